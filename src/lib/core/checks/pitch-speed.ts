@@ -1,0 +1,44 @@
+import { stallSpeedMs, wingOf } from '../craft/fixed-wing/polar.ts';
+import { show, showUnit } from '../units/show.ts';
+import { judge, unknown, type Check } from './check.ts';
+
+/** Pitch speed over stall speed that leaves room to climb. Common practice, no source. */
+const OVER_STALL = { rating: 1.5, margin: 2 } as const;
+
+/** Pitch speed (rpm × pitch) against stall speed, or against the wanted speed. Aeroplanes only. */
+export const pitchSpeed: Check = {
+  id: 'pitch-speed',
+  run: (c) => {
+    const { craft } = c.i.setup;
+    if (craft.kind !== 'fixed-wing') return null;
+    const value = c.worst.pitchSpeedMs;
+    const wing = wingOf(craft);
+    if (!wing && craft.targetSpeedMs == null)
+      return unknown(
+        'pitch-speed',
+        'pitch speed',
+        'propulsor',
+        'm/s',
+        'no wing area and no wanted speed to compare with'
+      );
+    const stall = wing ? stallSpeedMs(wing, c.i.fluid.densityKgM3) : null;
+    const bandRpm = c.worst.band?.rpm;
+    const scale = value / Math.max(c.worst.rpm, 1e-9);
+    const rating = Math.max(stall === null ? 0 : OVER_STALL.rating * stall, craft.targetSpeedMs ?? 0);
+    return judge(
+      {
+        id: 'pitch-speed',
+        title: 'pitch speed',
+        part: 'propulsor',
+        unit: 'm/s',
+        direction: 'above',
+        value,
+        band: bandRpm ? [bandRpm[0] * scale, bandRpm[1] * scale] : null,
+        rating,
+        marginLimit: Math.max(stall === null ? 0 : OVER_STALL.margin * stall, rating),
+        working: `${show(c.worst.rpm)} rpm × pitch = ${showUnit(value, 'm/s')}${stall === null ? '' : `; stall ${showUnit(stall, 'm/s')}, which wants at least ${OVER_STALL.rating} times that, better twice`}${craft.targetSpeedMs == null ? '' : `; wanted speed ${showUnit(craft.targetSpeedMs, 'm/s')}`}. Pitch speed is no top speed and says nothing of thrust.`
+      },
+      c.schools
+    );
+  }
+};

@@ -1,0 +1,201 @@
+import { interpretSetup } from '../setup/interpret.ts';
+import type { SetupDocument } from '../setup/schema.ts';
+import { INCH_M } from '../units/convert.ts';
+import { showUnit } from '../units/show.ts';
+import type { Change, CheckContext, CheckResult } from './check.ts';
+import { CHECKS, checkContext } from './ledger.ts';
+import { PROPELLER_SIZES } from './propeller-sizes.ts';
+import { ESC_SIZES_A } from './schools.ts';
+
+/** The document with changes applied; nothing of the original is touched. */
+export function withChanges(setup: SetupDocument, changes: readonly Change[]): SetupDocument {
+  const copy = structuredClone(setup) as unknown as Record<string, unknown>;
+  for (const { path, value } of changes) {
+    const keys = path.split('.');
+    let node = copy;
+    for (const key of keys.slice(0, -1)) {
+      node[key] ??= {};
+      node = node[key] as Record<string, unknown>;
+    }
+    node[keys[keys.length - 1]] = value;
+  }
+  return copy as unknown as SetupDocument;
+}
+
+/** The same check on a changed setup, without bands: quick, for trying remedies. */
+function tryChange(
+  c: CheckContext,
+  id: string,
+  changes: Change[]
+): { result: CheckResult; amps: number } | null {
+  const i = interpretSetup(withChanges(c.i.setup, changes));
+  const context = checkContext(i, c.answer, c.supply, false);
+  const result = CHECKS.find((check) => check.id === id)?.run(context);
+  return result ? { result, amps: context.worst.batteryCurrentA / i.model.count } : null;
+}
+
+const inches = (m: number): string => String(Math.round((m / INCH_M) * 10) / 10);
+
+interface Size {
+  changes: Change[];
+  text: string;
+  load: number;
+}
+
+/** Propulsor sizes near the present one, by how hard they load the motor (D⁴ P). */
+function sizes(c: CheckContext): Size[] {
+  const p = c.i.setup.propulsor;
+  const pitch = c.i.model.pitchM;
+  if (p.coefficients) return [];
+  if (p.kind === 'propeller') {
+    return PROPELLER_SIZES.filter(([d]) => Math.abs(d * INCH_M - p.diameterM) < 0.3 * p.diameterM).map(
+      ([d, q]) => ({
+        changes: [
+          { path: 'propulsor.diameterM', value: d * INCH_M },
+          { path: 'propulsor.pitchM', value: q * INCH_M }
+        ],
+        text: `${inches(d * INCH_M)} × ${inches(q * INCH_M)}`,
+        load: d ** 4 * q * INCH_M ** 5
+      })
+    );
+  }
+  if (p.kind === 'ducted-fan') return [];
+  return Array.from({ length: 17 }, (_, k) => 0.7 + 0.04 * k).map((f) => {
+    const d = Math.round(p.diameterM * f * 1000) / 1000;
+    const q = (pitch / p.diameterM) * d;
+    return {
+      changes: [
+        { path: 'propulsor.diameterM', value: d },
+        { path: 'propulsor.pitchM', value: q }
+      ],
+      text: `${Math.round(d * 1000)} mm screw`,
+      load: d ** 4 * q
+    };
+  });
+}
+
+const GOOD = (r: CheckResult): boolean => r.finding === 'holds';
+
+/** Lighter (or, to pull more, heavier loading) propulsors, nearest first, that make the check hold. */
+function propulsorRemedy(check: CheckResult, c: CheckContext, direction: 'lighter' | 'heavier'): void {
+  const p = c.i.setup.propulsor;
+  const present = p.diameterM ** 4 * c.i.model.pitchM;
+  const room = c.i.setup.craft.largestPropM ?? Infinity;
+  const ratio = c.i.model.pitchM / p.diameterM;
+  const candidates = sizes(c)
+    .filter((s) => {
+      const [d, q] = s.changes.map((x) => x.value as number);
+      const shape = Math.abs(q / d - ratio) < 0.16;
+      return (
+        shape &&
+        d <= room * 1.0001 &&
+        (direction === 'lighter' ? s.load < present * 0.97 : s.load > present * 1.03)
+      );
+    })
+    .sort((a, b) => (direction === 'lighter' ? b.load - a.load : a.load - b.load));
+  // evenly thinned: eight trials at most
+  const step = Math.max(1, Math.ceil(candidates.length / 8));
+  for (let k = 0; k < candidates.length; k += step) {
+    const s = candidates[k];
+    const tried = tryChange(c, check.id, s.changes);
+    if (tried && GOOD(tried.result)) {
+      check.remedies.push({
+        text: `${s.text}: draws ${showUnit(tried.amps, 'A', 2)}, ${check.unit === 'A' ? '' : `${check.title} ${showUnit(tried.result.value as number, check.unit)}, `}holds`,
+        changes: s.changes
+      });
+      return;
+    }
+  }
+}
+
+function scalarRemedy(
+  check: CheckResult,
+  c: CheckContext,
+  path: string,
+  values: readonly number[],
+  text: (value: number) => string
+): void {
+  for (const value of values) {
+    const tried = tryChange(c, check.id, [{ path, value }]);
+    if (tried && GOOD(tried.result)) {
+      check.remedies.push({ text: `${text(value)}: holds`, changes: [{ path, value }] });
+      return;
+    }
+  }
+}
+
+const larger = (list: readonly number[], than: number): number[] => list.filter((v) => v > than);
+const CAPACITY_STEPS = [1.25, 1.5, 1.75, 2, 2.5, 3];
+const C_STEPS = [20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 100];
+const tenth = (v: number): number => Math.round(v * 20) / 20;
+
+/** Fills a failing check's remedies: concrete parts that make it hold, tried through the same prediction. */
+export function addRemedies(check: CheckResult, c: CheckContext): void {
+  const { setup } = c.i;
+  const { battery, esc } = setup;
+  switch (check.id) {
+    case 'esc-current':
+    case 'esc-burst':
+      propulsorRemedy(check, c, 'lighter');
+      if (check.id === 'esc-current' && esc?.continuousA != null)
+        scalarRemedy(
+          check,
+          c,
+          'esc.continuousA',
+          larger(ESC_SIZES_A, esc.continuousA),
+          (v) => `a ${v} A ESC`
+        );
+      break;
+    case 'pack-current':
+      propulsorRemedy(check, c, 'lighter');
+      scalarRemedy(
+        check,
+        c,
+        'battery.continuousC',
+        larger(C_STEPS, battery.continuousC ?? 0),
+        (v) => `a ${v}C pack`
+      );
+      scalarRemedy(
+        check,
+        c,
+        'battery.capacityAh',
+        CAPACITY_STEPS.map((f) => tenth(f * battery.capacityAh)),
+        (v) => `${v} Ah of the same C`
+      );
+      break;
+    case 'motor-current':
+    case 'motor-power':
+    case 'watts-per-gram':
+      propulsorRemedy(check, c, 'lighter');
+      if (battery.series > 1)
+        scalarRemedy(check, c, 'battery.series', [battery.series - 1], (v) => `${v} cells`);
+      break;
+    case 'cell-voltage':
+      scalarRemedy(
+        check,
+        c,
+        'battery.capacityAh',
+        CAPACITY_STEPS.map((f) => tenth(f * battery.capacityAh)),
+        (v) => `${v} Ah`
+      );
+      propulsorRemedy(check, c, 'lighter');
+      break;
+    case 'thrust-to-weight':
+      propulsorRemedy(check, c, 'heavier');
+      scalarRemedy(check, c, 'battery.series', [battery.series + 1], (v) => `${v} cells`);
+      break;
+    case 'esc-cells':
+    case 'esc-voltage':
+      if (esc?.maxSeries != null && esc.maxSeries < battery.series)
+        scalarRemedy(check, c, 'battery.series', [esc.maxSeries], (v) => `${v} cells`);
+      scalarRemedy(check, c, 'esc.maxSeries', [battery.series], (v) => `an ESC for ${v} cells`);
+      break;
+    case 'pitch-speed': {
+      const p = setup.propulsor;
+      const steps = [0.5, 1, 1.5, 2, 3].map((inch) => c.i.model.pitchM + inch * INCH_M);
+      if (!p.coefficients) scalarRemedy(check, c, 'propulsor.pitchM', steps, (v) => `pitch ${inches(v)} in`);
+      break;
+    }
+  }
+  check.remedy = check.remedies[0]?.text ?? null;
+}

@@ -1,0 +1,123 @@
+/** One of the margins practitioners use, in a sentence each. All: common practice, no source. */
+export interface School {
+  readonly id: string;
+  readonly title: string;
+  readonly why: string;
+}
+
+/** A margin on which practitioners disagree; the first school is the default. */
+export interface Margin {
+  readonly title: string;
+  readonly schools: readonly School[];
+}
+
+/** Standard current ratings of ESCs on sale, A. Common practice, no source. */
+export const ESC_SIZES_A = [
+  6, 10, 12, 15, 18, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 120, 130, 150, 160, 180, 200, 220, 250,
+  300
+] as const;
+
+/** The margins. A table of data. */
+export const MARGINS = {
+  'esc-current': {
+    title: 'ESC rating against worst-case current',
+    schools: [
+      {
+        id: '1.25x',
+        title: '1.25 ×',
+        why: 'a quarter in hand covers a hot day, a tired fan and a prop that pulls a little more'
+      },
+      {
+        id: 'next-size',
+        title: 'next size up',
+        why: 'the next standard size above, at least 1.05 ×: enough when the current was measured'
+      },
+      { id: '+5A', title: '+5 A', why: 'a fixed five amps, from the days of small motors' },
+      {
+        id: 'one-above',
+        title: 'one size above the maker’s',
+        why: 'one standard size above what the motor’s maker recommends'
+      }
+    ]
+  },
+  'pack-current': {
+    title: 'pack amps against worst-case current',
+    schools: [
+      {
+        id: '1.5x',
+        title: '1.5 ×',
+        why: 'labels promise more than packs give; half in hand keeps them cool'
+      },
+      { id: '2x', title: '2 ×', why: 'twice the current for a long pack life' },
+      {
+        id: 'esc-rating',
+        title: 'the ESC’s rating',
+        why: 'the pack must stand whatever the ESC lets through'
+      },
+      { id: '1x', title: 'bare', why: 'the label taken at its word: no margin at all' }
+    ]
+  },
+  'thrust-to-weight': {
+    title: 'thrust for the weight, fixed wing',
+    schools: [
+      { id: 'by-purpose', title: 'by purpose', why: 'what the craft is for decides how much it must pull' },
+      { id: 'watts-per-kg', title: 'watts per kilogram', why: 'the rule used where only watts are known' }
+    ]
+  },
+  'usable-capacity': {
+    title: 'usable share of the capacity',
+    schools: [
+      { id: '80 %', title: '80 %', why: 'a fifth left is where a resting cell still shows 3.7 V' },
+      { id: '70 %', title: '70 %', why: 'less per flight, more flights per pack' },
+      { id: 'to the cut-off', title: 'to a loaded voltage', why: 'until a loaded cell meets the cut-off' }
+    ]
+  },
+  'receiver-supply': {
+    title: 'receiver supply',
+    schools: [
+      { id: 'own', title: 'the ESC’s own', why: 'fine as long as it stays inside its rating' },
+      {
+        id: 'separate',
+        title: 'separate from 4 cells up',
+        why: 'a linear supply turns the extra volts into heat'
+      }
+    ]
+  },
+  'boat-rpm': {
+    title: 'rpm window of a surface drive',
+    schools: [
+      {
+        id: 'loaded-25-30',
+        title: '25 to 30 thousand, at 4.0 V a cell',
+        why: 'what 56 to 58 mm motors stand loaded'
+      },
+      {
+        id: 'unloaded-22-33',
+        title: '22 to 33 thousand, unloaded',
+        why: 'KV × nominal volts: low for mono hulls, high for hydroplanes'
+      }
+    ]
+  }
+} as const satisfies Record<string, Margin>;
+
+export type MarginName = keyof typeof MARGINS;
+
+/** The school chosen for a margin: the setup's, or the default. An unknown name falls back to the default. */
+export function chosenSchool(margin: MarginName, chosen: Record<string, string> | undefined): School {
+  const all: readonly School[] = MARGINS[margin].schools;
+  return all.find((s) => s.id === chosen?.[margin]) ?? all[0];
+}
+
+/** What an aeroplane of a purpose must pull, and the watts per kilogram of the other rule. Common practice, no source. */
+export const PURPOSES = {
+  glider: { title: 'glider, slow climbs', thrustToWeight: [0.4, 0.6], wattsPerKg: [110, 150] },
+  trainer: { title: 'trainer, gentle', thrustToWeight: [0.6, 0.8], wattsPerKg: [110, 220] },
+  sport: { title: 'sport', thrustToWeight: [0.8, 1], wattsPerKg: [150, 220] },
+  floatplane: { title: 'off water', thrustToWeight: [0.95, 1.1], wattsPerKg: [180, 260] },
+  'hand-launch': { title: 'easy hand launch', thrustToWeight: [1.2, 1.5], wattsPerKg: [220, 330] },
+  aerobatic: { title: 'aerobatic', thrustToWeight: [1, 1.3], wattsPerKg: [220, 330] },
+  unlimited: { title: 'unlimited vertical', thrustToWeight: [1.3, 1.5], wattsPerKg: [330, 440] },
+  speed: { title: 'speed', thrustToWeight: [0.8, 1.2], wattsPerKg: [330, 440] },
+  jet: { title: 'ducted fan', thrustToWeight: [0.8, 1], wattsPerKg: [440, 600] }
+} as const;
+export type Purpose = keyof typeof PURPOSES;

@@ -1,0 +1,54 @@
+import { GRAVITY_MS2 } from '../units/constants.ts';
+import { show, showUnit } from '../units/show.ts';
+import { judge, type Check } from './check.ts';
+import { PURPOSES, type Purpose } from './schools.ts';
+
+/** Thrust standing still over weight: by purpose for aeroplanes, 2:1 for multirotors. Boats have none. */
+export const thrustToWeight: Check = {
+  id: 'thrust-to-weight',
+  run: (c) => {
+    const { craft } = c.i.setup;
+    if (craft.kind === 'boat') return null;
+    const weight = craft.massKg * GRAVITY_MS2;
+    const { worst } = c;
+    const value = worst.thrustN / weight;
+    const purpose = craft.purpose && craft.purpose in PURPOSES ? (craft.purpose as Purpose) : null;
+    const taken = PURPOSES[purpose ?? 'trainer'];
+    const wanted = craft.targetThrustToWeight ?? (craft.kind === 'multirotor' ? 2 : taken.thrustToWeight[0]);
+    const why =
+      craft.targetThrustToWeight != null
+        ? 'wanted'
+        : craft.kind === 'multirotor'
+          ? 'what a multirotor needs to be controlled'
+          : `${purpose ? '' : 'no purpose given, taken as '}${taken.title}`;
+    const perKg = worst.electricalPowerW / craft.massKg;
+    const rule =
+      craft.kind === 'fixed-wing'
+        ? ` By watts: ${show(perKg)} W/kg, the rule asks ${taken.wattsPerKg[0]} to ${taken.wattsPerKg[1]}.`
+        : '';
+    const result = judge(
+      {
+        id: 'thrust-to-weight',
+        title: 'thrust for the weight',
+        part: 'craft',
+        unit: '',
+        direction: 'above',
+        value,
+        band: worst.band ? [worst.band.thrustN[0] / weight, worst.band.thrustN[1] / weight] : null,
+        rating: wanted,
+        margin:
+          craft.kind === 'fixed-wing' && craft.targetThrustToWeight == null ? 'thrust-to-weight' : undefined,
+        // the watts rule sees watts, not thrust: it holds or fails as a whole
+        limitOf: (s) =>
+          s === 'watts-per-kg'
+            ? perKg >= taken.wattsPerKg[0]
+              ? wanted
+              : Math.max(wanted, value * 1.001)
+            : wanted,
+        working: `${showUnit(worst.thrustN, 'N')} / (${show(craft.massKg)} kg × 9.81) = ${show(value)}; ${show(wanted)} ${why}.${rule}`
+      },
+      c.schools
+    );
+    return result;
+  }
+};

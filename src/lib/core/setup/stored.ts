@@ -1,0 +1,44 @@
+import type { Battery, Esc, Motor, Propulsor, SetupDocument } from './schema.ts';
+
+/** Kinds of parts on the shelf. */
+export const PART_KINDS = ['battery', 'esc', 'motor', 'propulsor'] as const;
+export type PartKind = (typeof PART_KINDS)[number];
+
+/** A craft: its name, kind and story; figures live in its setups' documents. */
+export interface StoredCraft {
+  id: number;
+  name: string;
+  kind: 'fixed-wing' | 'multirotor' | 'boat';
+  story: string;
+}
+
+/** A stored setup with its document and where it stands in its history. */
+export interface StoredSetup {
+  id: number;
+  craftId: number;
+  document: SetupDocument;
+  inUse: boolean;
+  pinned: boolean;
+  canUndo: boolean;
+  canRedo: boolean;
+  undoLabel: string | null;
+  redoLabel: string | null;
+}
+
+/** One edit in a setup's history. */
+export interface Revision {
+  id: number;
+  label: string;
+  createdAt: string;
+  current: boolean;
+}
+
+/** A part on the shelf; its document is the same object a setup holds. */
+export interface StoredPart {
+  id: number;
+  kind: PartKind;
+  name: string;
+  document: Battery | Esc | Motor | Propulsor;
+  owned: boolean;
+  note: string;
+}

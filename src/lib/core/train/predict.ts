@@ -1,0 +1,450 @@
+import { CHEMISTRIES } from '../battery/chemistry.ts';
+import { hover } from '../craft/multirotor/hover.ts';
+import { boatRun } from '../craft/boat/run.ts';
+import { hullOf } from '../craft/boat/resistance.ts';
+import { levelFlight } from '../craft/fixed-wing/level.ts';
+import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
+import { air } from '../atmosphere/air.ts';
+import { runChecks } from '../checks/ledger.ts';
+import type { CheckResult } from '../checks/check.ts';
+import { interpretSetup, supplyOf, type Interpreted } from '../setup/interpret.ts';
+import type { PredictPoint, PredictRequest } from '../setup/schema.ts';
+import type { Estimate } from '../setup/tolerance.ts';
+import { GRAVITY_MS2, LABEL_TEMPERATURE_C } from '../units/constants.ts';
+import { radSToRpm } from '../units/convert.ts';
+import { bandsOf, type Band } from './bands.ts';
+import { discharge, type Demand } from './discharge.ts';
+import { operatingPoint, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
+
+/** One predicted point, as the interfaces give it. Units in the names; see the contract for per unit or total. */
+export interface PredictedPoint extends PredictPoint {
+  throttle: number;
+  speedMs: number;
+  state: OperatingPoint['state'];
+  rpm: number;
+  motorCurrentA: number;
+  batteryCurrentA: number;
+  batteryVoltageV: number;
+  openCircuitV: number;
+  cellVoltageV: number;
+  electricalPowerW: number;
+  shaftPowerW: number;
+  torqueNm: number;
+  thrustN: number;
+  thrustPowerW: number;
+  /** Least power that could make this thrust with this disc (momentum theory), W. */
+  idealPowerW: number;
+  motorEfficiency: number;
+  propulsorEfficiency: number;
+  pitchSpeedMs: number;
+  lossW: {
+    battery: number;
+    wiring: number;
+    esc: number;
+    motorCopper: number;
+    motorIron: number;
+    gear: number;
+    auxiliary: number;
+    propulsor: number;
+  };
+  band: {
+    batteryCurrentA: Band;
+    thrustN: Band;
+    rpm: Band;
+    electricalPowerW: Band;
+    motorCurrentA: Band;
+  } | null;
+}
+
+export interface HoverAnswer {
+  throttle: number;
+  rpm: number;
+  batteryCurrentA: number;
+  electricalPowerW: number;
+  band?: { throttle: Band; batteryCurrentA: Band };
+}
+
+export interface LevelAnswer {
+  stallSpeedMs: number;
+  topSpeedMs: number | null;
+  climbMs: number | null;
+  climbSpeedMs: number | null;
+  cruiseSpeedMs: number | null;
+  cruiseCurrentA: number | null;
+  cruiseThrottle: number | null;
+  band?: { topSpeedMs: Band | null; climbMs: Band | null };
+}
+
+export interface BoatAnswer {
+  unloadedRpm: number;
+  loadedRpm: number;
+  topSpeedMs: number;
+  slip: number;
+  batteryCurrentA: number;
+  planing: boolean;
+  hump: boolean;
+  band?: { topSpeedMs: Band; loadedRpm: Band; batteryCurrentA: Band };
+}
+
+export interface EnduranceAnswer {
+  at: 'full' | 'hover' | 'cruise';
+  seconds: number;
+  usedShare: number;
+  averageCurrentA: number;
+  endedBy: string;
+  lowestLoadedCellV: number;
+  band?: Band;
+}
+
+export interface PredictAnswer {
+  points: PredictedPoint[];
+  checks: CheckResult[];
+  hover: HoverAnswer | null;
+  level: LevelAnswer | null;
+  boat: BoatAnswer | null;
+  endurance: EnduranceAnswer[];
+  estimates: Estimate[];
+  notes: string[];
+}
+
+/** Share of the capacity that is used when neither pack nor school says otherwise. Common practice, no source. */
+export const USABLE_SHARE = { '80 %': 0.8, '70 %': 0.7, 'to the cut-off': 1 } as const;
+
+/** Usable share of the pack: its own, or the school's. */
+export function usableShareOf(i: Interpreted): number {
+  const school = (i.setup.schools as Record<string, string> | undefined)?.['usable-capacity'];
+  return (
+    i.setup.battery.usableShare ?? USABLE_SHARE[school as keyof typeof USABLE_SHARE] ?? USABLE_SHARE['80 %']
+  );
+}
+
+/** Loaded volts per cell at which a discharge is ended. */
+export const cutoffOf = (i: Interpreted): number =>
+  i.setup.battery.cutoffCellV ?? CHEMISTRIES[i.setup.battery.chemistry].loadedFloorV;
+
+/**
+ * Least shaft power that could make a thrust at a speed with an area, W: P = T (V + w), momentum theory for an open
+ * disc (Glauert 1935), (rho A w (V + w) 2 = T); for a duct whose jet keeps its exit area, P = T (V + Ve)/2.
+ */
+export function idealPowerW(
+  thrustN: number,
+  speedMs: number,
+  densityKgM3: number,
+  areaM2: number,
+  ducted: boolean
+): number {
+  if (thrustN <= 0) return 0;
+  if (ducted) {
+    const exit = 0.5 * (speedMs + Math.sqrt(speedMs ** 2 + (4 * thrustN) / (densityKgM3 * areaM2)));
+    return 0.5 * thrustN * (speedMs + exit);
+  }
+  const induced = 0.5 * (Math.sqrt(speedMs ** 2 + (2 * thrustN) / (densityKgM3 * areaM2)) - speedMs);
+  return thrustN * (speedMs + induced);
+}
+
+/** Fills a point's answer from a solved operating point. */
+export function describePoint(i: Interpreted, p: OperatingPoint, speedMs: number, openCircuitV: number) {
+  const m = i.model;
+  const rpm = radSToRpm(p.omegaRadS / m.gearRatio);
+  const atPropulsor = m.count * p.shaftPowerW - p.lossGearW;
+  const driveIn = p.lossCopperW + p.lossIronW + m.count * p.shaftPowerW;
+  const ducted = i.exitAreaM2 !== null;
+  return {
+    state: p.state,
+    rpm,
+    motorCurrentA: p.motorCurrentA,
+    batteryCurrentA: p.batteryCurrentA,
+    batteryVoltageV: p.batteryVoltageV,
+    openCircuitV,
+    cellVoltageV: p.batteryVoltageV / m.series,
+    electricalPowerW: p.electricalPowerW,
+    shaftPowerW: p.shaftPowerW,
+    torqueNm: p.motorTorqueNm,
+    thrustN: p.thrustN,
+    thrustPowerW: p.thrustPowerW,
+    idealPowerW:
+      m.count *
+      idealPowerW(
+        p.thrustN / (m.count * m.thrustShare),
+        speedMs,
+        m.densityKgM3,
+        ducted ? (i.exitAreaM2 as number) : i.discAreaM2,
+        ducted
+      ),
+    motorEfficiency: driveIn > 0 && p.shaftPowerW > 0 ? (m.count * p.shaftPowerW) / driveIn : 0,
+    propulsorEfficiency: atPropulsor > 0 && p.thrustPowerW > 0 ? p.thrustPowerW / atPropulsor : 0,
+    pitchSpeedMs: (rpm / 60) * m.pitchM,
+    lossW: {
+      battery: p.lossBatteryW,
+      wiring: p.lossWiringW,
+      esc: p.lossEscW,
+      motorCopper: p.lossCopperW,
+      motorIron: p.lossIronW,
+      gear: p.lossGearW,
+      auxiliary: p.lossAuxiliaryW,
+      propulsor: p.lossPropulsorW
+    }
+  };
+}
+
+const PER_POINT = 5;
+
+/** Solves every asked point with its band. */
+export function predictPoints(
+  i: Interpreted,
+  points: readonly PredictPoint[],
+  bands = true
+): PredictedPoint[] {
+  const scratch = operatingPoint();
+  const asked = points.map((point) => ({ point, supply: supplyOf(i, point) }));
+  const found = bands
+    ? bandsOf(i, PER_POINT * points.length, (model, packFactor, _z, out) => {
+        asked.forEach(({ point, supply }, at) => {
+          solveOperatingPoint(
+            model,
+            supply.openCircuitV,
+            supply.packOhm * packFactor,
+            point.throttle ?? 1,
+            point.speedMs ?? 0,
+            scratch
+          );
+          const base = at * PER_POINT;
+          out[base] = scratch.batteryCurrentA;
+          out[base + 1] = scratch.thrustN;
+          out[base + 2] = radSToRpm(scratch.omegaRadS / model.gearRatio);
+          out[base + 3] = scratch.electricalPowerW;
+          out[base + 4] = scratch.motorCurrentA;
+        });
+      })
+    : [];
+  return asked.map(({ point, supply }, at) => {
+    const throttle = point.throttle ?? 1;
+    const speedMs = point.speedMs ?? 0;
+    solveOperatingPoint(i.model, supply.openCircuitV, supply.packOhm, throttle, speedMs, scratch);
+    const described = describePoint(i, scratch, speedMs, supply.openCircuitV);
+    const band = (o: number): Band => found[at * PER_POINT + o] as Band;
+    return {
+      ...point,
+      throttle,
+      speedMs,
+      ...(supply.stateOfCharge === null ? {} : { stateOfCharge: supply.stateOfCharge }),
+      ...described,
+      band: bands
+        ? {
+            batteryCurrentA: band(0),
+            thrustN: band(1),
+            rpm: band(2),
+            electricalPowerW: band(3),
+            motorCurrentA: band(4)
+          }
+        : null
+    };
+  });
+}
+
+/** Samples for the slower outputs (hover, level, boat). */
+const CRAFT_SAMPLES = 64;
+/** Relative standard deviation of a craft's drag polar and of a hull's resistance. (m) */
+const DRAG_SD = 0.15;
+const HULL_SD = 0.25;
+
+function hoverAnswer(i: Interpreted, volts: number, packOhm: number, bands: boolean): HoverAnswer | null {
+  const { massKg } = i.setup.craft;
+  const found = hover(i.model, massKg, volts, packOhm);
+  if (!found) return null;
+  const answer: HoverAnswer = {
+    throttle: found.throttle,
+    rpm: found.rpm,
+    batteryCurrentA: found.batteryCurrentA,
+    electricalPowerW: found.electricalPowerW
+  };
+  if (!bands) return answer;
+  const [throttle, current] = bandsOf(
+    i,
+    2,
+    (model, pack, _z, out) => {
+      const h = hover(model, massKg, volts, packOhm * pack);
+      out[0] = h ? h.throttle : Number.NaN;
+      out[1] = h ? h.batteryCurrentA : Number.NaN;
+    },
+    CRAFT_SAMPLES
+  );
+  if (throttle && current) answer.band = { throttle, batteryCurrentA: current };
+  return answer;
+}
+
+function levelAnswer(
+  i: Interpreted,
+  volts: number,
+  packOhm: number,
+  bands: boolean,
+  estimates: Estimate[]
+): LevelAnswer | null {
+  const wing = wingOf(i.setup.craft, estimates);
+  if (!wing || i.inWater) return null;
+  const density = i.fluid.densityKgM3;
+  const answer: LevelAnswer = levelFlight(i.model, wing, density, volts, packOhm);
+  if (!bands) return answer;
+  const [top, climb] = bandsOf(
+    i,
+    2,
+    (model, pack, z, out) => {
+      const w = { ...wing, zeroLiftDrag: wing.zeroLiftDrag * Math.exp(DRAG_SD * z) };
+      const l = levelFlight(model, w, density, volts, packOhm * pack);
+      out[0] = l.topSpeedMs ?? Number.NaN;
+      out[1] = l.climbMs ?? Number.NaN;
+    },
+    CRAFT_SAMPLES
+  );
+  return { ...answer, band: { topSpeedMs: top, climbMs: climb } };
+}
+
+function boatAnswer(
+  i: Interpreted,
+  volts: number,
+  packOhm: number,
+  bands: boolean,
+  estimates: Estimate[]
+): BoatAnswer | null {
+  const hull = hullOf(i.setup.craft, estimates);
+  if (!hull) return null;
+  const fluid = i.inWater ? i.fluid : air(0, 15);
+  const answer: BoatAnswer = boatRun(i.model, hull, fluid, i.thrustDeduction, volts, packOhm);
+  if (!bands) return answer;
+  const [top, rpm, current] = bandsOf(
+    i,
+    3,
+    (model, pack, z, out) => {
+      const b = boatRun(model, hull, fluid, i.thrustDeduction, volts, packOhm * pack, Math.exp(HULL_SD * z));
+      out[0] = b.topSpeedMs;
+      out[1] = b.loadedRpm;
+      out[2] = b.batteryCurrentA;
+    },
+    CRAFT_SAMPLES
+  );
+  if (top && rpm && current) answer.band = { topSpeedMs: top, loadedRpm: rpm, batteryCurrentA: current };
+  return answer;
+}
+
+/** Time the pack lasts at a demand, from the first point's supply. */
+export function enduranceAt(
+  i: Interpreted,
+  at: EnduranceAnswer['at'],
+  demand: Demand,
+  start: number | null,
+  volts: number
+): EnduranceAnswer {
+  const usable = usableShareOf(i);
+  if (start === null) {
+    // held volts: a supply that never sags; the pack's capacity only counts the amp hours
+    const p = operatingPoint();
+    solveOperatingPoint(
+      i.model,
+      volts,
+      0,
+      demand.kind === 'throttle' ? demand.throttle : 1,
+      demand.speedMs,
+      p
+    );
+    const seconds = p.batteryCurrentA > 0 ? (usable * i.capacityAh * 3600) / p.batteryCurrentA : 0;
+    return {
+      at,
+      seconds,
+      usedShare: usable,
+      averageCurrentA: p.batteryCurrentA,
+      endedBy: 'usable-share',
+      lowestLoadedCellV: volts / i.model.series
+    };
+  }
+  const d = discharge(
+    i.model,
+    i.setup.battery.chemistry,
+    i.capacityAh,
+    demand,
+    start,
+    1 - usable,
+    cutoffOf(i)
+  );
+  return {
+    at,
+    seconds: d.seconds,
+    usedShare: d.usedShare,
+    averageCurrentA:
+      d.seconds > 0 ? (d.usedShare * i.capacityAh * 3600) / d.seconds : (d.steps[0]?.currentA ?? 0),
+    endedBy: d.endedBy,
+    lowestLoadedCellV: d.steps.at(-1)?.loadedCellV ?? 0
+  };
+}
+
+function enduranceBand(i: Interpreted, demand: Demand, start: number | null): Band | null {
+  if (start === null) return null;
+  const [band] = bandsOf(
+    i,
+    1,
+    (model, _pack, _z, out) => {
+      out[0] = discharge(
+        model,
+        i.setup.battery.chemistry,
+        i.capacityAh,
+        demand,
+        start,
+        1 - usableShareOf(i),
+        cutoffOf(i)
+      ).seconds;
+    },
+    32
+  );
+  return band;
+}
+
+/**
+ * The whole prediction for a valid request: points with bands, hover, level flight or boat run, endurance, checks.
+ * Pure and deterministic: the same answer in page, worker, server and command line.
+ */
+export function predict(request: PredictRequest): PredictAnswer {
+  const setup =
+    request.schools === undefined
+      ? request.setup
+      : { ...request.setup, schools: { ...request.schools, ...request.setup.schools } };
+  const i = interpretSetup(setup, request.windingC ?? LABEL_TEMPERATURE_C);
+  const points: readonly PredictPoint[] = request.points ?? [{ throttle: 1, speedMs: 0, stateOfCharge: 1 }];
+  const bands = request.bands ?? true;
+  const estimates = [...i.estimates];
+  const first = supplyOf(i, points[0]);
+  const volts = first.openCircuitV;
+  const { kind, massKg } = setup.craft;
+  const hovering = kind === 'multirotor' ? hoverAnswer(i, volts, first.packOhm, bands) : null;
+  const level = kind === 'fixed-wing' ? levelAnswer(i, volts, first.packOhm, bands, estimates) : null;
+  const boat = kind === 'boat' ? boatAnswer(i, volts, first.packOhm, bands, estimates) : null;
+
+  const demands: [EnduranceAnswer['at'], Demand][] = [
+    ['full', { kind: 'throttle', throttle: 1, speedMs: boat ? boat.topSpeedMs : 0 }]
+  ];
+  if (hovering) demands.push(['hover', { kind: 'thrust', thrustN: massKg * GRAVITY_MS2, speedMs: 0 }]);
+  if (level?.cruiseSpeedMs != null && level.cruiseThrottle !== null)
+    demands.push(['cruise', cruiseDemand(i, level.cruiseSpeedMs)]);
+  const endurance = demands.map(([at, demand]) => {
+    const answer = enduranceAt(i, at, demand, first.stateOfCharge, volts);
+    const band = bands ? enduranceBand(i, demand, first.stateOfCharge) : null;
+    return band ? { ...answer, band } : answer;
+  });
+  const answer: PredictAnswer = {
+    points: predictPoints(i, points, bands),
+    checks: [],
+    hover: hovering,
+    level,
+    boat,
+    endurance,
+    estimates,
+    notes: [...i.notes]
+  };
+  if (request.checks ?? true) answer.checks = runChecks(i, answer, first);
+  return answer;
+}
+
+function cruiseDemand(i: Interpreted, speedMs: number): Demand {
+  const wing = wingOf(i.setup.craft);
+  return wing
+    ? { kind: 'thrust', thrustN: levelDragN(wing, i.fluid.densityKgM3, speedMs), speedMs }
+    : { kind: 'throttle', throttle: 1, speedMs };
+}

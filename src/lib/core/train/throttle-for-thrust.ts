@@ -1,0 +1,64 @@
+import { findRoot } from '../numeric/find-root.ts';
+import { propulsorLoad } from '../propulsor/performance.ts';
+import type { TrainModel } from './model.ts';
+import { noLoadCurrentAt, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
+
+/** Why a thrust cannot be had. */
+export type ThrottleResult =
+  { ok: true; throttle: number } | { ok: false; code: 'not-enough-thrust' | 'not-solved'; detail: string };
+
+const load = new Float64Array(2);
+
+/**
+ * Throttle at which the whole craft's thrust is `thrustN` at `speedMs`, and the point there. Turned round: the thrust
+ * gives the propulsor's speed, its torque the motor current, and the throttle follows from the circuit in closed form
+ *   d V_esc = k omega + I_m (R_m + R_esc),  V_esc = V_0 − N R_src (d I_m + s I_m)
+ * a quadratic in d. Switching loss counts below full throttle.
+ */
+export function throttleForThrust(
+  m: TrainModel,
+  openCircuitV: number,
+  packOhm: number,
+  thrustN: number,
+  speedMs: number,
+  out: OperatingPoint
+): ThrottleResult {
+  solveOperatingPoint(m, openCircuitV, packOhm, 1, speedMs, out);
+  if (out.thrustN < thrustN) {
+    return {
+      ok: false,
+      code: 'not-enough-thrust',
+      detail: `full throttle gives ${out.thrustN.toFixed(2)} N of the ${thrustN.toFixed(2)} N wanted`
+    };
+  }
+  const inflow = speedMs * (1 - m.wakeFraction);
+  const perUnit = thrustN / (m.count * m.thrustShare * m.densityKgM3 * m.diameterM ** 2 * m.thrustFactor);
+  const full = out.omegaRadS / m.gearRatio;
+  const root = findRoot(
+    (omega) => {
+      propulsorLoad(m.performance, omega / (2 * Math.PI), inflow, m.diameterM, load);
+      return load[0] - perUnit;
+    },
+    0,
+    full * 1.0000001,
+    1e-9 * full
+  );
+  if (!root.ok) return { ok: false, code: 'not-solved', detail: root.detail };
+  propulsorLoad(m.performance, root.value / (2 * Math.PI), inflow, m.diameterM, load);
+  const propulsorTorque = m.densityKgM3 * m.diameterM ** 3 * m.powerFactor * load[1];
+  const omega = root.value * m.gearRatio;
+  const torque =
+    (propulsorTorque / m.gearRatio) * (propulsorTorque >= 0 ? 1 / m.gearEfficiency : m.gearEfficiency);
+  const current = torque / m.motorConstant + noLoadCurrentAt(m, omega);
+  const sourceOhm = packOhm + m.wiringResistanceOhm;
+  const idleV = openCircuitV - m.count * m.escIdleCurrentA * sourceOhm - m.auxiliaryCurrentA * packOhm;
+  const needV = m.motorConstant * omega + current * (m.windingResistanceOhm + m.escResistanceOhm);
+  // d (V0 − N R s |I|) − d² N R I = need
+  const a = m.count * sourceOhm * current;
+  const b = idleV - m.count * sourceOhm * m.escSwitchingShare * Math.abs(current);
+  const square = b * b - 4 * a * needV;
+  let throttle = square < 0 ? 1 : (2 * needV) / (b + Math.sqrt(square));
+  if (throttle > 1) throttle = 1;
+  solveOperatingPoint(m, openCircuitV, packOhm, throttle, speedMs, out);
+  return { ok: true, throttle };
+}
