@@ -1,0 +1,83 @@
+// Makes sure that what the commands need is there: packages, a fresh build, the browser for the tests.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+/** Says what is being done. */
+export const say = (text) => console.log(`iskarn: ${text}`);
+
+/** Runs a command with its output shown; leaves with its code when it fails. */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (done.error) {
+    console.error(`iskarn: cannot run ${command}: ${done.error.message}`);
+    process.exit(1);
+  }
+  if (done.status !== 0) process.exit(done.status ?? 1);
+}
+
+/** Node's version is checked in words, before anything fails in a stranger way. */
+export function ensureNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    console.error(`iskarn: Node ${process.versions.node} is too old; Iskarn needs Node 20.19 or newer.`);
+    process.exit(1);
+  }
+}
+
+const stamp = join(root, 'node_modules', '.iskarn-installed');
+
+/** Installs the packages when the lock file is not the one they were installed from. */
+export function ensurePackages() {
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  say('installing packages (the database driver is compiled: about three minutes the first time) …');
+  run('npm', ['ci', '--no-audit', '--no-fund']);
+  writeFileSync(stamp, lock);
+}
+
+/** Newest change below a folder, ms. */
+function newest(path) {
+  if (!existsSync(path)) return 0;
+  const info = statSync(path);
+  if (!info.isDirectory()) return info.mtimeMs;
+  return Math.max(info.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))), 0);
+}
+
+/** Builds the application when a source is newer than the build. */
+export function ensureBuild() {
+  const built = join(root, 'build', '.built');
+  const sources = ['src', 'static', 'package.json', 'svelte.config.js', 'vite.config.ts'];
+  const changed = Math.max(...sources.map((s) => newest(join(root, s))));
+  if (existsSync(built) && statSync(built).mtimeMs > changed) return;
+  say('building (about half a minute) …');
+  run('npx', ['vite', 'build', '--logLevel', 'warn']);
+  mkdirSync(dirname(built), { recursive: true });
+  writeFileSync(built, new Date().toISOString());
+}
+
+/** Debian packages the tests use, by the program each brings. */
+const PROGRAMS = { '/usr/bin/chromium': 'chromium', '/usr/bin/ngspice': 'ngspice' };
+
+/** Installs the test programs by apt when root; says what to do when not. */
+export function ensurePrograms() {
+  const missing = Object.entries(PROGRAMS).filter(([path]) => !existsSync(path));
+  if (missing.length === 0) return;
+  const names = missing.map(([, name]) => name);
+  if (process.getuid?.() !== 0) {
+    console.error(
+      `iskarn: the tests need ${names.join(' and ')}. As root: apt-get update && apt-get install -y ${names.join(' ')}`
+    );
+    process.exit(1);
+  }
+  say(`installing ${names.join(' and ')} …`);
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  run('apt-get', ['update', '-qq'], { env });
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...names], { env });
+}

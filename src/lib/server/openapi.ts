@@ -1,0 +1,184 @@
+import { predictRequestSchema, setupSchema } from '../core/setup/schema.ts';
+
+type Json = Record<string, unknown>;
+
+/** A schema as OpenAPI 3.1 takes it: without the identifiers that only Ajv needs. */
+function plain(schema: unknown): unknown {
+  if (Array.isArray(schema)) return schema.map(plain);
+  if (schema === null || typeof schema !== 'object') return schema;
+  return Object.fromEntries(
+    Object.entries(schema)
+      .filter(([key]) => key !== '$id' && key !== 'discriminator')
+      .map(([key, value]) => [key, plain(value)])
+  );
+}
+
+const number = { type: 'number' };
+const pair = { type: 'array', items: number, minItems: 2, maxItems: 2 };
+const nullable = (schema: Json): Json => ({ anyOf: [schema, { type: 'null' }] });
+const reference = (name: string): Json => ({ $ref: `#/components/schemas/${name}` });
+const body = (schema: Json): Json => ({ required: true, content: { 'application/json': { schema } } });
+const answer = (description: string, schema: Json): Json => ({
+  description,
+  content: { 'application/json': { schema } }
+});
+
+const LOSSES = ['battery', 'wiring', 'esc', 'motorCopper', 'motorIron', 'gear', 'auxiliary', 'propulsor'];
+const POINT = [
+  'throttle',
+  'speedMs',
+  'rpm',
+  'motorCurrentA',
+  'batteryCurrentA',
+  'batteryVoltageV',
+  'cellVoltageV',
+  'electricalPowerW',
+  'shaftPowerW',
+  'torqueNm',
+  'thrustN',
+  'thrustPowerW',
+  'motorEfficiency',
+  'propulsorEfficiency',
+  'pitchSpeedMs'
+];
+
+const pointAnswer: Json = {
+  type: 'object',
+  required: [...POINT, 'lossW', 'band', 'state'],
+  properties: {
+    ...Object.fromEntries(POINT.map((name) => [name, number])),
+    state: { enum: ['running', 'stalled', 'windmilling', 'off'] },
+    lossW: {
+      type: 'object',
+      required: LOSSES,
+      properties: Object.fromEntries(LOSSES.map((n) => [n, number]))
+    },
+    band: nullable({
+      type: 'object',
+      required: ['batteryCurrentA', 'thrustN', 'rpm'],
+      properties: {
+        batteryCurrentA: pair,
+        thrustN: pair,
+        rpm: pair,
+        electricalPowerW: pair,
+        motorCurrentA: pair
+      }
+    })
+  }
+};
+
+const check: Json = {
+  type: 'object',
+  required: [
+    'id',
+    'title',
+    'part',
+    'finding',
+    'value',
+    'limit',
+    'unit',
+    'headroom',
+    'working',
+    'remedy',
+    'otherSchools'
+  ],
+  properties: {
+    id: { type: 'string' },
+    title: { type: 'string' },
+    part: { enum: ['battery', 'wiring', 'esc', 'motor', 'propulsor', 'craft'] },
+    finding: { enum: ['holds', 'tight', 'over', 'unknown'] },
+    value: nullable(number),
+    limit: nullable(number),
+    unit: { type: 'string' },
+    headroom: nullable(number),
+    working: { type: 'string' },
+    remedy: nullable({ type: 'string' }),
+    otherSchools: { type: 'array', items: { type: 'object' } }
+  }
+};
+
+const predictAnswer: Json = {
+  type: 'object',
+  required: ['points', 'checks', 'hover', 'level', 'boat', 'endurance', 'estimates', 'notes'],
+  properties: {
+    points: { type: 'array', items: reference('PointAnswer') },
+    checks: { type: 'array', items: reference('Check') },
+    hover: nullable({ type: 'object' }),
+    level: nullable({ type: 'object' }),
+    boat: nullable({ type: 'object' }),
+    endurance: {
+      type: 'array',
+      items: {
+        type: 'object',
+        required: ['at', 'seconds', 'usedShare'],
+        properties: { at: { enum: ['full', 'hover', 'cruise'] }, seconds: number, usedShare: number }
+      }
+    },
+    estimates: { type: 'array', items: { type: 'object' } },
+    notes: { type: 'array', items: { type: 'string' } }
+  }
+};
+
+const errors: Json = {
+  type: 'object',
+  required: ['message', 'errors'],
+  properties: {
+    message: { type: 'string' },
+    errors: {
+      type: 'array',
+      items: {
+        type: 'object',
+        required: ['path', 'message'],
+        properties: { path: { type: 'string' }, message: { type: 'string' } }
+      }
+    }
+  }
+};
+
+/** The OpenAPI 3.1 document of the public interface, made from the same schemas that check the requests. */
+export const openApi = (version: string): Json => ({
+  openapi: '3.1.0',
+  info: {
+    title: 'Iskarn',
+    version,
+    summary: 'Predicts current, power, thrust and time of a model’s electric power train.',
+    description: 'SI units, the unit in every name. Predictions are never permission.'
+  },
+  servers: [{ url: '/' }],
+  paths: {
+    '/api/health': {
+      get: {
+        operationId: 'health',
+        summary: 'Whether the server is up.',
+        responses: {
+          200: answer('Up.', {
+            type: 'object',
+            required: ['ok', 'version'],
+            properties: { ok: { const: true }, version: { type: 'string' } }
+          })
+        }
+      }
+    },
+    '/api/v1/predict': {
+      post: {
+        operationId: 'predict',
+        summary: 'Predicts a setup at one or more points, and checks it.',
+        requestBody: body(reference('PredictRequest')),
+        responses: {
+          200: answer('The prediction.', reference('PredictAnswer')),
+          422: answer('Figures that are not right; nothing was stored.', reference('Errors'))
+        }
+      }
+    }
+  },
+  components: {
+    schemas: {
+      Setup: plain(setupSchema) as Json,
+      PredictRequest: plain(predictRequestSchema) as Json,
+      PointAnswer: pointAnswer,
+      Check: check,
+      PredictAnswer: predictAnswer,
+      Errors: errors
+    }
+  }
+});

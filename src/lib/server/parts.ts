@@ -1,0 +1,117 @@
+import { batterySchema, escSchema, motorSchema, propulsorSchema } from '../core/setup/schema.ts';
+import { PART_KINDS, type PartKind, type StoredPart } from '../core/setup/stored.ts';
+import { validateAgainst } from '../core/setup/validate.ts';
+import { transaction, type Db } from './db/open.ts';
+import { found, invalid, notFound, type Outcome } from './outcome.ts';
+
+const SCHEMAS = { battery: batterySchema, esc: escSchema, motor: motorSchema, propulsor: propulsorSchema };
+
+interface Row {
+  id: number;
+  kind: PartKind;
+  name: string;
+  document: string;
+  owned: number;
+  note: string;
+}
+
+const fromRow = (r: Row): StoredPart => ({
+  ...r,
+  document: JSON.parse(r.document) as StoredPart['document'],
+  owned: r.owned === 1
+});
+
+/** Parts of the shelf, by kind and name. */
+export function listParts(db: Db, kind?: PartKind): StoredPart[] {
+  const where = kind ? 'AND kind = ?' : '';
+  const rows = db
+    .prepare(
+      `SELECT id, kind, name, document, owned, note FROM part WHERE deleted_at IS NULL ${where} ORDER BY kind, name`
+    )
+    .all(...(kind ? [kind] : [])) as Row[];
+  return rows.map(fromRow);
+}
+
+/** One part. */
+export function getPart(db: Db, id: number): Outcome<StoredPart> {
+  const row = db
+    .prepare('SELECT id, kind, name, document, owned, note FROM part WHERE id = ? AND deleted_at IS NULL')
+    .get(id) as Row | undefined;
+  return row ? found(fromRow(row)) : notFound('part');
+}
+
+/** What a caller sends of a part. */
+export interface PartInput {
+  kind?: unknown;
+  name?: unknown;
+  document?: unknown;
+  owned?: unknown;
+  note?: unknown;
+}
+
+function checked(
+  input: PartInput
+): Outcome<{ kind: PartKind; name: string; document: object; owned: number; note: string }> {
+  const kind = input.kind as PartKind;
+  if (!PART_KINDS.includes(kind))
+    return invalid([
+      {
+        path: 'kind',
+        message: `kind is ${JSON.stringify(input.kind)}; it should be one of ${PART_KINDS.join(', ')}.`
+      }
+    ]);
+  const name = typeof input.name === 'string' ? input.name.trim() : '';
+  if (name === '' || name.length > 120)
+    return invalid([{ path: 'name', message: 'a part needs a name of at most 120 characters.' }]);
+  const document = validateAgainst<object>(SCHEMAS[kind], input.document);
+  if (!document.ok) return invalid(document.errors.map((e) => ({ ...e, path: `document.${e.path}` })));
+  return found({
+    kind,
+    name,
+    document: document.value,
+    owned: input.owned === true ? 1 : 0,
+    note: typeof input.note === 'string' ? input.note.slice(0, 2000) : ''
+  });
+}
+
+/** Puts a part on the shelf. */
+export function createPart(db: Db, input: PartInput): Outcome<StoredPart> {
+  const part = checked(input);
+  if (!part.ok) return part;
+  const p = part.value;
+  return transaction(db, () => {
+    const { lastInsertRowid } = db
+      .prepare('INSERT INTO part (kind, name, document, owned, note) VALUES (?, ?, ?, ?, ?)')
+      .run(p.kind, p.name, JSON.stringify(p.document), p.owned, p.note);
+    return getPart(db, Number(lastInsertRowid));
+  });
+}
+
+/** Changes a part. */
+export function editPart(db: Db, id: number, input: PartInput): Outcome<StoredPart> {
+  const part = checked(input);
+  if (!part.ok) return part;
+  const p = part.value;
+  return transaction(db, () => {
+    const { changes } = db
+      .prepare(
+        'UPDATE part SET kind = ?, name = ?, document = ?, owned = ?, note = ? WHERE id = ? AND deleted_at IS NULL'
+      )
+      .run(p.kind, p.name, JSON.stringify(p.document), p.owned, p.note, id);
+    return changes === 1 ? getPart(db, id) : notFound('part');
+  });
+}
+
+/** Takes a part off the shelf (`deleted` true), or puts it back. */
+export function markPart(db: Db, id: number, deleted: boolean): Outcome<{ id: number }> {
+  return transaction(db, () => {
+    const { changes } = db
+      .prepare(
+        deleted
+          ? "UPDATE part SET deleted_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ? AND deleted_at IS NULL"
+          : 'UPDATE part SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL'
+      )
+      .run(id);
+    return changes === 1 ? found({ id }) : notFound('part');
+  });
+}

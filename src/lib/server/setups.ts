@@ -1,0 +1,190 @@
+import type { SetupDocument } from '../core/setup/schema.ts';
+import type { Revision, StoredSetup } from '../core/setup/stored.ts';
+import { validateSetup } from '../core/setup/validate.ts';
+import { transaction, type Db } from './db/open.ts';
+import { found, invalid, notFound, type Outcome } from './outcome.ts';
+
+interface Row {
+  id: number;
+  craft_id: number;
+  document: string;
+  in_use: number;
+  pinned: number;
+  revision_id: number;
+  parent_id: number | null;
+  label: string;
+  redo_label: string | null;
+}
+
+const SELECT = /* sql */ `
+  SELECT s.id, s.craft_id, s.in_use, s.pinned, r.document, r.id AS revision_id, r.parent_id, r.label,
+    (SELECT c.label FROM setup_revision c WHERE c.parent_id = r.id ORDER BY c.id DESC LIMIT 1) AS redo_label
+  FROM setup s JOIN setup_revision r ON r.id = s.current_revision_id
+  WHERE s.deleted_at IS NULL`;
+
+const fromRow = (row: Row): StoredSetup => ({
+  id: row.id,
+  craftId: row.craft_id,
+  document: JSON.parse(row.document) as SetupDocument,
+  inUse: row.in_use === 1,
+  pinned: row.pinned === 1,
+  canUndo: row.parent_id !== null,
+  canRedo: row.redo_label !== null,
+  undoLabel: row.parent_id === null ? null : row.label,
+  redoLabel: row.redo_label
+});
+
+/** All setups, or those of one craft, oldest first. */
+export function listSetups(db: Db, craftId?: number): StoredSetup[] {
+  const rows =
+    craftId === undefined
+      ? db.prepare(`${SELECT} ORDER BY s.id`).all()
+      : db.prepare(`${SELECT} AND s.craft_id = ? ORDER BY s.id`).all(craftId);
+  return (rows as Row[]).map(fromRow);
+}
+
+/** One setup. */
+export function getSetup(db: Db, id: number): Outcome<StoredSetup> {
+  const row = db.prepare(`${SELECT} AND s.id = ?`).get(id) as Row | undefined;
+  return row ? found(fromRow(row)) : notFound('setup');
+}
+
+function appendRevision(
+  db: Db,
+  setupId: number,
+  parent: number | null,
+  label: string,
+  document: SetupDocument
+): void {
+  const { lastInsertRowid } = db
+    .prepare('INSERT INTO setup_revision (setup_id, parent_id, label, document) VALUES (?, ?, ?, ?)')
+    .run(setupId, parent, label, JSON.stringify(document));
+  db.prepare('UPDATE setup SET current_revision_id = ? WHERE id = ?').run(lastInsertRowid, setupId);
+}
+
+/** Stores a new setup of a craft. The first of a craft is in use. */
+export function createSetup(
+  db: Db,
+  craftId: number,
+  document: unknown,
+  label = 'created'
+): Outcome<StoredSetup> {
+  const checked = validateSetup(document);
+  if (!checked.ok) return invalid(checked.errors);
+  return transaction(db, () => {
+    const craft = db.prepare('SELECT id FROM craft WHERE id = ? AND deleted_at IS NULL').get(craftId);
+    if (!craft) return notFound('craft');
+    const first = db.prepare('SELECT 1 FROM setup WHERE craft_id = ? AND deleted_at IS NULL').get(craftId)
+      ? 0
+      : 1;
+    const { lastInsertRowid } = db
+      .prepare('INSERT INTO setup (craft_id, in_use) VALUES (?, ?)')
+      .run(craftId, first);
+    appendRevision(db, Number(lastInsertRowid), null, label, checked.value);
+    return getSetup(db, Number(lastInsertRowid));
+  });
+}
+
+/** Stores an edit as a new revision; an unchanged document makes none. */
+export function editSetup(db: Db, id: number, document: unknown, label: string): Outcome<StoredSetup> {
+  const checked = validateSetup(document);
+  if (!checked.ok) return invalid(checked.errors);
+  return transaction(db, () => {
+    const row = db.prepare(`${SELECT} AND s.id = ?`).get(id) as Row | undefined;
+    if (!row) return notFound('setup');
+    if (row.document !== JSON.stringify(checked.value)) {
+      appendRevision(db, id, row.revision_id, label.slice(0, 200), checked.value);
+    }
+    return getSetup(db, id);
+  });
+}
+
+/** Goes back to the revision this one was made from. */
+export function undoSetup(db: Db, id: number): Outcome<StoredSetup> {
+  return move(db, id, 'undo');
+}
+
+/** Goes forward to the newest revision made from this one. */
+export function redoSetup(db: Db, id: number): Outcome<StoredSetup> {
+  return move(db, id, 'redo');
+}
+
+function move(db: Db, id: number, direction: 'undo' | 'redo'): Outcome<StoredSetup> {
+  return transaction(db, () => {
+    const row = db.prepare(`${SELECT} AND s.id = ?`).get(id) as Row | undefined;
+    if (!row) return notFound('setup');
+    const target =
+      direction === 'undo'
+        ? row.parent_id
+        : (
+            db
+              .prepare('SELECT id FROM setup_revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1')
+              .get(row.revision_id) as { id: number } | undefined
+          )?.id;
+    if (target == null)
+      return { ok: false, code: 'nothing-to-do', message: `There is nothing to ${direction}.` };
+    db.prepare('UPDATE setup SET current_revision_id = ? WHERE id = ?').run(target, id);
+    return getSetup(db, id);
+  });
+}
+
+/** A copy of a setup with its own history. */
+export function duplicateSetup(db: Db, id: number): Outcome<StoredSetup> {
+  const source = getSetup(db, id);
+  if (!source.ok) return source;
+  const { document, craftId } = source.value;
+  return createSetup(db, craftId, { ...document, name: `${document.name ?? 'Setup'}, copy` }, 'duplicated');
+}
+
+/** Marks a setup deleted; `restoreSetup` takes it back. */
+export function deleteSetup(db: Db, id: number): Outcome<{ id: number }> {
+  return mark(db, id, "deleted_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now')", 'deleted_at IS NULL');
+}
+
+/** Takes a deletion back. */
+export function restoreSetup(db: Db, id: number): Outcome<StoredSetup> {
+  const done = mark(db, id, 'deleted_at = NULL', 'deleted_at IS NOT NULL');
+  return done.ok ? getSetup(db, id) : done;
+}
+
+function mark(db: Db, id: number, set: string, where: string): Outcome<{ id: number }> {
+  return transaction(db, () => {
+    const { changes } = db.prepare(`UPDATE setup SET ${set} WHERE id = ? AND ${where}`).run(id);
+    return changes === 1 ? found({ id }) : notFound('setup');
+  });
+}
+
+/** Makes a setup the one in use for its craft. */
+export function useSetup(db: Db, id: number): Outcome<StoredSetup> {
+  return transaction(db, () => {
+    const row = db.prepare('SELECT craft_id FROM setup WHERE id = ? AND deleted_at IS NULL').get(id) as
+      { craft_id: number } | undefined;
+    if (!row) return notFound('setup');
+    db.prepare('UPDATE setup SET in_use = (id = ?) WHERE craft_id = ?').run(id, row.craft_id);
+    return getSetup(db, id);
+  });
+}
+
+/** Pins a setup beside the others of its craft, or takes it off. */
+export function pinSetup(db: Db, id: number, pinned: boolean): Outcome<StoredSetup> {
+  return transaction(db, () => {
+    const { changes } = db.prepare('UPDATE setup SET pinned = ? WHERE id = ?').run(pinned ? 1 : 0, id);
+    return changes === 1 ? getSetup(db, id) : notFound('setup');
+  });
+}
+
+/** Notes that a setup was opened; the start page goes back to it. */
+export function noteOpened(db: Db, id: number): void {
+  db.prepare("UPDATE setup SET opened_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ?").run(id);
+}
+
+/** History of a setup, newest first, with the revision that stands now. */
+export function listRevisions(db: Db, id: number): Revision[] {
+  const rows = db
+    .prepare(
+      `SELECT r.id, r.label, r.created_at, r.id = s.current_revision_id AS current
+       FROM setup_revision r JOIN setup s ON s.id = r.setup_id WHERE r.setup_id = ? ORDER BY r.id DESC LIMIT 200`
+    )
+    .all(id) as { id: number; label: string; created_at: string; current: number }[];
+  return rows.map((r) => ({ id: r.id, label: r.label, createdAt: r.created_at, current: r.current === 1 }));
+}

@@ -1,0 +1,19 @@
+import { displayUnit, type QuantityName, type UnitChoice } from '../../core/units/quantity.ts';
+import { show, THIN_SPACE } from '../../core/units/show.ts';
+
+/** The user's units, shared by every screen. */
+export const units = $state<{ choice: UnitChoice }>({ choice: {} });
+
+/** A figure in the user's unit, without the unit. */
+export function figure(quantity: QuantityName, si: number | null | undefined, digits?: number): string {
+  if (si === null || si === undefined || !Number.isFinite(si)) return '–';
+  const unit = displayUnit(quantity, units.choice);
+  return show(si / unit.inSi, digits ?? unit.digits);
+}
+
+/** A figure with its unit and a thin space between. */
+export function figureUnit(quantity: QuantityName, si: number | null | undefined, digits?: number): string {
+  const text = figure(quantity, si, digits);
+  const { label } = displayUnit(quantity, units.choice);
+  return text === '–' || label === '' ? text : `${text}${THIN_SPACE}${label}`;
+}

@@ -1,0 +1,44 @@
+<script lang="ts">
+  import type { CheckResult } from '../../core/checks/check.ts';
+  import { show } from '../../core/units/show.ts';
+
+  /** The check whose headroom is drawn: a rail from zero, the prediction as a band, the school's limit as a notch. */
+  let { check }: { check: CheckResult } = $props();
+
+  const top = $derived(
+    Math.max(check.limit ?? 0, check.value ?? 0, check.marginLimit ?? 0, check.band?.[1] ?? 0) * 1.04 || 1
+  );
+  const x = (value: number): number => Math.min(Math.max((100 * value) / top, 0), 100);
+  const low = $derived(check.band ? check.band[0] : (check.value ?? 0));
+  const high = $derived(check.band ? check.band[1] : (check.value ?? 0));
+  const words = $derived(
+    check.limit === null
+      ? 'no limit known'
+      : check.direction === 'below'
+        ? `${show((100 * (check.value ?? 0)) / check.limit, 2)} % of rating`
+        : `${show((check.value ?? 0) / check.limit, 2)} × what is needed`
+  );
+</script>
+
+<div title={`${check.title}: ${check.sentence}`}>
+  <svg
+    viewBox="0 0 100 8"
+    preserveAspectRatio="none"
+    class="h-2.5 w-full"
+    role="img"
+    aria-label={`${check.title}: ${check.sentence}, ${check.finding}`}
+  >
+    <rect x="0" y="2.5" width={check.limit === null ? 100 : x(check.limit)} height="3" fill="var(--line)" />
+    {#if check.value !== null}
+      <rect x="0" y="3.4" width={x(low)} height="1.2" fill="var(--cold)" />
+      <rect x={x(low)} y="1.6" width={Math.max(x(high) - x(low), 1.2)} height="4.8" fill="var(--cold)" />
+    {/if}
+    {#if check.marginLimit !== null}
+      <rect x={x(check.marginLimit) - 0.5} y="0" width="1" height="8" fill="var(--ink)" />
+    {/if}
+    {#if check.limit !== null}
+      <rect x={x(check.limit) - 0.4} y="1" width="0.8" height="6" fill="var(--ink-soft)" />
+    {/if}
+  </svg>
+  <div class="truncate text-[11px] leading-4 text-[var(--ink-soft)]">{check.title} · {words}</div>
+</div>

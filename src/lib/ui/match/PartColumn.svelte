@@ -1,0 +1,113 @@
+<script lang="ts">
+  import { Select } from 'flowbite-svelte';
+  import type { CheckResult, PartName } from '../../core/checks/check.ts';
+  import type { SetupDocument } from '../../core/setup/schema.ts';
+  import type { StoredPart } from '../../core/setup/stored.ts';
+  import FigureField from './FigureField.svelte';
+  import HeadroomRail from './HeadroomRail.svelte';
+  import { fieldsOf, readPath, type ShelfSizes } from './part-fields.ts';
+  import type { MatchState } from './match-state.svelte.ts';
+
+  /** One part of the power path: what it is, its decisive figures, its headroom. */
+  let {
+    part,
+    title,
+    view,
+    parts,
+    checks,
+    readings
+  }: {
+    part: PartName;
+    title: string;
+    view: MatchState;
+    /** Parts of this kind on the shelf. */
+    parts: StoredPart[];
+    /** Checks whose rails stand here. */
+    checks: CheckResult[];
+    /** Predicted figures of this part, already formatted. */
+    readings: { id: string; text: string }[];
+  } = $props();
+
+  const document = $derived(view.document);
+  const fields = $derived(fieldsOf(part, document));
+  const shelf = $derived<ShelfSizes>({
+    kv: part === 'motor' ? parts.map((p) => (p.document as { kvRpmPerVolt: number }).kvRpmPerVolt) : []
+  });
+  const current = $derived((readPath(document, part) as { name?: string } | undefined)?.name ?? '');
+  const onShelf = $derived(parts.some((p) => p.name === current));
+  const items = $derived([
+    ...(onShelf ? [] : [{ value: '', name: current || 'not from the shelf' }]),
+    ...parts.map((p) => ({ value: String(p.id), name: p.owned ? p.name : `${p.name} (to buy)` }))
+  ]);
+  const selected = $derived(String(parts.find((p) => p.name === current)?.id ?? ''));
+
+  function pick(id: string): void {
+    const chosen = parts.find((p) => String(p.id) === id);
+    if (!chosen) return;
+    const plain = $state.snapshot(chosen.document) as object;
+    const next = { ...($state.snapshot(document) as SetupDocument), [part]: { ...plain, name: chosen.name } };
+    void view.replace(next as SetupDocument, `${title.toLowerCase()}: ${chosen.name}`);
+  }
+
+  async function set(path: string, label: string, value: number | null): Promise<void> {
+    await view.edit(withName(path, [{ path, value }]), `${title.toLowerCase()} ${label}`);
+  }
+
+  /** A part that was changed by hand is no longer the one on the shelf. */
+  function withName<T extends { path: string; value: number | string | null }>(path: string, changes: T[]) {
+    const name = current.replace(/ \*$/, '');
+    return path.startsWith(`${part}.`) && name !== '' && part !== 'craft'
+      ? [...changes, { path: `${part}.name`, value: `${name} *` }]
+      : changes;
+  }
+
+  function step(path: string, label: string, up: boolean): boolean {
+    const field = fields.find((f) => f.path === path);
+    const changes = field?.next?.($state.snapshot(document) as SetupDocument, up, shelf);
+    if (!changes) return false;
+    void view.edit(withName(path, changes), `${title.toLowerCase()} ${label}`);
+    return true;
+  }
+</script>
+
+<section class="min-w-0 px-1.5" aria-label={title}>
+  <h3 class="text-[13px] font-semibold">{title}</h3>
+  {#if parts.length > 0}
+    <Select
+      classes={{
+        select:
+          '!py-0 !pl-1 !pr-5 h-6 text-[12px] rounded-[2px] border-[var(--line)] bg-[right_0.3rem_center]'
+      }}
+      class="mt-0.5 mb-1 h-6 w-full truncate rounded-[2px] !py-0 !pr-5 !pl-1 text-[12px]"
+      size="sm"
+      {items}
+      value={selected}
+      placeholder=""
+      aria-label={`${title} from the shelf`}
+      data-testid={`pick-${part}`}
+      onchange={(e) => pick((e.currentTarget as HTMLSelectElement).value)}
+    />
+  {:else}
+    <div class="mb-1 h-[27px]"></div>
+  {/if}
+  {#each fields as f (f.path)}
+    <FigureField
+      path={f.path}
+      label={f.label}
+      quantity={f.quantity}
+      value={readPath(document, f.path) as number | null | undefined}
+      onset={(v) => void set(f.path, f.label, v)}
+      onstep={f.next ? (up) => step(f.path, f.label, up) : undefined}
+    />
+  {/each}
+  <dl class="figure mt-1 border-t border-[var(--line)] pt-1 text-[13px] leading-5">
+    {#each readings as r (r.id)}
+      <dd data-testid={r.id}>{r.text}</dd>
+    {/each}
+  </dl>
+  <div class="mt-1 flex flex-col gap-0.5">
+    {#each checks as check (check.id)}
+      <HeadroomRail {check} />
+    {/each}
+  </div>
+</section>

@@ -1,0 +1,169 @@
+import { withChanges } from '../../core/checks/remedies.ts';
+import type { Change } from '../../core/checks/check.ts';
+import type { PredictPoint, SetupDocument } from '../../core/setup/schema.ts';
+import type { MatchPicture } from '../../core/train/match-picture.ts';
+import type { StoredSetup } from '../../core/setup/stored.ts';
+import { matchWorker } from '../../workers/client.ts';
+import { call } from './api.ts';
+
+type SaveState = 'saved' | 'saving' | 'not saved';
+
+const AUTOSAVE_MS = 250;
+const RETRY_MS = 3000;
+const draftKey = (id: number): string => `iskarn-draft-${id}`;
+
+/**
+ * The Match screen's state: the document as edited, the last picture that could be drawn, and where saving stands.
+ * The document on screen is always the last valid one; a refused edit leaves a sentence and changes nothing.
+ */
+export class MatchState {
+  id: number;
+  document = $state.raw<SetupDocument>({} as SetupDocument);
+  picture = $state.raw<MatchPicture>({} as MatchPicture);
+  point = $state.raw<PredictPoint>({ throttle: 1, speedMs: 0, stateOfCharge: 1 });
+  schools: Record<string, string>;
+  saved = $state<SaveState>('saved');
+  saveProblem = $state('');
+  canUndo = $state(false);
+  canRedo = $state(false);
+  undoLabel = $state<string | null>(null);
+  redoLabel = $state<string | null>(null);
+  refused = $state('');
+  #wanted = 0;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #label = 'edited';
+  #saving: Promise<void> = Promise.resolve();
+
+  constructor(stored: StoredSetup, picture: MatchPicture, schools: Record<string, string>) {
+    this.id = stored.id;
+    this.picture = picture;
+    this.schools = schools;
+    this.#take(stored);
+  }
+
+  #take(stored: StoredSetup): void {
+    this.document = stored.document;
+    this.canUndo = stored.canUndo;
+    this.canRedo = stored.canRedo;
+    this.undoLabel = stored.undoLabel;
+    this.redoLabel = stored.redoLabel;
+  }
+
+  /** Applies an edit if it is valid: draws, then saves by itself. Returns whether it was taken. */
+  async edit(changes: Change[], label: string): Promise<boolean> {
+    return this.replace(withChanges($state.snapshot(this.document) as SetupDocument, changes), label);
+  }
+
+  /** Replaces the document by an edited one. */
+  async replace(document: SetupDocument, label: string): Promise<boolean> {
+    const before = this.document;
+    // shown at once, so that a second keystroke steps on from it; taken back when the core refuses
+    this.document = document;
+    const result = await this.#draw(document);
+    if (result === 'refused') {
+      if (this.document === document) this.document = before;
+      return false;
+    }
+    this.refused = '';
+    this.#label = label;
+    this.#keepDraft();
+    this.#schedule(AUTOSAVE_MS);
+    return true;
+  }
+
+  /** Looks at another throttle, speed or charge. */
+  async look(point: PredictPoint): Promise<void> {
+    this.point = point;
+    await this.#draw(this.document);
+  }
+
+  /** Draws the document: quickly, then with bands. Later requests overtake earlier ones. */
+  async #draw(document: SetupDocument): Promise<'drawn' | 'refused' | 'overtaken'> {
+    const turn = ++this.#wanted;
+    const worker = matchWorker();
+    const plain = $state.snapshot(document) as SetupDocument;
+    const quick = await worker.matchPicture(plain, this.point, this.schools, 'quick');
+    if (!quick.ok) {
+      this.refused = quick.errors.map((e) => e.message).join(' ');
+      return 'refused';
+    }
+    if (turn !== this.#wanted) return 'overtaken';
+    // bands of the picture before stay out: a stale band would lie
+    this.picture = { ...quick.picture, sweep: this.picture.sweep };
+    void worker.matchPicture(plain, this.point, this.schools, 'full').then((full) => {
+      if (turn === this.#wanted && full.ok) this.picture = full.picture;
+    });
+    return 'drawn';
+  }
+
+  #keepDraft(): void {
+    try {
+      localStorage.setItem(
+        draftKey(this.id),
+        JSON.stringify({ document: this.document, label: this.#label })
+      );
+    } catch {
+      // a full or forbidden store only loses the safety net, the server still saves
+    }
+  }
+
+  #schedule(ms: number): void {
+    this.saved = 'saving';
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => void this.flush(), ms);
+  }
+
+  /** Sends what is not saved yet, one request at a time. */
+  flush(): Promise<void> {
+    clearTimeout(this.#timer);
+    this.#saving = this.#saving.then(() => this.#save());
+    return this.#saving;
+  }
+
+  async #save(): Promise<void> {
+    if (this.saved === 'saved') return;
+    const document = this.document;
+    const answer = await call<StoredSetup>('PUT', `/api/v1/setups/${this.id}`, {
+      document,
+      label: this.#label
+    });
+    if (!answer.ok) {
+      this.saved = 'not saved';
+      this.saveProblem = answer.message;
+      this.#timer = setTimeout(() => void this.flush(), RETRY_MS);
+      return;
+    }
+    this.saveProblem = '';
+    this.canUndo = answer.value.canUndo;
+    this.canRedo = answer.value.canRedo;
+    this.undoLabel = answer.value.undoLabel;
+    this.redoLabel = answer.value.redoLabel;
+    if (this.document === document) {
+      this.saved = 'saved';
+      localStorage.removeItem(draftKey(this.id));
+    } else this.#schedule(AUTOSAVE_MS);
+  }
+
+  /** Takes an edit that a crash kept from the server. */
+  async recover(): Promise<void> {
+    const kept = localStorage.getItem(draftKey(this.id));
+    if (!kept) return;
+    const draft = JSON.parse(kept) as { document: SetupDocument; label: string };
+    await this.replace(draft.document, draft.label);
+  }
+
+  undo = (): Promise<void> => this.#move('undo');
+  redo = (): Promise<void> => this.#move('redo');
+
+  async #move(direction: 'undo' | 'redo'): Promise<void> {
+    await this.flush();
+    const answer = await call<StoredSetup>('POST', `/api/v1/setups/${this.id}/${direction}`);
+    if (!answer.ok) {
+      this.refused = answer.message;
+      return;
+    }
+    this.refused = '';
+    this.#take(answer.value);
+    await this.#draw(this.document);
+  }
+}
