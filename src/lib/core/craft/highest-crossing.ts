@@ -12,8 +12,7 @@ export function highestCrossing(
   steps = 40
 ): number | null {
   let upper = to;
-  let above = surplus(to);
-  if (above > 0) return to;
+  if (surplus(to) > 0) return to;
   for (let i = steps - 1; i >= 0; i--) {
     const v = from + ((to - from) * i) / steps;
     const here = surplus(v);
@@ -22,7 +21,6 @@ export function highestCrossing(
       return root.ok ? root.value : v;
     }
     upper = v;
-    above = here;
   }
   return null;
 }

@@ -106,6 +106,10 @@ function unknownFields(schema: SchemaNode, value: unknown, path: string, out: st
   }
 }
 
+/** Ideal over actual power at standstill, CT^1.5 sqrt(2/pi)/CP: at most 1 by momentum theory. */
+const figureOfMerit = (thrust: number, power: number): number =>
+  (Math.max(thrust, 0) ** 1.5 * Math.sqrt(2 / Math.PI)) / power;
+
 /** Checks what no schema can say: figures that contradict each other. */
 function contradictions(setup: SetupDocument): Issue[] {
   const out: Issue[] = [];
@@ -145,10 +149,17 @@ function contradictions(setup: SetupDocument): Issue[] {
     else if (c.advanceRatio?.some((j, i, all) => i > 0 && !(j > all[i - 1])))
       add('propulsor.coefficients.advanceRatio', 'advance ratios must rise from row to row.');
     const powers = Array.isArray(c.power) ? c.power : [c.power];
+    const thrusts = Array.isArray(c.thrust) ? c.thrust : [c.thrust];
+    const merit = figureOfMerit(thrusts[0], powers[0]);
     if (!(powers[0] > 0))
       add(
         'propulsor.coefficients.power',
         `the power coefficient at the lowest advance ratio is ${shown(powers[0])}; it should be above 0.`
+      );
+    else if (propulsor.kind !== 'ducted-fan' && (c.advanceRatio?.[0] ?? 0) <= 0.05 && merit > 1)
+      add(
+        'propulsor.coefficients',
+        `thrust ${shown(thrusts[0])} for power ${shown(powers[0])} standing still is more than any open disc can give (figure of merit ${merit.toFixed(2)}, at most 1); are the columns swapped?`
       );
   }
   if (battery.cutoffCellV != null && battery.chemistry !== 'nimh' && battery.cutoffCellV < 1.5)

@@ -119,7 +119,7 @@ export function solveOperatingPoint(
   const standing = off ? 0 : push0 / ohmDriving;
   let omega = 0;
   let iterations = 0;
-  let converged = true;
+  let converged = false;
   propulsorLoad(m.performance, 0, inflow, m.diameterM, load);
   const wind = -loadScale * load[1];
   // torque left over at standstill, referred to the propulsor
@@ -141,7 +141,6 @@ export function solveOperatingPoint(
       iterations++;
     }
     let side = 0;
-    converged = false;
     omega = high;
     for (let i = 0; i < 80; i++) {
       iterations++;

@@ -58,8 +58,8 @@ export function screwCoefficients(g: ScrewGeometry, j: number): { thrust: number
     thrust = here.thrust + ((here.thrust - before.thrust) / 0.02) * (x - edge);
     torque = here.torque + ((here.torque - before.torque) / 0.02) * (x - edge);
   }
-  // torque carries the pitch of a stretched screw: work per turn grows with it
-  return { thrust, torque: torque * stretch };
+  // torque carries the pitch of a stretched screw: work per turn grows with it; a flatter one loses thrust too
+  return { thrust: thrust * Math.min(stretch, 1), torque: torque * stretch };
 }
 
 /** Drag and driving torque of a locked screw in a stream, per rho D² V² and rho D³ V²: a plate of the blades' area (m). */

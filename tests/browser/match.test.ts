@@ -1,0 +1,115 @@
+/** Drives the real interface: the built server, a real database file, headless Chromium. */
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import { expect, type Browser } from '@playwright/test';
+import { launch, numberIn, openPage, ready } from '../helpers/browser.ts';
+import { startServer, type RunningServer } from '../helpers/server.ts';
+
+let server: RunningServer;
+let browser: Browser;
+before(async () => {
+  server = await startServer();
+  browser = await launch();
+});
+after(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+test('a propeller is changed: current, thrust and findings follow, the edit outlives a reload, undo takes it back', async () => {
+  const { page, errors } = await openPage(browser);
+  await page.goto(`${server.address}/match/1`);
+  await ready(page);
+  const current = page.getByTestId('battery-current');
+  const thrust = page.getByTestId('thrust');
+  const before = { amps: numberIn(await current.textContent()), grams: numberIn(await thrust.textContent()) };
+  const finding = page.getByTestId('finding-esc-current');
+  await expect(finding).toHaveAttribute('data-finding', 'tight');
+
+  const diameter = page.getByTestId('propulsor.diameterM');
+  await diameter.focus();
+  await diameter.press('ArrowUp');
+  await expect(diameter).toHaveValue('12');
+  await expect(finding).toHaveAttribute('data-finding', 'over');
+  const amps = numberIn(await current.textContent());
+  assert.ok(amps > before.amps * 1.15, `${before.amps} A became ${amps} A`);
+  assert.ok(numberIn(await thrust.textContent()) > before.grams);
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+
+  await page.reload();
+  await ready(page);
+  await expect(diameter).toHaveValue('12');
+  assert.equal(numberIn(await current.textContent()), amps);
+
+  await page.keyboard.press('Control+z');
+  await expect(diameter).toHaveValue('11');
+  await expect(current).toContainText(String(before.amps));
+  await page.keyboard.press('Control+Shift+z');
+  await expect(diameter).toHaveValue('12');
+  await page.getByTestId('undo').click();
+  await expect(diameter).toHaveValue('11');
+  assert.deepEqual(errors, []);
+  await page.close();
+});
+
+test('bad input gets a sentence with the field, and the last good state stays', async () => {
+  const { page } = await openPage(browser);
+  await page.goto(`${server.address}/match/1`);
+  await ready(page);
+  const capacity = page.getByTestId('battery.capacityAh');
+  const good = await capacity.inputValue();
+  for (const [typed, said] of [
+    ['-3', /capacity of the pack is -3; it should be more than 0/],
+    ['lots', /capacity of the pack is "lots"; it should be number/]
+  ] as const) {
+    await capacity.fill(typed);
+    await capacity.press('Enter');
+    await expect(page.getByTestId('refused')).toContainText(said);
+    await expect(capacity).toHaveValue(good);
+  }
+  await capacity.fill('2,5');
+  await capacity.press('Enter');
+  await expect(capacity).toHaveValue('2.5');
+  await expect(page.getByTestId('refused')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(capacity).toHaveValue(good);
+  await page.close();
+});
+
+test('a part from the shelf, a remedy that applies itself, the working on demand', async () => {
+  const { page, errors } = await openPage(browser);
+  await page.goto(`${server.address}/match/1`);
+  await ready(page);
+  await page.getByTestId('pick-propulsor').selectOption({ label: '13 × 5.5 thin' });
+  await expect(page.getByTestId('propulsor.diameterM')).toHaveValue('13');
+  const finding = page.getByTestId('finding-esc-current');
+  await expect(finding).toHaveAttribute('data-finding', 'over');
+  await finding.getByRole('button').first().click();
+  await expect(finding.getByTestId('working')).toContainText('Rating 50.0');
+  await finding.getByTestId('remedy-esc-current').first().click();
+  await expect(finding).toHaveAttribute('data-finding', 'holds');
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  assert.deepEqual(errors, []);
+  await page.close();
+});
+
+test('setups are duplicated, renamed, deleted, and the deletion is taken back', async () => {
+  const { page } = await openPage(browser);
+  await page.goto(`${server.address}/match/2`);
+  await ready(page);
+  const list = page.getByTestId('setups').getByRole('listitem');
+  const count = await list.count();
+  await page.getByTestId('duplicate').click();
+  await expect(list).toHaveCount(count + 1);
+  await ready(page);
+  await page.getByTestId('rename').click();
+  await page.getByTestId('new-name').fill('Calm day');
+  await page.getByTestId('rename-ok').click();
+  await expect(page.getByTestId('setups')).toContainText('Calm day');
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await page.getByTestId('delete').click();
+  await expect(list).toHaveCount(count);
+  await page.getByTestId('undo-delete').click();
+  await expect(page.getByTestId('setups')).toContainText('Calm day');
+  await page.close();
+});

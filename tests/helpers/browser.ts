@@ -1,0 +1,31 @@
+import { chromium, type Browser, type Page } from '@playwright/test';
+
+/** Debian's Chromium, headless, with nothing reaching out. */
+export const launch = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking']
+  });
+
+/** A page whose errors are kept; `errors` stays empty in a healthy run. */
+export async function openPage(
+  browser: Browser,
+  options: Parameters<Browser['newContext']>[0] = {}
+): Promise<{ page: Page; errors: string[] }> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
+  const page = await context.newPage();
+  const errors: string[] = [];
+  page.on('pageerror', (e) => errors.push(e.message));
+  page.on('console', (m) => {
+    if (m.type() === 'error' && !/status of (4|5)\d\d/.test(m.text())) errors.push(m.text());
+  });
+  return { page, errors };
+}
+
+/** Waits until the page's script has taken over (fields answer to typing). */
+export async function ready(page: Page): Promise<void> {
+  await page.waitForLoadState('networkidle');
+}
+
+/** Number in a figure such as "12 030 rpm". */
+export const numberIn = (text: string | null): number => Number((text ?? '').replace(/[^0-9.]/g, ''));

@@ -1,0 +1,239 @@
+import assert from 'node:assert/strict';
+import { execFile } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, before, test } from 'node:test';
+import { Validator } from '@seriousme/openapi-schema-validator';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { answerPredict } from '../../src/lib/core/train/answer-predict.ts';
+import { root, startServer, type RunningServer } from '../helpers/server.ts';
+import { randomSetups } from '../helpers/random-setup.ts';
+
+/** The setup document exactly as the interface's own description gives it. */
+const REEDLING = {
+  format: 'iskarn.setup/1',
+  name: 'Reedling, first motor',
+  craft: {
+    kind: 'fixed-wing',
+    massKg: 1.6,
+    wingAreaM2: 0.38,
+    wingSpanM: 2.1,
+    zeroLiftDragCoefficient: 0.035,
+    maxLiftCoefficient: 1.15
+  },
+  environment: { altitudeM: 0, airTemperatureC: 15, water: 'fresh' },
+  battery: {
+    chemistry: 'lipo',
+    series: 4,
+    parallel: 1,
+    capacityAh: 2.2,
+    continuousC: 30,
+    burstC: 60,
+    cellResistanceOhm: 0.004,
+    massKg: 0.24
+  },
+  wiring: { resistanceOhm: 0.003 },
+  esc: { continuousA: 60, burstA: 80, minSeries: 2, maxSeries: 6, resistanceOhm: 0.002 },
+  motor: {
+    kvRpmPerVolt: 900,
+    resistanceOhm: 0.03,
+    noLoadCurrentA: 1.6,
+    noLoadVoltageV: 10,
+    maxCurrentA: 48,
+    maxPowerW: 700,
+    massKg: 0.17,
+    poles: 14
+  },
+  gearRatio: 1,
+  count: 1,
+  propulsor: { kind: 'propeller', diameterM: 0.2794, pitchM: 0.1397, blades: 2, family: 'thin-electric' }
+};
+
+/** Runs a program to its end without holding up the test's own connections. */
+function runProgram(
+  program: string,
+  args: string[],
+  input?: string
+): Promise<{ status: number; stdout: string; stderr: string }> {
+  return new Promise((resolve) => {
+    const child = execFile(program, args, { cwd: root, maxBuffer: 1 << 26 }, (error, stdout, stderr) =>
+      resolve({ status: error ? Number(error.code) : 0, stdout, stderr })
+    );
+    child.stdin?.end(input);
+  });
+}
+
+let server: RunningServer;
+before(async () => (server = await startServer()));
+after(() => server.stop());
+
+const post = (path: string, body: unknown): Promise<Response> =>
+  fetch(server.address + path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: typeof body === 'string' ? body : JSON.stringify(body)
+  });
+
+test('health answers with the version', async () => {
+  assert.deepEqual(await (await fetch(`${server.address}/api/health`)).json(), {
+    ok: true,
+    version: '0.1.0'
+  });
+});
+
+test('the OpenAPI document is valid 3.1, and the real answers satisfy it', async () => {
+  const document = (await (await fetch(`${server.address}/api/openapi.json`)).json()) as {
+    openapi: string;
+    paths: Record<string, unknown>;
+    components: { schemas: Record<string, object> };
+  };
+  assert.match(document.openapi, /^3\.1/);
+  const result = await new Validator().validate(structuredClone(document));
+  assert.ok(result.valid, JSON.stringify(result.errors));
+  const ajv = new Ajv2020({ strict: false });
+  ajv.addSchema({ $id: 'api', ...document });
+  const check = (name: string, value: unknown): void => {
+    const ok = ajv.validate({ $ref: `api#/components/schemas/${name}` }, value);
+    assert.ok(ok, `${name}: ${ajv.errorsText()}`);
+  };
+  for (const setup of [REEDLING, randomSetups(5)(), randomSetups(6)(), randomSetups(8)()]) {
+    const request = { setup };
+    check('PredictRequest', request);
+    const answer = await post('/api/v1/predict', request);
+    assert.equal(answer.status, 200);
+    check('PredictAnswer', await answer.json());
+  }
+  const bad = await post('/api/v1/predict', { setup: 1 });
+  assert.equal(bad.status, 422);
+  check('Errors', await bad.json());
+  // every path of the document answers something else than "no such page"
+  for (const path of Object.keys(document.paths)) {
+    const methods = Object.keys(document.paths[path] as object);
+    const response = methods.includes('get') ? await fetch(server.address + path) : await post(path, {});
+    assert.notEqual(response.status, 404, path);
+    assert.notEqual(response.status, 405, path);
+  }
+});
+
+test('predict over HTTP, by the command line and by the core give the same answer', async () => {
+  const request = {
+    setup: REEDLING,
+    points: [{ throttle: 0.7, speedMs: 12, stateOfCharge: 0.6 }],
+    windingC: 60
+  };
+  const direct = answerPredict(structuredClone(request));
+  assert.ok(direct.ok);
+  const core = JSON.parse(JSON.stringify(direct.answer)) as unknown;
+  assert.deepEqual(await (await post('/api/v1/predict', request)).json(), core);
+  const folder = mkdtempSync(join(tmpdir(), 'iskarn-cli-'));
+  const file = join(folder, 'request.json');
+  writeFileSync(file, JSON.stringify(request));
+  const command = await runProgram('npm', ['run', '--silent', 'predict', '--', file]);
+  assert.equal(command.status, 0, command.stderr);
+  assert.deepEqual(JSON.parse(command.stdout), core);
+});
+  assert.equal(command.status, 0, command.stderr);
+  assert.deepEqual(JSON.parse(command.stdout), core);
+});
+
+test('the command line: a bare document, standard input, bad input, a file of lines', async () => {
+  const run = (args: string[], input?: string) =>
+    runProgram(process.execPath, ['scripts/command.mjs', 'predict', ...args], input);
+  const bare = await run(['-'], JSON.stringify(REEDLING));
+  assert.equal(bare.status, 0, bare.stderr);
+  const answer = JSON.parse(bare.stdout) as {
+    points: { throttle: number }[];
+    checks: { id: string; finding: string }[];
+  };
+  assert.equal(answer.points[0].throttle, 1);
+  for (const id of [
+    'esc-current',
+    'esc-burst',
+    'esc-cells',
+    'esc-voltage',
+    'pack-current',
+    'motor-current',
+    'motor-power',
+    'cell-voltage',
+    'thrust-to-weight',
+    'pitch-speed',
+    'time'
+  ])
+    assert.ok(
+      answer.checks.some((c) => c.id === id),
+      id
+    );
+  const bad = await run(['-'], JSON.stringify({ ...REEDLING, gearRatio: -1 }));
+  assert.equal(bad.status, 2);
+  assert.equal(bad.stdout, '');
+  assert.match((JSON.parse(bad.stderr) as { message: string }).message, /gear ratio is -1/);
+  assert.equal((await run(['-'], 'not json')).status, 2);
+  assert.equal((await run(['/nowhere.json'])).status, 2);
+  const folder = mkdtempSync(join(tmpdir(), 'iskarn-lines-'));
+  const file = join(folder, 'lines.ndjson');
+  writeFileSync(
+    file,
+    [JSON.stringify(REEDLING), '{"setup":{}}', JSON.stringify({ setup: REEDLING })].join('\n')
+  );
+  const lines = await run([file]);
+  assert.equal(lines.status, 2);
+  const rows = lines.stdout
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as { points?: object[]; errors?: object[] });
+  assert.equal(rows.length, 3);
+  assert.ok(rows[0].points && rows[1].errors && rows[2].points);
+});
+
+test('bad requests: always 422 with sentences, never 500, nothing stored', async () => {
+  const setups = async () =>
+    (await (await fetch(`${server.address}/api/v1/setups`)).json()) as { id: number; document: object }[];
+  const before = await setups();
+  for (const body of [
+    '{',
+    'null',
+    '[]',
+    '"x"',
+    JSON.stringify({ setup: { ...REEDLING, craft: { kind: 'boat', massKg: 0 } } }),
+    JSON.stringify({ setup: REEDLING, points: [] }),
+    JSON.stringify({ setup: REEDLING, points: [{ throttle: 2 }] }),
+    JSON.stringify({ setup: REEDLING, points: [{ stateOfCharge: 1, restingCellV: 4 }] })
+  ]) {
+    const response = await post('/api/v1/predict', body);
+    assert.equal(response.status, 422, body);
+    const said = (await response.json()) as { message: string; errors: { path: string; message: string }[] };
+    assert.ok(said.message.length > 5 && said.errors.length > 0, body);
+  }
+  for (const body of [{}, { document: null }, { document: { ...REEDLING, motor: {} } }]) {
+    const response = await fetch(`${server.address}/api/v1/setups/${before[0].id}`, {
+      method: 'PUT',
+      body: JSON.stringify(body)
+    });
+    assert.equal(response.status, 422);
+  }
+  assert.equal((await fetch(`${server.address}/api/v1/setups/999999`)).status, 404);
+  assert.equal((await post('/api/v1/setups/abc/undo', {})).status, 404);
+  assert.deepEqual(await setups(), before);
+});
+
+test('a setup that cannot run is an answer, not an error', async () => {
+  const stalled = { ...REEDLING, motor: { ...REEDLING.motor, noLoadCurrentA: 60 } };
+  for (const request of [
+    { setup: stalled, points: [{ throttle: 0.02, speedMs: 0, stateOfCharge: 1 }] },
+    { setup: REEDLING, points: [{ throttle: 1, speedMs: 0, stateOfCharge: 0 }] },
+    { setup: REEDLING, points: [{ throttle: 0.01, speedMs: 150, stateOfCharge: 0.5 }] },
+    { setup: REEDLING, points: [{ throttle: 0, speedMs: 0, stateOfCharge: 0.5 }] }
+  ]) {
+    const response = await post('/api/v1/predict', request);
+    assert.equal(response.status, 200);
+  }
+  const answer = (await (
+    await post('/api/v1/predict', {
+      setup: stalled,
+      points: [{ throttle: 0.02, speedMs: 0, stateOfCharge: 1 }]
+    })
+  ).json()) as { points: { state: string; rpm: number }[] };
+  assert.equal(answer.points[0].state, 'stalled');
+  assert.equal(answer.points[0].rpm, 0);
+});
