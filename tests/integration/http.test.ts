@@ -133,9 +133,6 @@ test('predict over HTTP, by the command line and by the core give the same answe
   assert.equal(command.status, 0, command.stderr);
   assert.deepEqual(JSON.parse(command.stdout), core);
 });
-  assert.equal(command.status, 0, command.stderr);
-  assert.deepEqual(JSON.parse(command.stdout), core);
-});
 
 test('the command line: a bare document, standard input, bad input, a file of lines', async () => {
   const run = (args: string[], input?: string) =>
