@@ -205,6 +205,7 @@ test('bad requests: always 422 with sentences, never 500, nothing stored', async
   for (const body of [{}, { document: null }, { document: { ...REEDLING, motor: {} } }]) {
     const response = await fetch(`${server.address}/api/v1/setups/${before[0].id}`, {
       method: 'PUT',
+      headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body)
     });
     assert.equal(response.status, 422);
