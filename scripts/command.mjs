@@ -31,6 +31,8 @@ if (!existsSync(bundle) || statSync(bundle).mtimeMs < sources) {
     target: 'node20',
     minifySyntax: true,
     outfile: fresh,
+    external: ['esbuild'],
+    tsconfigRaw: {},
     logLevel: 'error',
     banner: {
       js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);"

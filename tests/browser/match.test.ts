@@ -1,8 +1,8 @@
 /** Drives the real interface: the built server, a real database file, headless Chromium. */
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
-import { expect, type Browser } from '@playwright/test';
-import { launch, numberIn, openPage, ready } from '../helpers/browser.ts';
+import type { Browser } from '@playwright/test';
+import { expect, launch, numberIn, openPage, ready } from '../helpers/browser.ts';
 import { startServer, type RunningServer } from '../helpers/server.ts';
 
 let server: RunningServer;

@@ -1,4 +1,7 @@
-import { chromium, type Browser, type Page } from '@playwright/test';
+import { chromium, expect as base, type Browser, type Page } from '@playwright/test';
+
+/** Playwright's assertions, patient enough for a slow machine. */
+export const expect = base.configure({ timeout: 20000 });
 
 /** Debian's Chromium, headless, with nothing reaching out. */
 export const launch = (): Promise<Browser> =>

@@ -39,6 +39,8 @@ export async function startServer(demo = true): Promise<RunningServer> {
       PORT: String(port),
       ORIGIN: address,
       BODY_SIZE_LIMIT: '20M',
+      // a busy test machine must not find its connections closed between two requests
+      KEEP_ALIVE_TIMEOUT: '300',
       ISKARN_DATA: data,
       ...(demo ? { ISKARN_DEMO: '1' } : {})
     }

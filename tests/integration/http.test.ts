@@ -104,6 +104,16 @@ test('the OpenAPI document is valid 3.1, and the real answers satisfy it', async
     assert.equal(answer.status, 200);
     check('PredictAnswer', await answer.json());
   }
+  const fit = {
+    setup: REEDLING,
+    measurements: [
+      { throttle: 1, speedMs: 0, batteryVoltageV: 15.2, batteryCurrentA: 44, rpm: null, thrustN: 29 }
+    ]
+  };
+  check('CalibrateRequest', fit);
+  const fitted = await post('/api/v1/calibrate', fit);
+  assert.equal(fitted.status, 200);
+  check('CalibrateAnswer', await fitted.json());
   const bad = await post('/api/v1/predict', { setup: 1 });
   assert.equal(bad.status, 422);
   check('Errors', await bad.json());
@@ -181,6 +191,30 @@ test('the command line: a bare document, standard input, bad input, a file of li
     .map((line) => JSON.parse(line) as { points?: object[]; errors?: object[] });
   assert.equal(rows.length, 3);
   assert.ok(rows[0].points && rows[1].errors && rows[2].points);
+});
+
+test('calibrate by the command line gives what HTTP gives, and prediction then uses it', async () => {
+  const request = {
+    setup: REEDLING,
+    measurements: [{ throttle: 1, speedMs: 0, batteryVoltageV: 15.2, batteryCurrentA: 44, thrustN: 29 }]
+  };
+  const folder = mkdtempSync(join(tmpdir(), 'iskarn-fit-'));
+  const file = join(folder, 'fit.json');
+  writeFileSync(file, JSON.stringify(request));
+  const command = await runProgram(process.execPath, ['scripts/command.mjs', 'calibrate', file]);
+  assert.equal(command.status, 0, command.stderr);
+  const answer = JSON.parse(command.stdout) as { setup: object };
+  assert.deepEqual(answer, await (await post('/api/v1/calibrate', request)).json());
+  const held = { points: [{ throttle: 1, speedMs: 0, batteryVoltageV: 15.2 }] };
+  const predicted = (await (await post('/api/v1/predict', { setup: answer.setup, ...held })).json()) as {
+    points: { batteryCurrentA: number; band: { batteryCurrentA: [number, number] } }[];
+  };
+  const [low, high] = predicted.points[0].band.batteryCurrentA;
+  assert.ok(
+    Math.abs(predicted.points[0].batteryCurrentA - 44) < 1.5,
+    `${predicted.points[0].batteryCurrentA} A`
+  );
+  assert.ok(high - low < 4, `${low} to ${high} A`);
 });
 
 test('bad requests: always 422 with sentences, never 500, nothing stored', async () => {

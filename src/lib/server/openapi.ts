@@ -1,3 +1,4 @@
+import { calibrateRequestSchema } from '../core/calibration/schema.ts';
 import { predictRequestSchema, setupSchema } from '../core/setup/schema.ts';
 
 type Json = Record<string, unknown>;
@@ -169,10 +170,46 @@ export const openApi = (version: string): Json => ({
           422: answer('Figures that are not right; nothing was stored.', reference('Errors'))
         }
       }
+    },
+    '/api/v1/calibrate': {
+      post: {
+        operationId: 'calibrate',
+        summary: 'Fits the unknowns of a setup to readings.',
+        requestBody: body(reference('CalibrateRequest')),
+        responses: {
+          200: answer('The setup with its calibration.', reference('CalibrateAnswer')),
+          422: answer('Figures that are not right; nothing was stored.', reference('Errors'))
+        }
+      }
     }
   },
   components: {
     schemas: {
+      CalibrateRequest: plain(calibrateRequestSchema) as Json,
+      CalibrateAnswer: {
+        type: 'object',
+        required: ['setup', 'residuals', 'unresolved', 'notes'],
+        properties: {
+          setup: reference('Setup'),
+          residuals: {
+            type: 'array',
+            items: {
+              type: 'object',
+              required: ['measurement', 'reading', 'measured', 'before', 'after'],
+              properties: {
+                measurement: { type: 'integer' },
+                reading: { type: 'string' },
+                measured: number,
+                before: number,
+                after: number,
+                deviations: number
+              }
+            }
+          },
+          unresolved: { type: 'array', items: { type: 'string' } },
+          notes: { type: 'array', items: { type: 'string' } }
+        }
+      },
       Setup: plain(setupSchema) as Json,
       PredictRequest: plain(predictRequestSchema) as Json,
       PointAnswer: pointAnswer,

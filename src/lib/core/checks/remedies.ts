@@ -165,6 +165,11 @@ export function addRemedies(check: CheckResult, c: CheckContext): void {
       break;
     case 'motor-current':
     case 'motor-power':
+    case 'motor-temperature':
+    case 'tip-mach':
+    case 'propulsor-rpm':
+    case 'credible-current':
+    case 'clearance':
     case 'watts-per-gram':
       propulsorRemedy(check, c, 'lighter');
       if (battery.series > 1)
@@ -180,6 +185,7 @@ export function addRemedies(check: CheckResult, c: CheckContext): void {
       );
       propulsorRemedy(check, c, 'lighter');
       break;
+    case 'hover-throttle':
     case 'thrust-to-weight':
       propulsorRemedy(check, c, 'heavier');
       scalarRemedy(check, c, 'battery.series', [battery.series + 1], (v) => `${v} cells`);

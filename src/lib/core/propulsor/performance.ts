@@ -20,13 +20,13 @@ export interface CurvePerformance {
 }
 
 /** Number of steps of the table from advance coordinate U_LOW to 1. */
-export const U_STEPS = 42;
+export const U_STEPS = 35;
 /** Lowest advance coordinate u = V/(|V| + nD): J = −0.2, moving backwards slowly. */
 export const U_LOW = -1 / 6;
 const U_PER_STEP = (1 - U_LOW) / U_STEPS;
 /** Helical tip speeds of the table's rows, m/s: from a slow indoor propeller to beyond the speed of sound. */
 export const TIP_SPEEDS_MS = [10, 22, 45, 80, 130, 180, 230, 290] as const;
-const LOG_TIP = TIP_SPEEDS_MS.map(Math.log);
+const TIP = Float64Array.from(TIP_SPEEDS_MS);
 
 /**
  * A generated table. Rows hold, for one helical tip speed w = sqrt((pi n D)² + V²) (one Reynolds and Mach number),
@@ -85,8 +85,6 @@ export function measuredPerformance(coefficients: {
 /** Loads written by `propulsorLoad`: [0] T/(rho D²), [1] Q/(rho D³), both in (m/s)². */
 export type Load = Float64Array;
 
-const CUBIC = new Float64Array(4);
-
 /**
  * Thrust and torque per density at n rev/s and V m/s. Writes `out`; allocates nothing.
  * @param n revolutions per second, >= 0; @param speedMs axial inflow; @param diameterM diameter
@@ -135,30 +133,35 @@ export function propulsorLoad(
       w2 = 1 - t;
       w1 = 0;
     }
-    CUBIC[0] = w0;
-    CUBIC[1] = w1;
-    CUBIC[2] = w2;
-    CUBIC[3] = w3;
+    const at0 = 2 * first;
+    const at3 = w3 === 0 ? at0 : at0 + 6;
     if (performance.singleRow) {
       const row = performance.rows[0] ?? performance.row(0);
-      out[0] = mix(row, first, 0) * square;
-      out[1] = mix(row, first, 1) * square;
+      out[0] = (w0 * row[at0] + w1 * row[at0 + 2] + w2 * row[at0 + 4] + w3 * row[at3]) * square;
+      out[1] = (w0 * row[at0 + 1] + w1 * row[at0 + 3] + w2 * row[at0 + 5] + w3 * row[at3 + 1]) * square;
       return;
     }
-    const logTip = 0.5 * Math.log(blade * blade * 9.869604401089358 + speedMs * speedMs);
+    const tip = Math.sqrt(blade * blade * 9.869604401089358 + speedMs * speedMs);
     let level = 0;
-    const last = LOG_TIP.length - 2;
-    while (level < last && logTip > LOG_TIP[level + 1]) level++;
-    let f = (logTip - LOG_TIP[level]) / (LOG_TIP[level + 1] - LOG_TIP[level]);
+    const last = TIP.length - 2;
+    while (level < last && tip > TIP[level + 1]) level++;
+    let f = (tip - TIP[level]) / (TIP[level + 1] - TIP[level]);
     // held at the slowest and the fastest row: `isTipSpeedInside` reports it and the band widens
     if (f < 0) f = 0;
     else if (f > 1) f = 1;
     const low = performance.rows[level] ?? performance.row(level);
     const high = performance.rows[level + 1] ?? performance.row(level + 1);
-    const lowT = mix(low, first, 0);
-    const lowQ = mix(low, first, 1);
-    out[0] = (lowT + f * (mix(high, first, 0) - lowT)) * square;
-    out[1] = (lowQ + f * (mix(high, first, 1) - lowQ)) * square;
+    const g = 1 - f;
+    const a0 = g * low[at0] + f * high[at0];
+    const a1 = g * low[at0 + 2] + f * high[at0 + 2];
+    const a2 = g * low[at0 + 4] + f * high[at0 + 4];
+    const a3 = g * low[at3] + f * high[at3];
+    out[0] = (w0 * a0 + w1 * a1 + w2 * a2 + w3 * a3) * square;
+    const b0 = g * low[at0 + 1] + f * high[at0 + 1];
+    const b1 = g * low[at0 + 3] + f * high[at0 + 3];
+    const b2 = g * low[at0 + 5] + f * high[at0 + 5];
+    const b3 = g * low[at3 + 1] + f * high[at3 + 1];
+    out[1] = (w0 * b0 + w1 * b1 + w2 * b2 + w3 * b3) * square;
     return;
   }
   if (performance.kind === 'constant') {
@@ -176,16 +179,6 @@ export function propulsorLoad(
   const square = blade * blade;
   out[0] = curveAt(performance.thrust, j) * square;
   out[1] = (curveAt(performance.power, j) * square) / (2 * Math.PI);
-}
-
-function mix(row: Float64Array, first: number, column: number): number {
-  const at = 2 * first + column;
-  return (
-    CUBIC[0] * row[at] +
-    CUBIC[1] * row[at + 2] +
-    CUBIC[2] * row[at + 4] +
-    (CUBIC[3] === 0 ? 0 : CUBIC[3] * row[at + 6])
-  );
 }
 
 /** Whether a helical tip speed lies within the table's rows. */

@@ -302,6 +302,23 @@ export const predictRequestSchema = {
     setup: setupSchema,
     points: { type: 'array', minItems: 1, maxItems: 2000, items: pointSchema, title: 'points' },
     windingC: { ...required('winding temperature', -40, 250) },
+    mission: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 200,
+      title: 'mission',
+      items: {
+        title: 'segment',
+        type: 'object',
+        required: ['seconds'],
+        properties: {
+          seconds: required('length of the segment', 0, 86400, true),
+          throttle: optional('throttle', 0, 1),
+          thrustN: optional('thrust', 0, 100000),
+          speedMs: optional('speed', 0, 200)
+        }
+      }
+    },
     schools: setupSchema.properties.schools,
     checks: { type: 'boolean' },
     bands: { type: 'boolean' }

@@ -1,4 +1,5 @@
 import { CHEMISTRIES } from '../battery/chemistry.ts';
+import { bodyDragAreaM2, forwardFlight, type ForwardFlight } from '../craft/multirotor/forward.ts';
 import { hover } from '../craft/multirotor/hover.ts';
 import { boatRun } from '../craft/boat/run.ts';
 import { hullOf } from '../craft/boat/resistance.ts';
@@ -7,6 +8,7 @@ import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
 import { air } from '../atmosphere/air.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { CheckResult } from '../checks/check.ts';
+import type { Cooling } from '../motor/heat.ts';
 import { interpretSetup, supplyOf, type Interpreted } from '../setup/interpret.ts';
 import type { PredictPoint, PredictRequest } from '../setup/schema.ts';
 import type { Estimate } from '../setup/tolerance.ts';
@@ -14,7 +16,10 @@ import { GRAVITY_MS2, LABEL_TEMPERATURE_C } from '../units/constants.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { bandsOf, type Band } from './bands.ts';
 import { discharge, type Demand } from './discharge.ts';
+import { coolingOf, heatMassKg, heatRun } from './heat-run.ts';
+import { mission, type MissionResult, type MissionSegment } from './mission.ts';
 import { operatingPoint, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
+import { sensitivities, type Sensitivity } from './sensitivity.ts';
 
 /** One predicted point, as the interfaces give it. Units in the names; see the contract for per unit or total. */
 export interface PredictedPoint extends PredictPoint {
@@ -103,8 +108,26 @@ export interface PredictAnswer {
   level: LevelAnswer | null;
   boat: BoatAnswer | null;
   endurance: EnduranceAnswer[];
+  /** Warm-up of one motor at full throttle from the first point's supply; null without mass or power rating. */
+  heat: HeatAnswer | null;
+  /** Level flight of a multirotor at full tilt. */
+  forward: ForwardFlight | null;
+  /** Which unknown moves the first point most. */
+  sensitivity: Sensitivity[];
+  mission: MissionResult | null;
   estimates: Estimate[];
   notes: string[];
+}
+
+/** A motor's heat in short. */
+export interface HeatAnswer {
+  cooling: Cooling;
+  seconds: number;
+  windingC: number;
+  caseC: number;
+  secondsToCaseLimit: number | null;
+  secondsToWindingLimit: number | null;
+  runaway: boolean;
 }
 
 /** Share of the capacity that is used when neither pack nor school says otherwise. Common practice, no source. */
@@ -431,6 +454,20 @@ export function predict(request: PredictRequest): PredictAnswer {
   const answer: PredictAnswer = {
     points: predictPoints(i, points, bands),
     checks: [],
+    heat: heatAnswer(i, volts, first.packOhm, endurance[0].seconds, boat?.topSpeedMs ?? 0),
+    forward:
+      kind === 'multirotor'
+        ? forwardFlight(
+            i.model,
+            massKg,
+            setup.craft.dragAreaM2 ?? bodyDragAreaM2(massKg),
+            i.fluid.densityKgM3,
+            volts,
+            first.packOhm
+          )
+        : null,
+    sensitivity: bands ? sensitivities(i, first, points[0].throttle ?? 1, points[0].speedMs ?? 0) : [],
+    mission: missionAnswer(i, request, first.stateOfCharge),
     hover: hovering,
     level,
     boat,
@@ -440,6 +477,52 @@ export function predict(request: PredictRequest): PredictAnswer {
   };
   if (request.checks ?? true) answer.checks = runChecks(i, answer, first);
   return answer;
+}
+
+/** Longest warm-up looked at, s. */
+const HEAT_SECONDS = 600;
+
+function heatAnswer(
+  i: Interpreted,
+  volts: number,
+  packOhm: number,
+  fullSeconds: number,
+  speedMs: number
+): HeatAnswer | null {
+  const mass = heatMassKg(i);
+  if (mass === null) return null;
+  const seconds = Math.min(Math.max(fullSeconds, 30), HEAT_SECONDS);
+  const run = heatRun(i, i.model, mass, volts, packOhm, 1, speedMs, seconds, 60);
+  const end = run.steps[run.steps.length - 1];
+  return {
+    cooling: coolingOf(i),
+    seconds: end.seconds,
+    windingC: end.windingC,
+    caseC: end.caseC,
+    secondsToCaseLimit: run.secondsToCaseLimit,
+    secondsToWindingLimit: run.secondsToWindingLimit,
+    runaway: run.runaway
+  };
+}
+
+function missionAnswer(i: Interpreted, request: PredictRequest, start: number | null): MissionResult | null {
+  if (!request.mission || start === null) return null;
+  const segments = request.mission.map((s): MissionSegment => ({
+    seconds: s.seconds,
+    demand:
+      s.thrustN != null
+        ? { kind: 'thrust', thrustN: s.thrustN, speedMs: s.speedMs ?? 0 }
+        : { kind: 'throttle', throttle: s.throttle ?? 1, speedMs: s.speedMs ?? 0 }
+  }));
+  return mission(
+    i.model,
+    i.setup.battery.chemistry,
+    i.capacityAh,
+    segments,
+    start,
+    1 - usableShareOf(i),
+    cutoffOf(i)
+  );
 }
 
 function cruiseDemand(i: Interpreted, speedMs: number): Demand {

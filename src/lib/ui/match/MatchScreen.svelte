@@ -56,6 +56,8 @@
   let newName = $state('');
   let deleted = $state<{ id: number; name: string } | null>(null);
   let said = $state('');
+  /** The list's last refresh: leaving before it ends would ask for a page that is gone. */
+  let listing: Promise<void> = Promise.resolve();
 
   const answer = $derived(view.picture.answer);
   const checks = $derived(answer.checks);
@@ -89,6 +91,7 @@
 
   async function remove(): Promise<void> {
     await view.flush();
+    await listing;
     const id = view.id;
     const name = view.document.name ?? 'Setup';
     const other = setups.find((s) => s.id !== id);
@@ -128,7 +131,8 @@
     if (name === '' || name === view.document.name) return;
     await view.edit([{ path: 'name', value: name }], `renamed to ${name}`);
     await view.flush();
-    await onlist();
+    listing = onlist();
+    await listing;
   }
 
   function keys(event: KeyboardEvent): void {

@@ -42,7 +42,7 @@ export const frictionLine = (reynolds: number): number =>
 /** Residuary resistance over weight against Froude number on length, for round-bilge models. From memory, ±40 %. */
 const FROUDE = [0, 0.15, 0.2, 0.25, 0.3, 0.35, 0.4, 0.45, 0.5, 0.6, 0.8, 1, 1.5] as const;
 const RESIDUARY = [
-  0, 0.0006, 0.0017, 0.004, 0.009, 0.017, 0.032, 0.052, 0.068, 0.088, 0.103, 0.112, 0.125
+  0, 0.0006, 0.0017, 0.004, 0.009, 0.017, 0.034, 0.06, 0.085, 0.12, 0.16, 0.19, 0.24
 ] as const;
 
 /**

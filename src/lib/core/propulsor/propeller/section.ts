@@ -45,13 +45,15 @@ export function setSection(
   thicknessRatio: number,
   dragAtRe100k: number
 ): void {
-  const lr = Math.log10(Math.min(Math.max(reynolds, 8e3), 3e6) / 1e5);
+  const ln = Math.log(Math.min(Math.max(reynolds, 8e3), 3e6) / 1e5);
+  const lr = ln / Math.LN10;
   const m = Math.min(mach, 0.85);
   state.slope = 5.9 / Math.sqrt(1 - m * m);
   state.liftMax = Math.max(1.38 + 0.19 * lr, 0.55);
   state.liftMin = -0.6 * state.liftMax;
-  state.dragMin = dragAtRe100k * Math.pow(10, lr <= 0.5 ? -0.59 * lr : -0.295 - 0.15 * (lr - 0.5));
-  state.dragRise = 0.0114 * Math.pow(10, -0.3 * lr);
+  state.dragMin =
+    dragAtRe100k * Math.exp(lr <= 0.5 ? -0.59 * ln : -0.295 * Math.LN10 - 0.15 * (ln - 0.5 * Math.LN10));
+  state.dragRise = 0.0114 * Math.exp(-0.3 * ln);
   state.mach = mach;
   state.criticalMach = 0.762 - thicknessRatio;
   state.augmentation = Math.min(2.6 * chordOverRadius * chordOverRadius, 0.8);
@@ -76,19 +78,21 @@ export function sectionPolar(state: SectionState, alpha: number, out: Polar): vo
   const attached = linear / Math.sqrt(Math.sqrt(Math.sqrt(1 + r4 * r4)));
   const negativeStall = ZERO_LIFT_RAD + state.liftMin / state.slope - 4.25 * DEG;
   const beyond = alpha > ZERO_LIFT_RAD ? alpha - state.stall : negativeStall - alpha;
-  const stalled = 1 / (1 + Math.exp(-beyond / (BLEND_RAD * 0.5)));
-  const plate = alpha - 0.5 * ZERO_LIFT_RAD;
-  const s = Math.sin(plate);
-  const absS = Math.abs(s);
-  const normal = absS < 1e-6 ? 0 : (1.2 * Math.sign(s)) / (0.222 + 0.283 / absS);
-  let lift = attached + stalled * (normal * Math.cos(alpha) - attached);
-  if (linear > 0 && alpha < 0.9) {
-    const potential = Math.min(linear, 2.6);
-    if (potential > lift) lift += state.augmentation * stalled * (potential - lift) * (1 - alpha / 0.9);
-  }
   const dc = attached - 0.18;
-  const attachedDrag = state.dragMin + state.dragRise * dc * dc;
-  let drag = attachedDrag + stalled * (Math.abs(normal * Math.sin(alpha)) + 0.02);
+  let lift = attached;
+  let drag = state.dragMin + state.dragRise * dc * dc;
+  // below one part in ten thousand the separated flow is left out
+  if (beyond > -4.6 * BLEND_RAD) {
+    const stalled = 1 / (1 + Math.exp((-2 * beyond) / BLEND_RAD));
+    const s = Math.sin(alpha - 0.5 * ZERO_LIFT_RAD);
+    const normal = s === 0 ? 0 : (1.2 * s) / (0.222 * Math.abs(s) + 0.283);
+    lift += stalled * (normal * Math.cos(alpha) - attached);
+    if (linear > 0 && alpha < 0.9) {
+      const potential = Math.min(linear, 2.6);
+      if (potential > lift) lift += state.augmentation * stalled * (potential - lift) * (1 - alpha / 0.9);
+    }
+    drag += stalled * (Math.abs(normal * Math.sin(alpha)) + 0.02);
+  }
   const over = state.mach - (state.criticalMach - 0.1 * Math.abs(lift));
   if (over > 0) {
     const o2 = over * over;

@@ -9,6 +9,7 @@ export function propellerTable(geometry: PropellerGeometry, fluid: Fluid): Table
   const d = geometry.diameterM;
   return tablePerformance((tipSpeedMs) => {
     const row = new Float64Array(2 * (U_STEPS + 1));
+    for (const station of stations) station.phi = station.phiBefore = Number.NaN;
     for (let step = 0; step <= U_STEPS; step++) {
       const u = uAt(step);
       // n D and V that give this u at this helical tip speed

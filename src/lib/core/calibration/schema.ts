@@ -1,0 +1,56 @@
+import type { FromSchema } from 'json-schema-to-ts';
+import { setupSchema } from '../setup/schema.ts';
+
+const reading = (title: string, minimum: number, maximum: number) =>
+  ({ type: ['number', 'null'], minimum, maximum, title }) as const;
+const relative = (title: string) =>
+  ({ type: ['number', 'null'], exclusiveMinimum: 0, maximum: 0.5, title }) as const;
+
+/** One set of readings at one moment; any may be null. */
+export const measurementSchema = {
+  title: 'measurement',
+  type: 'object',
+  properties: {
+    throttle: { type: 'number', minimum: 0, maximum: 1, title: 'throttle' },
+    speedMs: { type: 'number', minimum: 0, maximum: 200, title: 'speed' },
+    stateOfCharge: reading('state of charge', 0, 1),
+    restingCellV: reading('resting volts per cell', 0.5, 5),
+    batteryVoltageV: reading('volts at the pack', 0.1, 300),
+    batteryCurrentA: reading('amps from the pack', 0, 5000),
+    rpm: reading('rpm of the propulsor', 0, 500000),
+    thrustN: reading('thrust', -10000, 100000)
+  }
+} as const;
+
+export const instrumentSchema = {
+  title: 'instrument',
+  type: 'object',
+  properties: {
+    currentRelative: relative('accuracy of the ammeter'),
+    voltageRelative: relative('accuracy of the voltmeter'),
+    thrustRelative: relative('accuracy of the scale'),
+    rpmRelative: relative('accuracy of the tachometer')
+  }
+} as const;
+
+export const calibrateRequestSchema = {
+  $id: 'iskarn.calibrate/1',
+  title: 'request',
+  type: 'object',
+  required: ['setup', 'measurements'],
+  properties: {
+    setup: setupSchema,
+    measurements: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 500,
+      items: measurementSchema,
+      title: 'measurements'
+    },
+    instrument: instrumentSchema
+  }
+} as const;
+
+export type Measurement = FromSchema<typeof measurementSchema>;
+export type Instrument = FromSchema<typeof instrumentSchema>;
+export type CalibrateRequest = FromSchema<typeof calibrateRequestSchema>;

@@ -1,0 +1,253 @@
+/** Properties that hold whatever the figures: more cells, bigger packs, losses, temperature. */
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { openCircuitCellV } from '../src/lib/core/battery/open-circuit.ts';
+import { resistanceTemperatureFactor } from '../src/lib/core/battery/cell-resistance.ts';
+import { interpretSetup, supplyOf } from '../src/lib/core/setup/interpret.ts';
+import type { SetupDocument } from '../src/lib/core/setup/schema.ts';
+import { discharge, type Demand } from '../src/lib/core/train/discharge.ts';
+import { heatRun } from '../src/lib/core/train/heat-run.ts';
+import { mission } from '../src/lib/core/train/mission.ts';
+import { operatingPoint, solveOperatingPoint } from '../src/lib/core/train/operating-point.ts';
+import { predict, predictPoints } from '../src/lib/core/train/predict.ts';
+import { throttleForThrust } from '../src/lib/core/train/throttle-for-thrust.ts';
+import { cellCountRule } from './helpers/cell-count-rule.ts';
+import { odeSolver } from './helpers/odex.ts';
+import { randomSetups } from './helpers/random-setup.ts';
+
+const trainer: SetupDocument = {
+  format: 'iskarn.setup/1',
+  craft: { kind: 'fixed-wing', massKg: 1.2, wingAreaM2: 0.3, wingSpanM: 1.4 },
+  battery: { chemistry: 'lipo', series: 3, capacityAh: 2.2, continuousC: 30, cellResistanceOhm: 0.006 },
+  wiring: { resistanceOhm: 0.003 },
+  esc: { continuousA: 40, resistanceOhm: 0.003 },
+  motor: { kvRpmPerVolt: 1000, resistanceOhm: 0.07, noLoadCurrentA: 0.9, noLoadVoltageV: 10, massKg: 0.075 },
+  propulsor: { kind: 'propeller', diameterM: 0.254, pitchM: 0.127, blades: 2, family: 'thin-electric' }
+};
+
+const point = (setup: SetupDocument, throttle = 1, speedMs = 0, stateOfCharge = 0.6) =>
+  predictPoints(interpretSetup(setup), [{ throttle, speedMs, stateOfCharge }], false)[0];
+
+test('more cells never less current, rpm or thrust; more throttle never less', () => {
+  const next = randomSetups(11);
+  for (let k = 0; k < 200; k++) {
+    const setup = next();
+    const less = point(setup);
+    const more = point({ ...setup, battery: { ...setup.battery, series: setup.battery.series + 1 } });
+    const what = `setup ${k} ${JSON.stringify(setup.propulsor)}`;
+    assert.ok(
+      more.motorCurrentA >= less.motorCurrentA * 0.999,
+      `${what}: ${less.motorCurrentA} then ${more.motorCurrentA}`
+    );
+    assert.ok(more.rpm >= less.rpm * 0.999, `${what}: ${less.rpm} then ${more.rpm} rpm`);
+    // a pack that sags by half is a transformer's game: there, less throttle can turn faster
+    if (less.batteryVoltageV < 0.7 * less.openCircuitV) continue;
+    const half = point(setup, 0.5);
+    assert.ok(half.rpm <= less.rpm * 1.0001, `${what}: ${half.rpm} at half throttle, ${less.rpm} at full`);
+  }
+});
+
+test('the throttle found for a thrust gives that thrust', () => {
+  const next = randomSetups(12);
+  const p = operatingPoint();
+  let tried = 0;
+  for (let k = 0; k < 300; k++) {
+    const i = interpretSetup(next());
+    const s = supplyOf(i, { stateOfCharge: 0.7 });
+    solveOperatingPoint(i.model, s.openCircuitV, s.packOhm, 1, 0, p);
+    const want = 0.4 * p.thrustN;
+    if (!(want > 1e-4)) continue;
+    const found = throttleForThrust(i.model, s.openCircuitV, s.packOhm, want, 0, p);
+    assert.ok(found.ok, JSON.stringify(found));
+    assert.ok(Math.abs(p.thrustN / want - 1) < 2e-3, `setup ${k}: ${p.thrustN} for ${want}`);
+    tried++;
+  }
+  assert.ok(tried > 200);
+});
+
+test('part throttle: motor current exceeds bus current, the ESC loses more of what passes than at full throttle', () => {
+  const full = point(trainer);
+  const half = point(trainer, 0.5);
+  assert.equal(full.motorCurrentA, full.batteryCurrentA);
+  assert.ok(half.motorCurrentA > 1.5 * half.batteryCurrentA);
+  assert.ok(half.lossW.esc / half.electricalPowerW > full.lossW.esc / full.electricalPowerW);
+});
+
+test('doubling the capacity adds power only where the pack sags', () => {
+  const twice = (cellResistanceOhm: number): number => {
+    const one = { ...trainer, battery: { ...trainer.battery, cellResistanceOhm } };
+    const two = {
+      ...trainer,
+      battery: { ...trainer.battery, capacityAh: 4.4, cellResistanceOhm: cellResistanceOhm / 2 }
+    };
+    return point(two).electricalPowerW / point(one).electricalPowerW - 1;
+  };
+  assert.ok(twice(0.0015) < 0.02, 'a stiff pack is no bottleneck');
+  assert.ok(twice(0.03) > 0.12, 'a sagging pack is');
+});
+
+test('volts under load below resting volts by I R; a cold pack sags more', () => {
+  const warm = point(trainer);
+  assert.ok(Math.abs(warm.openCircuitV - warm.batteryVoltageV - warm.batteryCurrentA * 0.018) < 1e-9);
+  const cold = point({ ...trainer, battery: { ...trainer.battery, temperatureC: 0 } });
+  assert.ok(cold.openCircuitV - cold.batteryVoltageV > 1.5 * (warm.openCircuitV - warm.batteryVoltageV));
+  assert.ok(Math.abs(resistanceTemperatureFactor(0) - 1.85) < 0.02);
+  assert.ok(Math.abs(resistanceTemperatureFactor(45) - 0.8) < 0.02);
+});
+
+test('the cell-count rule: current goes with volts to 2/(1 + x), x = I R/V; 1.6 only near x = 0.25', () => {
+  const rows = cellCountRule();
+  assert.ok(rows.length >= 20);
+  for (const r of rows) {
+    assert.ok(r.exponent > 1.3 && r.exponent < 2.05, `${r.name}: ${r.exponent}`);
+    assert.ok(Math.abs(r.exponent - r.theory) < 0.17, `${r.name}: ${r.exponent}, theory ${r.theory}`);
+  }
+  assert.ok(
+    rows.some((r) => Math.abs(r.exponent - 1.6) < 0.1),
+    'somewhere the rule holds'
+  );
+  assert.ok(
+    rows.some((r) => Math.abs(r.exponent - 1.6) > 0.15),
+    'somewhere it does not'
+  );
+});
+
+test('a measured pair (common practice, no source): 7.64 V 29 A 7 500 rpm, then 10.86 V 53 A, just under 10 000 rpm', () => {
+  // the motor that gives the first row must give the second
+  const setup = (volts: number) => ({
+    setup: {
+      ...trainer,
+      motor: { kvRpmPerVolt: 1270, resistanceOhm: 0.045, noLoadCurrentA: 1.5, noLoadVoltageV: 8 },
+      propulsor: {
+        kind: 'propeller' as const,
+        diameterM: 0.254,
+        pitchM: 0.1778,
+        blades: 2,
+        family: 'thin-electric' as const
+      }
+    },
+    points: [{ throttle: 1, speedMs: 0, batteryVoltageV: volts }],
+    checks: false,
+    bands: false
+  });
+  const low = predict(setup(7.64)).points[0];
+  const high = predict(setup(10.86)).points[0];
+  assert.ok(
+    Math.abs(high.batteryCurrentA / low.batteryCurrentA / (53 / 29) - 1) < 0.08,
+    `current × ${high.batteryCurrentA / low.batteryCurrentA}`
+  );
+  assert.ok(Math.abs(high.rpm / low.rpm / 1.31 - 1) < 0.05, `rpm × ${high.rpm / low.rpm}`);
+  assert.ok(Math.abs(high.electricalPowerW / low.electricalPowerW / 2.57 - 1) < 0.1);
+});
+
+test('an output limit d is a motor of KV d with R/d² and d I0 (derived), within what switching costs', () => {
+  const d = 0.667;
+  const limited = point({ ...trainer, esc: { ...trainer.esc, switchingLossShare: 0, resistanceOhm: 0 } }, d);
+  const rewound = point({
+    ...trainer,
+    esc: { ...trainer.esc, resistanceOhm: 0 },
+    motor: {
+      ...trainer.motor,
+      kvRpmPerVolt: 1000 * d,
+      resistanceOhm: 0.07 / d ** 2,
+      noLoadCurrentA: 0.9 * d,
+      noLoadVoltageV: 10 / d
+    }
+  });
+  assert.ok(Math.abs(limited.rpm / rewound.rpm - 1) < 2e-3);
+  assert.ok(Math.abs(limited.batteryCurrentA / rewound.batteryCurrentA - 1) < 5e-3);
+});
+
+test('discharge agrees with a general ODE solver (odex, extrapolation) within 0.3 %', () => {
+  for (const demand of [
+    { kind: 'throttle', throttle: 1, speedMs: 0 },
+    { kind: 'throttle', throttle: 0.6, speedMs: 10 },
+    { kind: 'thrust', thrustN: 4, speedMs: 0 }
+  ] satisfies Demand[]) {
+    const i = interpretSetup(trainer);
+    const mine = discharge(i.model, 'lipo', 2.2, demand, 1, 0.2, 2.5);
+    const p = operatingPoint();
+    const amps = (s: number): number => {
+      const volts = openCircuitCellV('lipo', s) * 3;
+      if (demand.kind === 'throttle')
+        solveOperatingPoint(i.model, volts, i.model.packResistanceOhm, demand.throttle, demand.speedMs, p);
+      else throttleForThrust(i.model, volts, i.model.packResistanceOhm, demand.thrustN, demand.speedMs, p);
+      return p.batteryCurrentA;
+    };
+    const solver = odeSolver();
+    solver.absoluteTolerance = solver.relativeTolerance = 1e-8;
+    const rate = (_t: number, [left]: number[]): number[] => [-amps(Math.max(left, 0)) / (2.2 * 3600)];
+    const end = solver.solve(rate, 0, [1], mine.seconds).y[0];
+    assert.ok(Math.abs(end - 0.2) < 0.003 * 0.8, `${demand.kind}: ${end} left after ${mine.seconds} s`);
+  }
+});
+
+test('a mission of one segment agrees with the discharge; a long one ends inside the right segment', () => {
+  const i = interpretSetup(trainer);
+  const demand: Demand = { kind: 'throttle', throttle: 0.7, speedMs: 0 };
+  const whole = discharge(i.model, 'lipo', 2.2, demand, 1, 0.2, 3);
+  const flown = mission(i.model, 'lipo', 2.2, [{ seconds: 1e5, demand }], 1, 0.2, 3);
+  assert.ok(Math.abs(flown.seconds / whole.seconds - 1) < 5e-3);
+  assert.equal(flown.endedBy, 'usable-share');
+  const two = mission(
+    i.model,
+    'lipo',
+    2.2,
+    [
+      { seconds: 60, demand },
+      { seconds: 1e5, demand: { kind: 'throttle', throttle: 0.3, speedMs: 0 } }
+    ],
+    1,
+    0.2,
+    3
+  );
+  assert.equal(two.segment, 1);
+  assert.ok(two.seconds > whole.seconds);
+});
+
+test('heat: settles where loss meets cooling, still air is hotter than the wash, an overloaded motor runs away', () => {
+  const i = interpretSetup(trainer);
+  const run = (cooling: 'wash' | 'still' | 'water', throttle: number, seconds = 3000) =>
+    heatRun(
+      interpretSetup({ ...trainer, motor: { ...trainer.motor, cooling } }),
+      i.model,
+      0.075,
+      11.1,
+      0,
+      throttle,
+      0,
+      seconds
+    );
+  const wash = run('wash', 0.6);
+  const still = run('still', 0.6);
+  const water = run('water', 0.6);
+  const last = (r: typeof wash) => r.steps[r.steps.length - 1];
+  assert.ok(last(water).windingC < last(wash).windingC && last(wash).windingC < last(still).windingC);
+  // steady state: (loss) x (resistance) by hand for the wash
+  const p = operatingPoint();
+  const hot = interpretSetup(trainer, last(wash).windingC).model;
+  solveOperatingPoint(hot, 11.1, 0, 0.6, 0, p);
+  const caseC = 15 + (p.lossCopperW + p.lossIronW) * 2 * Math.pow(0.073 / 0.075, 2 / 3);
+  assert.ok(Math.abs(caseC - last(wash).caseC) < 2, `${caseC} ${last(wash).caseC}`);
+  const burnt = heatRun(i, i.model, 0.012, 12.6, 0, 1, 0, 600);
+  assert.ok(burnt.runaway && burnt.secondsToWindingLimit !== null && burnt.secondsToWindingLimit < 60);
+});
+
+test('bands: wider with worse sources, the same on every run, never on top of the margin', () => {
+  const width = (setup: SetupDocument): number => {
+    const b = predict({ setup, checks: false }).points[0].band!.batteryCurrentA;
+    return b[1] / b[0];
+  };
+  const measured: SetupDocument = {
+    ...trainer,
+    sources: { 'motor.kvRpmPerVolt': 'measured', 'motor.resistanceOhm': 'measured' },
+    propulsor: {
+      ...trainer.propulsor,
+      coefficients: { thrust: 0.1, power: 0.04 }
+    } as SetupDocument['propulsor']
+  };
+  const { resistanceOhm: _r, noLoadCurrentA: _i, ...bare } = trainer.motor;
+  assert.ok(width(measured) < 0.9 * width(trainer));
+  assert.ok(width({ ...trainer, motor: bare }) > width(trainer));
+  assert.deepEqual(predict({ setup: trainer }), predict({ setup: structuredClone(trainer) }));
+});
