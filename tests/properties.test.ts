@@ -251,3 +251,35 @@ test('bands: wider with worse sources, the same on every run, never on top of th
   assert.ok(width({ ...trainer, motor: bare }) > width(trainer));
   assert.deepEqual(predict({ setup: trainer }), predict({ setup: structuredClone(trainer) }));
 });
+
+test('nothing is carried on in silence: measured columns, table and constants say where they end, and the band widens', () => {
+  const columns = (top: number): SetupDocument => {
+    const advanceRatio = Array.from({ length: 9 }, (_, k) => (top * k) / 8);
+    return {
+      ...trainer,
+      propulsor: {
+        ...trainer.propulsor,
+        coefficients: {
+          advanceRatio,
+          thrust: advanceRatio.map((j) => 0.1 - 0.14 * j),
+          power: advanceRatio.map((j) => 0.04 - 0.03 * j)
+        }
+      } as SetupDocument['propulsor']
+    };
+  };
+  const at = (setup: SetupDocument, speedMs: number) =>
+    predict({ setup, points: [{ throttle: 1, speedMs }], checks: false });
+  const inside = at(columns(0.8), 14);
+  const outside = at(columns(0.2), 14);
+  assert.equal(inside.points[0].outside, null);
+  assert.match(outside.points[0].outside ?? '', /outside its measured columns/);
+  assert.ok(outside.notes.some((n) => /measured columns/.test(n)));
+  const width = (a: typeof inside) => a.points[0].band!.thrustN[1] - a.points[0].band!.thrustN[0];
+  assert.ok(width(outside) > 1.2 * width(inside), `${width(outside)} ${width(inside)}`);
+  assert.ok(
+    Math.abs(outside.points[0].thrustN - inside.points[0].thrustN) < 0.02 * inside.points[0].thrustN,
+    'straight columns carry on exactly'
+  );
+  const crawling = predict({ setup: trainer, points: [{ throttle: 0.02, speedMs: 0 }], checks: false });
+  assert.match(crawling.notes.join(' '), /outside its table/);
+});

@@ -12,6 +12,9 @@ import type { Cooling } from '../motor/heat.ts';
 import { interpretSetup, supplyOf, type Interpreted } from '../setup/interpret.ts';
 import type { PredictPoint, PredictRequest } from '../setup/schema.ts';
 import type { Estimate } from '../setup/tolerance.ts';
+import { isInside } from '../numeric/hermite-curve.ts';
+import { isTipSpeedInside } from '../propulsor/performance.ts';
+import { show } from '../units/show.ts';
 import { GRAVITY_MS2, LABEL_TEMPERATURE_C } from '../units/constants.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { bandsOf, type Band } from './bands.ts';
@@ -26,6 +29,8 @@ export interface PredictedPoint extends PredictPoint {
   throttle: number;
   speedMs: number;
   state: OperatingPoint['state'];
+  /** Where the propulsor was asked outside its data, in words. */
+  outside: string | null;
   rpm: number;
   motorCurrentA: number;
   batteryCurrentA: number;
@@ -211,6 +216,32 @@ export function describePoint(i: Interpreted, p: OperatingPoint, speedMs: number
 }
 
 const PER_POINT = 5;
+/** How much a band grows where the propulsor is asked outside its data. (m) */
+const OUTSIDE_WIDENING = 1.5;
+
+/** Where a point asks the propulsor outside what its table or its measured columns cover, in words; null inside. */
+export function outsideData(i: Interpreted, p: OperatingPoint, speedMs: number): string | null {
+  const m = i.model;
+  const n = p.omegaRadS / m.gearRatio / (2 * Math.PI);
+  if (m.performance.kind === 'table' && !m.performance.singleRow && n > 0) {
+    const tip = Math.hypot(Math.PI * n * m.diameterM, speedMs);
+    if (!isTipSpeedInside(tip))
+      return `At ${show(tip)} m/s of tip speed the propeller is outside its table (10 to 290 m/s); the nearest row was used and the band widened.`;
+  }
+  if (m.performance.kind === 'curve' && n > 0) {
+    const j = speedMs / (n * m.diameterM);
+    if (!isInside(m.performance.thrust, j))
+      return `At advance ratio ${show(j)} the propulsor is outside its measured columns; they were carried on straight and the band widened.`;
+  }
+  if (m.performance.kind === 'constant' && speedMs > 0)
+    return 'The propulsor’s coefficients are constants: they are taken to hold at every speed, which no propulsor does.';
+  return null;
+}
+
+const widened = (band: Band, value: number, outside: boolean): Band =>
+  outside
+    ? [value - OUTSIDE_WIDENING * (value - band[0]), value + OUTSIDE_WIDENING * (band[1] - value)]
+    : band;
 
 /** Solves every asked point with its band. */
 export function predictPoints(
@@ -245,20 +276,23 @@ export function predictPoints(
     const speedMs = point.speedMs ?? 0;
     solveOperatingPoint(i.model, supply.openCircuitV, supply.packOhm, throttle, speedMs, scratch);
     const described = describePoint(i, scratch, speedMs, supply.openCircuitV);
-    const band = (o: number): Band => found[at * PER_POINT + o] as Band;
+    const outside = outsideData(i, scratch, speedMs);
+    const band = (o: number, value: number): Band =>
+      widened(found[at * PER_POINT + o] as Band, value, outside !== null);
     return {
       ...point,
       throttle,
       speedMs,
       ...(supply.stateOfCharge === null ? {} : { stateOfCharge: supply.stateOfCharge }),
       ...described,
+      outside,
       band: bands
         ? {
-            batteryCurrentA: band(0),
-            thrustN: band(1),
-            rpm: band(2),
-            electricalPowerW: band(3),
-            motorCurrentA: band(4)
+            batteryCurrentA: band(0, described.batteryCurrentA),
+            thrustN: band(1, described.thrustN),
+            rpm: band(2, described.rpm),
+            electricalPowerW: band(3, described.electricalPowerW),
+            motorCurrentA: band(4, described.motorCurrentA)
           }
         : null
     };
@@ -475,6 +509,7 @@ export function predict(request: PredictRequest): PredictAnswer {
     estimates,
     notes: [...i.notes]
   };
+  answer.notes.push(...new Set(answer.points.flatMap((p) => (p.outside === null ? [] : [p.outside]))));
   if (request.checks ?? true) answer.checks = runChecks(i, answer, first);
   return answer;
 }
