@@ -118,6 +118,24 @@ test('B-series: the table gives the polynomial back, thrust vanishes once and st
   assert.equal(crossings, 1);
 });
 
+test('screws of any sane shape stay below momentum theory, also where the polynomials overshoot', () => {
+  let acted = 0;
+  for (const blades of [2, 3, 4, 5])
+    for (const area of [0.3, 0.36, 0.5, 0.8])
+      for (const ratio of [0.4, 0.7, 1.0, 1.2, 1.5, 1.9])
+        for (let j = 0; j < 1.5; j += 0.05) {
+          const c = screwCoefficients(
+            { diameterM: 0.05, pitchM: 0.05 * ratio, blades, expandedAreaRatio: area },
+            j
+          );
+          if (c.thrust <= 0) break;
+          const ideal = 0.5 * c.thrust * (j + Math.sqrt(j * j + (8 * c.thrust) / Math.PI));
+          assert.ok(ideal < 0.9001 * 2 * Math.PI * c.torque, `B${blades}-${area} P/D ${ratio} J ${j}`);
+          if (ideal > 0.8999 * 2 * Math.PI * c.torque) acted++;
+        }
+  assert.ok(acted > 0, 'the limit is there because the polynomials pass it somewhere');
+});
+
 test('hobby ducted fans (from memory): CP 1.0 to 1.3, CT 0.8 to 1.0 standing; thrust falls with speed, zero at the pitch', () => {
   const g = { diameterM: 0.064, hubDiameterM: 0.027, blades: 11, exitAreaM2: null, pitchM: null };
   const c = ductedFanCoefficients(g, 0);

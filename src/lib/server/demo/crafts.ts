@@ -48,8 +48,19 @@ export const setupDocument = (craft: DemoCraft, s: SetupSpec): SetupDocument => 
   gearRatio: s.gearRatio ?? 1,
   count: s.count ?? 1,
   ...(s.auxiliaryCurrentA === undefined ? {} : { auxiliaryCurrentA: s.auxiliaryCurrentA }),
-  propulsor: part(PROPULSORS, s.propulsor)
+  propulsor: part(PROPULSORS, s.propulsor),
+  ...(craft.name === 'Teal' ? UNLABELLED : {})
 });
+
+/** Teal's motor lost its label: KV from a drill, the rest estimated from its weight. */
+const UNLABELLED: Pick<SetupDocument, 'motor' | 'sources'> = {
+  motor: { name: 'motor without a label', kvRpmPerVolt: 590, massKg: 0.61, poles: 6, cooling: 'water' },
+  sources: {
+    'motor.kvRpmPerVolt': 'measured',
+    'motor.maxCurrentA': 'estimated',
+    'motor.maxPowerW': 'estimated'
+  }
+};
 
 /** The Saltmarsh Surveyors' craft on Lake Orrin. Invented, all of it. */
 export const DEMO_CRAFTS: DemoCraft[] = [
@@ -128,6 +139,225 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         esc: 'Weir 40',
         motor: 'Mere 4130-380',
         propulsor: '13 × 8 folding'
+      }
+    ]
+  },
+  {
+    name: 'Godwit',
+    kind: 'fixed-wing',
+    story: 'A twin-motor mapping aeroplane, two power trains on one pack; its leads grew with the wing.',
+    craft: {
+      name: 'Godwit',
+      kind: 'fixed-wing',
+      massKg: 2.4,
+      purpose: 'trainer',
+      wingAreaM2: 0.5,
+      wingSpanM: 1.8,
+      zeroLiftDragCoefficient: 0.035,
+      maxLiftCoefficient: 1.15,
+      largestPropM: 0.2286,
+      targetSeconds: 1800,
+      runSeconds: 60,
+      receiverCurrentA: 2
+    },
+    setups: [
+      {
+        name: 'Two by nine',
+        pack: 'Tarn 3S 3 Ah 30C',
+        esc: 'Weir 30',
+        motor: 'Rush 2812-1100',
+        propulsor: '9 × 4.5 thin',
+        count: 2,
+        wiring: { gaugeAwg: 14, leadLengthM: 0.45, connectorA: 60 },
+        auxiliaryCurrentA: 0.6
+      },
+      {
+        name: 'Four cells',
+        pack: 'Tarn 4S 5 Ah 30C',
+        esc: 'Weir 40',
+        motor: 'Rush 2812-1100',
+        propulsor: '8 × 4 thin',
+        count: 2,
+        wiring: { gaugeAwg: 12, leadLengthM: 0.45, connectorA: 60 },
+        auxiliaryCurrentA: 0.6
+      }
+    ]
+  },
+  {
+    name: 'Stint',
+    kind: 'fixed-wing',
+    story: 'A 64 mm ducted-fan courier, fast and hungry.',
+    craft: {
+      name: 'Stint',
+      kind: 'fixed-wing',
+      massKg: 0.95,
+      purpose: 'jet',
+      wingAreaM2: 0.14,
+      wingSpanM: 0.85,
+      zeroLiftDragCoefficient: 0.03,
+      maxLiftCoefficient: 1,
+      largestPropM: 0.065,
+      targetSeconds: 240,
+      runSeconds: 60,
+      receiverCurrentA: 1.5
+    },
+    setups: [
+      {
+        name: 'Courier',
+        pack: 'Tarn 4S 2.2 Ah 35C',
+        esc: 'Weir 50',
+        motor: 'Sluice 2840-3150',
+        propulsor: '64 mm fan, 11 blades'
+      },
+      {
+        name: 'Calmer',
+        pack: 'Tarn 3S 2.2 Ah 30C',
+        esc: 'Weir 50',
+        motor: 'Sluice 2840-3150',
+        propulsor: '64 mm fan, 11 blades'
+      }
+    ]
+  },
+  {
+    name: 'Gnat',
+    kind: 'multirotor',
+    story: 'A 3-inch quadcopter that inspects mill rafters and is too loud and too short of time.',
+    craft: {
+      name: 'Gnat',
+      kind: 'multirotor',
+      massKg: 0.255,
+      purpose: 'hover',
+      rotorLayout: 'flat',
+      dragAreaM2: 0.006,
+      largestPropM: 0.0775,
+      targetSeconds: 480,
+      runSeconds: 20
+    },
+    setups: [
+      {
+        name: 'Steep three-blades',
+        pack: 'Tarn 4S 0.65 Ah 60C',
+        esc: 'Quadrant 25',
+        motor: 'Sedge 1507-3800',
+        propulsor: '3 × 3 × 3 rotor',
+        count: 4,
+        wiring: { gaugeAwg: 16, leadLengthM: 0.08, connectorA: 30 },
+        auxiliaryCurrentA: 0.5
+      },
+      {
+        name: 'Flat two-blades',
+        pack: 'Tarn 4S 0.65 Ah 60C',
+        esc: 'Quadrant 25',
+        motor: 'Sedge 1507-3800',
+        propulsor: '3 × 1.8 rotor',
+        count: 4,
+        wiring: { gaugeAwg: 16, leadLengthM: 0.08, connectorA: 30 },
+        auxiliaryCurrentA: 0.5
+      }
+    ]
+  },
+  {
+    name: 'Bittern',
+    kind: 'multirotor',
+    story: 'A coaxial X8 that lifts water samples, its ESCs hot.',
+    craft: {
+      name: 'Bittern',
+      kind: 'multirotor',
+      massKg: 11.5,
+      purpose: 'carry',
+      rotorLayout: 'coaxial',
+      largestPropM: 0.4064,
+      targetSeconds: 720,
+      runSeconds: 30
+    },
+    setups: [
+      {
+        name: 'Sample lift',
+        pack: 'Tarn 6S 10 Ah 25C',
+        esc: 'Quadrant 18',
+        motor: 'Mere 5010-320',
+        propulsor: '15 × 5 rotor',
+        count: 8,
+        wiring: { gaugeAwg: 10, leadLengthM: 0.2, connectorA: 120 },
+        auxiliaryCurrentA: 1.2
+      },
+      {
+        name: 'Wider rotors',
+        pack: 'Tarn 6S 10 Ah 25C',
+        esc: 'Quadrant 45',
+        motor: 'Mere 5010-320',
+        propulsor: '16 × 5.4 rotor',
+        count: 8,
+        wiring: { gaugeAwg: 10, leadLengthM: 0.2, connectorA: 120 },
+        auxiliaryCurrentA: 1.2
+      }
+    ]
+  },
+  {
+    name: 'Coot',
+    kind: 'boat',
+    story: 'A weed-rake workboat with a submerged three-blade screw, over-propped.',
+    craft: {
+      name: 'Coot',
+      kind: 'boat',
+      massKg: 9,
+      purpose: 'work',
+      hull: 'displacement',
+      waterlineLengthM: 0.95,
+      beamM: 0.3,
+      targetSeconds: 2400,
+      runSeconds: 120,
+      largestPropM: 0.062
+    },
+    setups: [
+      {
+        name: 'As found',
+        pack: 'Tarn 3S 3 Ah 30C',
+        esc: 'Tide 50 reversing',
+        motor: 'Lock 3530-550',
+        propulsor: '60 mm 3-blade screw'
+      },
+      {
+        name: 'Smaller screw',
+        pack: 'Tarn 3S 3 Ah 30C',
+        esc: 'Tide 50 reversing',
+        motor: 'Lock 3530-550',
+        propulsor: '50 mm 3-blade screw'
+      }
+    ]
+  },
+  {
+    name: 'Teal',
+    kind: 'boat',
+    story: 'A surface-drive rescue boat with a second-hand motor without a label.',
+    craft: {
+      name: 'Teal',
+      kind: 'boat',
+      massKg: 4.6,
+      purpose: 'speed',
+      hull: 'planing-mono',
+      waterlineLengthM: 0.95,
+      beamM: 0.26,
+      deadriseDeg: 20,
+      targetSeconds: 150,
+      runSeconds: 45
+    },
+    setups: [
+      {
+        name: 'Unlabelled motor',
+        pack: 'Tarn 12S 5 Ah 50C',
+        esc: 'Tide 160',
+        motor: 'Sluice 4082-600',
+        propulsor: '42 mm × 1.4 surface screw',
+        wiring: { gaugeAwg: 8, leadLengthM: 0.2, connectorA: 150 }
+      },
+      {
+        name: 'Next screw up',
+        pack: 'Tarn 12S 5 Ah 50C',
+        esc: 'Tide 160',
+        motor: 'Sluice 4082-600',
+        propulsor: '45 mm × 1.4 surface screw',
+        wiring: { gaugeAwg: 8, leadLengthM: 0.2, connectorA: 150 }
       }
     ]
   }

@@ -226,6 +226,7 @@ export const ESCS: DemoPart<Esc>[] = [
   esc('Weir 50', 50, 65, 2, 6, 5),
   esc('Weir 60', 60, 80, 2, 6, 5, false),
   esc('Weir 80', 80, 100, 3, 6, 7, false),
+  esc('Quadrant 18', 18, 25, 3, 6, null, true, 4),
   esc('Quadrant 25', 25, 35, 3, 6, null, true, 5),
   esc('Quadrant 45', 45, 55, 3, 8, null, false, 7),
   esc('Tide 160', 160, 200, 4, 14, null, true, 190),

@@ -28,6 +28,22 @@ export function outsideSeries(g: ScrewGeometry): string[] {
   return out;
 }
 
+/** Most of the ideal that a screw is let reach; inside the series the best stay below 0.85. */
+const BEST_SHARE_OF_IDEAL = 0.9;
+
+/**
+ * A thrust coefficient held to momentum theory, KT (J + sqrt(J² + 8 KT/pi))/2 <= 0.9 x 2 pi KQ. It never acts inside the
+ * sound part of the series, but the polynomials overshoot for two narrow blades (declared deviation).
+ */
+function heldToMomentum(thrust: number, torque: number, j: number): number {
+  if (thrust <= 0) return thrust;
+  const ideal = (kt: number): number => 0.5 * kt * (j + Math.sqrt(j * j + (8 * kt) / Math.PI));
+  const most = BEST_SHARE_OF_IDEAL * 2 * Math.PI * torque;
+  if (ideal(thrust) <= most) return thrust;
+  const root = findRoot((kt) => ideal(kt) - most, 0, thrust, 1e-10);
+  return root.ok ? root.value : 0;
+}
+
 /**
  * KT and KQ over all J >= 0: the series up to 97 % of the J at which thrust vanishes, then straight on with the slope
  * it has there (the polynomials mean nothing beyond). Pitch ratio above 1.4 or below 0.5 is carried on from the edge
@@ -59,7 +75,8 @@ export function screwCoefficients(g: ScrewGeometry, j: number): { thrust: number
     torque = here.torque + ((here.torque - before.torque) / 0.02) * (x - edge);
   }
   // torque carries the pitch of a stretched screw: work per turn grows with it; a flatter one loses thrust too
-  return { thrust: thrust * Math.min(stretch, 1), torque: torque * stretch };
+  const kq = torque * stretch;
+  return { thrust: heldToMomentum(thrust * Math.min(stretch, 1), kq, Math.max(j, 0)), torque: kq };
 }
 
 /** Drag and driving torque of a locked screw in a stream, per rho D² V² and rho D³ V²: a plate of the blades' area (m). */
