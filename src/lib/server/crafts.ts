@@ -1,6 +1,11 @@
 import type { StoredCraft } from '../core/setup/stored.ts';
 import { transaction, type Db } from './db/open.ts';
-import { found, notFound, type Outcome } from './outcome.ts';
+import { sketchSetup, type Brief } from '../core/brief/sketch-setup.ts';
+import { craftSchema } from '../core/setup/schema.ts';
+import type { StoredSetup } from '../core/setup/stored.ts';
+import { validateAgainst } from '../core/setup/validate.ts';
+import { found, invalid, notFound, type Outcome } from './outcome.ts';
+import { createSetup } from './setups.ts';
 
 /** All crafts in their order. */
 export const listCrafts = (db: Db): StoredCraft[] =>
@@ -14,6 +19,51 @@ export function getCraft(db: Db, id: number): Outcome<StoredCraft> {
     .prepare('SELECT id, name, kind, story FROM craft WHERE id = ? AND deleted_at IS NULL')
     .get(id) as StoredCraft | undefined;
   return row ? found(row) : notFound('craft');
+}
+
+/** Takes a craft off the hangar (`deleted` true), or puts it back. */
+export function markCraft(db: Db, id: number, deleted: boolean): Outcome<{ id: number }> {
+  return transaction(db, () => {
+    const { changes } = db
+      .prepare(
+        deleted
+          ? "UPDATE craft SET deleted_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ? AND deleted_at IS NULL"
+          : 'UPDATE craft SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL'
+      )
+      .run(id);
+    return changes === 1 ? found({ id }) : notFound('craft');
+  });
+}
+
+const briefSchema = {
+  title: 'brief',
+  type: 'object',
+  required: ['name', 'kind', 'purpose', 'massKg'],
+  properties: {
+    name: { type: 'string', minLength: 1, maxLength: 80, title: 'name' },
+    kind: craftSchema.properties.kind,
+    purpose: { type: 'string', maxLength: 60, title: 'purpose' },
+    massKg: craftSchema.properties.massKg,
+    wingAreaM2: craftSchema.properties.wingAreaM2,
+    largestPropM: craftSchema.properties.largestPropM,
+    waterlineLengthM: craftSchema.properties.waterlineLengthM,
+    hull: craftSchema.properties.hull,
+    rotors: { type: 'integer', minimum: 3, maximum: 16, title: 'number of rotors' },
+    coaxial: { type: 'boolean', title: 'coaxial' },
+    targetSeconds: craftSchema.properties.targetSeconds,
+    series: { type: ['integer', 'null'], minimum: 1, maximum: 60, title: 'cells' }
+  }
+} as const;
+
+/** A new craft with a first setup worked out from a few figures, everything else estimated and marked so. */
+export function createFromBrief(db: Db, value: unknown): Outcome<StoredSetup> {
+  const checked = validateAgainst<Brief>(briefSchema, value);
+  if (!checked.ok) return invalid(checked.errors);
+  const brief = checked.value;
+  return transaction(db, () => {
+    const craft = createCraft(db, { name: brief.name.trim(), kind: brief.kind, story: '' });
+    return createSetup(db, craft.id, sketchSetup(brief), 'sketched from the brief');
+  });
 }
 
 /** Stores a new craft. */

@@ -188,3 +188,14 @@ export function listRevisions(db: Db, id: number): Revision[] {
     .all(id) as { id: number; label: string; created_at: string; current: number }[];
   return rows.map((r) => ({ id: r.id, label: r.label, createdAt: r.created_at, current: r.current === 1 }));
 }
+
+/** The setup that was opened last, or the first there is. */
+export function lastOpened(db: Db): number | null {
+  const row = db
+    .prepare(
+      `SELECT s.id FROM setup s JOIN craft c ON c.id = s.craft_id
+       WHERE s.deleted_at IS NULL AND c.deleted_at IS NULL ORDER BY s.opened_at DESC, s.id LIMIT 1`
+    )
+    .get() as { id: number } | undefined;
+  return row?.id ?? null;
+}

@@ -42,3 +42,23 @@ export interface StoredPart {
   owned: boolean;
   note: string;
 }
+
+/** One reading of a run: what the meter showed at a moment. SI; null where it was not read. */
+export interface RunReading {
+  throttle: number;
+  speedMs: number;
+  batteryVoltageV: number | null;
+  batteryCurrentA: number | null;
+  rpm: number | null;
+  thrustN: number | null;
+}
+
+/** One logged test. */
+export interface StoredRun {
+  id: number;
+  setupId: number;
+  heldAt: string;
+  title: string;
+  verdict: string;
+  readings: RunReading[];
+}

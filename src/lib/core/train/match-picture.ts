@@ -1,29 +1,33 @@
+import type { Chart } from '../charts/chart.ts';
+import { chartOf } from '../charts/charts-of.ts';
 import { interpretSetup, supplyOf } from '../setup/interpret.ts';
 import type { PredictPoint, SetupDocument } from '../setup/schema.ts';
 import { validatePredict, type Issue } from '../setup/validate.ts';
 import { powerPath, type PowerStage } from './power-path.ts';
 import { predict, type PredictAnswer } from './predict.ts';
-import { throttleSweep, type Sweep } from './sweep.ts';
+import { whyAll, type Why } from './why.ts';
 
 /** Everything the Match screen draws of one setup at one point. */
 export interface MatchPicture {
   document: SetupDocument;
   answer: PredictAnswer;
   path: { stages: PowerStage[]; usefulW: number; standing: boolean };
-  sweep: Sweep | null;
+  why: Record<string, Why>;
+  chart: Chart | null;
 }
 
 export type MatchResult = { ok: true; picture: MatchPicture } | { ok: false; errors: Issue[] };
 
 /**
  * Validates a document and works out the Match screen.
- * @param depth `quick`: no bands, no sweep, for the frame after an edit; `full`: everything
+ * @param depth `quick`: no bands, no chart, for the frame after an edit; `full`: everything
  */
 export function matchPicture(
   document: unknown,
   point: PredictPoint,
   schools: Record<string, string>,
-  depth: 'quick' | 'full'
+  depth: 'quick' | 'full',
+  chart: Chart['id'] = 'throttle'
 ): MatchResult {
   const request = validatePredict({ setup: document, points: [point], schools });
   if (!request.ok) {
@@ -31,13 +35,15 @@ export function matchPicture(
   }
   const answer = predict({ ...request.value, bands: depth === 'full' });
   const i = interpretSetup(request.value.setup);
+  const supply = supplyOf(i, point);
   return {
     ok: true,
     picture: {
       document: request.value.setup,
       answer,
       path: powerPath(answer.points[0]),
-      sweep: depth === 'full' ? throttleSweep(i, supplyOf(i, point), point.speedMs ?? 0) : null
+      why: whyAll(i, answer),
+      chart: depth === 'full' ? chartOf(chart, i, supply, answer, point.speedMs ?? 0) : null
     }
   };
 }

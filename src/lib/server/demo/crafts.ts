@@ -1,5 +1,6 @@
 import { ESCS, MOTORS, PACKS, PROPULSORS, type DemoPart } from './parts.ts';
 import type { Craft, SetupDocument } from '../../core/setup/schema.ts';
+import type { RunReading } from '../../core/setup/stored.ts';
 
 const part = <T>(shelf: DemoPart<T>[], name: string): T => {
   const found = shelf.find((p) => p.name === name);
@@ -28,7 +29,25 @@ export interface DemoCraft {
   story: string;
   craft: Craft;
   setups: SetupSpec[];
+  /** Logged runs, by the setup's name. Invented readings. */
+  runs?: { setup: string; heldAt: string; title: string; verdict: string; readings: RunReading[] }[];
 }
+
+/** A reading on the stand: throttle, volts, amps, grams, rpm. */
+const read = (
+  throttle: number,
+  volts: number,
+  amps: number,
+  grams: number | null,
+  rpm: number | null = null
+): RunReading => ({
+  throttle,
+  speedMs: 0,
+  batteryVoltageV: volts,
+  batteryCurrentA: amps,
+  thrustN: grams === null ? null : (grams / 1000) * 9.80665,
+  rpm
+});
 
 /** The document of a setup of a craft. */
 export const setupDocument = (craft: DemoCraft, s: SetupSpec): SetupDocument => ({
@@ -105,6 +124,26 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         motor: 'Mere 3548-820',
         propulsor: '10 × 5 thin'
       }
+    ],
+    runs: [
+      {
+        setup: 'Last season',
+        heldAt: '2026-05-17T09:40:00Z',
+        title: 'jetty, restrained',
+        verdict: 'good, ESC warm',
+        readings: [
+          read(0.5, 16.1, 9.4, 905, 6650),
+          read(0.75, 15.9, 22.6, 1890, 9480),
+          read(1, 15.6, 41.8, 2870, 11650)
+        ]
+      },
+      {
+        setup: 'Wide',
+        heldAt: '2026-06-02T17:05:00Z',
+        title: 'jetty, restrained',
+        verdict: 'stopped after 12 s: ESC too hot to hold',
+        readings: [read(0.5, 16, 13.2, 1190), read(1, 15.1, 55.5, 3560)]
+      }
     ]
   },
   {
@@ -139,6 +178,15 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         esc: 'Weir 40',
         motor: 'Mere 4130-380',
         propulsor: '13 × 8 folding'
+      }
+    ],
+    runs: [
+      {
+        setup: 'First motor',
+        heldAt: '2026-04-11T08:20:00Z',
+        title: 'climb to 120 m',
+        verdict: 'motor smelled, landed',
+        readings: [read(1, 11.3, 36.9, 2050, 8450)]
       }
     ]
   },
@@ -254,6 +302,15 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         wiring: { gaugeAwg: 16, leadLengthM: 0.08, connectorA: 30 },
         auxiliaryCurrentA: 0.5
       }
+    ],
+    runs: [
+      {
+        setup: 'Steep three-blades',
+        heldAt: '2026-07-08T19:30:00Z',
+        title: 'mill, first floor',
+        verdict: 'landed at 4 min 20, pack hot',
+        readings: [read(0.37, 15.2, 6.4, 255), read(1, 13.4, 49, 1010)]
+      }
     ]
   },
   {
@@ -323,6 +380,15 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         esc: 'Tide 50 reversing',
         motor: 'Lock 3530-550',
         propulsor: '50 mm 3-blade screw'
+      }
+    ],
+    runs: [
+      {
+        setup: 'As found',
+        heldAt: '2026-03-29T14:10:00Z',
+        title: 'tied to the pier, 30 s',
+        verdict: 'motor too hot to touch',
+        readings: [read(1, 11.6, 17.9, 3150)]
       }
     ]
   },

@@ -2,6 +2,7 @@ import { createCraft } from '../crafts.ts';
 import { transaction, type Db } from '../db/open.ts';
 import type { PartKind } from '../../core/setup/stored.ts';
 import { createPart } from '../parts.ts';
+import { createRun } from '../runs.ts';
 import { createSetup } from '../setups.ts';
 import { DEMO_CRAFTS, setupDocument } from './crafts.ts';
 import { ESCS, MOTORS, PACKS, PROPULSORS } from './parts.ts';
@@ -30,6 +31,8 @@ export function seedDemo(db: Db): void {
       for (const spec of demo.setups) {
         const made = createSetup(db, craft.id, setupDocument(demo, spec), 'demo');
         if (!made.ok) throw new Error(`demo setup ${spec.name}: ${JSON.stringify(made)}`);
+        for (const run of demo.runs ?? [])
+          if (run.setup === spec.name) createRun(db, { ...run, setupId: made.value.id });
       }
     }
   });

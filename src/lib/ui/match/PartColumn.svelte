@@ -3,8 +3,10 @@
   import type { CheckResult, PartName } from '../../core/checks/check.ts';
   import type { SetupDocument } from '../../core/setup/schema.ts';
   import type { StoredPart } from '../../core/setup/stored.ts';
+  import type { Change } from '../../core/checks/check.ts';
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
+  import LabelInput from './LabelInput.svelte';
   import { fieldsOf, readPath, type ShelfSizes } from './part-fields.ts';
   import type { MatchState } from './match-state.svelte.ts';
 
@@ -15,7 +17,8 @@
     view,
     parts,
     checks,
-    readings
+    readings,
+    onwhy
   }: {
     part: PartName;
     title: string;
@@ -26,6 +29,8 @@
     checks: CheckResult[];
     /** Predicted figures of this part, already formatted. */
     readings: { id: string; text: string }[];
+    /** Called with the id of a figure that is asked why. */
+    onwhy: (id: string) => void;
   } = $props();
 
   const document = $derived(view.document);
@@ -61,6 +66,14 @@
       : changes;
   }
 
+  /** A label was read: its figures replace those of the part, the rest stays. */
+  async function take(changes: Change[], text: string): Promise<void> {
+    const named = changes.some((c) => c.path === `${part}.name`)
+      ? changes
+      : [...changes, { path: `${part}.name`, value: text }];
+    await view.edit(named, `${title.toLowerCase()}: ${text}`);
+  }
+
   function step(path: string, label: string, up: boolean): boolean {
     const field = fields.find((f) => f.path === path);
     const changes = field?.next?.($state.snapshot(document) as SetupDocument, up, shelf);
@@ -87,8 +100,16 @@
       data-testid={`pick-${part}`}
       onchange={(e) => pick((e.currentTarget as HTMLSelectElement).value)}
     />
+    {#if part === 'battery' || part === 'esc' || part === 'motor' || part === 'propulsor'}
+      <LabelInput
+        {part}
+        {parts}
+        onpick={(id) => pick(String(id))}
+        ontake={(changes, text) => void take(changes, text)}
+      />
+    {/if}
   {:else}
-    <div class="mb-1 h-[27px]"></div>
+    <div class="mb-1 h-[55px]"></div>
   {/if}
   {#each fields as f (f.path)}
     <FigureField
@@ -102,7 +123,15 @@
   {/each}
   <dl class="figure mt-1 border-t border-[var(--line)] pt-1 text-[13px] leading-5">
     {#each readings as r (r.id)}
-      <dd data-testid={r.id}>{r.text}</dd>
+      <dd>
+        <button
+          class="text-left hover:underline"
+          data-testid={r.id}
+          data-why={r.id}
+          title="why? (w)"
+          onclick={() => onwhy(r.id)}>{r.text}</button
+        >
+      </dd>
     {/each}
   </dl>
   <div class="mt-1 flex flex-col gap-0.5">

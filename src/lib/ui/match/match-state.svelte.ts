@@ -1,4 +1,5 @@
 import { withChanges } from '../../core/checks/remedies.ts';
+import type { Chart } from '../../core/charts/chart.ts';
 import type { Change } from '../../core/checks/check.ts';
 import type { PredictPoint, SetupDocument } from '../../core/setup/schema.ts';
 import type { MatchPicture } from '../../core/train/match-picture.ts';
@@ -22,6 +23,7 @@ export class MatchState {
   picture = $state.raw<MatchPicture>({} as MatchPicture);
   point = $state.raw<PredictPoint>({ throttle: 1, speedMs: 0, stateOfCharge: 1 });
   schools: Record<string, string>;
+  chartId = $state<Chart['id'] | 'sensitivity'>('throttle');
   saved = $state<SaveState>('saved');
   saveProblem = $state('');
   canUndo = $state(false);
@@ -77,6 +79,12 @@ export class MatchState {
     await this.#draw(this.document);
   }
 
+  /** Asks for another chart. */
+  async show(chartId: Chart['id'] | 'sensitivity'): Promise<void> {
+    this.chartId = chartId;
+    await this.#draw(this.document);
+  }
+
   /** Draws the document: quickly, then with bands. Later requests overtake earlier ones. */
   async #draw(document: SetupDocument): Promise<'drawn' | 'refused' | 'overtaken'> {
     const turn = ++this.#wanted;
@@ -89,10 +97,18 @@ export class MatchState {
     }
     if (turn !== this.#wanted) return 'overtaken';
     // bands of the picture before stay out: a stale band would lie
-    this.picture = { ...quick.picture, sweep: this.picture.sweep };
-    void worker.matchPicture(plain, this.point, this.schools, 'full').then((full) => {
-      if (turn === this.#wanted && full.ok) this.picture = full.picture;
-    });
+    this.picture = { ...quick.picture, chart: this.picture.chart };
+    void worker
+      .matchPicture(
+        plain,
+        this.point,
+        this.schools,
+        'full',
+        this.chartId === 'sensitivity' ? 'throttle' : this.chartId
+      )
+      .then((full) => {
+        if (turn === this.#wanted && full.ok) this.picture = full.picture;
+      });
     return 'drawn';
   }
 

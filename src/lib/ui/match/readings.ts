@@ -41,3 +41,44 @@ export function readingsOf(part: PartName, answer: PredictAnswer): Reading[] {
     }
   }
 }
+
+/** One line of the craft's own figures. */
+export interface CraftReading extends Reading {
+  title: string;
+  why: string;
+}
+
+/** What the craft does with this setup, by kind. */
+export function craftReadings(answer: PredictAnswer): CraftReading[] {
+  const { hover, level, boat, forward, endurance } = answer;
+  const list: CraftReading[] = [];
+  const add = (id: string, title: string, text: string, why: string): void => {
+    list.push({ id, title, text, why });
+  };
+  if (hover) {
+    add('hover-throttle-reading', 'hover', `${figure('share', hover.throttle, 2)} %`, 'hover');
+    add('hover-current', 'hovering', figureUnit('current', hover.batteryCurrentA), 'hover');
+  }
+  if (forward) add('forward-top', 'fastest', figureUnit('speed', forward.topSpeedMs, 2), 'thrust');
+  if (forward) add('agile', 'agile reserve', `${figure('ratio', forward.reserveG, 2)} g`, 'thrust-to-weight');
+  if (level) {
+    add('stall', 'stall', figureUnit('speed', level.stallSpeedMs, 2), 'level');
+    add('cruise', 'cruise', figureUnit('speed', level.cruiseSpeedMs, 2), 'level');
+    add('top', 'top speed', figureUnit('speed', level.topSpeedMs, 2), 'level');
+    add('climb', 'climb', figureUnit('speed', level.climbMs, 2), 'level');
+  }
+  if (boat) {
+    add('boat-top', 'top speed', figureUnit('speed', boat.topSpeedMs, 2), 'boat');
+    add('boat-rpm', 'loaded', figureUnit('rpm', boat.loadedRpm), 'boat');
+    add('boat-slip', 'slip', `${figure('share', boat.slip, 2)} %`, 'boat');
+    add('boat-planing', 'on the plane', boat.planing ? 'yes' : boat.hump ? 'stuck below' : 'no', 'boat');
+  }
+  for (const e of endurance)
+    add(
+      `time-${e.at}`,
+      { full: 'full throttle', hover: 'hover time', cruise: 'cruise time' }[e.at],
+      figureUnit('minutes', e.seconds, 2),
+      `time-${e.at}`
+    );
+  return list;
+}

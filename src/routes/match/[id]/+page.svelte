@@ -5,7 +5,7 @@
 
   let { data } = $props();
   // a setup's state lives as long as it is the one on the screen
-  let view = $derived.by(() => new MatchState(data.stored, data.picture, {}));
+  let view = $derived.by(() => new MatchState(data.stored, data.picture, data.schools));
 </script>
 
 <svelte:head><title>{data.craft.name} · {view.document.name ?? 'Setup'} · Iskarn</title></svelte:head>
@@ -14,10 +14,11 @@
   <MatchScreen
     {view}
     craft={data.craft}
-    crafts={data.crafts}
     setups={data.setups}
+    compared={data.compared}
     parts={data.parts}
-    onopen={(id) => void goto(`/match/${id}`)}
+    runs={data.runs}
+    onopen={(id) => void goto(`/match/${id}`, { invalidateAll: true })}
     onlist={() => invalidateAll()}
   />
 {/key}

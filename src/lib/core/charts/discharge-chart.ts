@@ -1,0 +1,71 @@
+import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
+import type { Interpreted, PointSupply } from '../setup/interpret.ts';
+import { discharge, type Demand } from '../train/discharge.ts';
+import { cutoffOf, usableShareOf, type PredictAnswer } from '../train/predict.ts';
+import { GRAVITY_MS2 } from '../units/constants.ts';
+import type { Chart } from './chart.ts';
+
+/** Loaded and resting volts per cell and current over time: hovering or cruising where that can be, else full throttle. */
+export function dischargeChart(i: Interpreted, supply: PointSupply, answer: PredictAnswer): Chart {
+  const { craft, battery } = i.setup;
+  let demand: Demand = { kind: 'throttle', throttle: 1, speedMs: answer.boat?.topSpeedMs ?? 0 };
+  let title = 'at full throttle';
+  const wing = wingOf(craft);
+  if (answer.hover) {
+    demand = { kind: 'thrust', thrustN: craft.massKg * GRAVITY_MS2, speedMs: 0 };
+    title = 'hovering';
+  } else if (answer.level?.cruiseSpeedMs != null && wing) {
+    const speedMs = answer.level.cruiseSpeedMs;
+    demand = { kind: 'thrust', thrustN: levelDragN(wing, i.fluid.densityKgM3, speedMs), speedMs };
+    title = 'cruising';
+  }
+  const run = discharge(
+    i.model,
+    battery.chemistry,
+    i.capacityAh,
+    demand,
+    supply.stateOfCharge ?? 1,
+    1 - usableShareOf(i),
+    cutoffOf(i)
+  );
+  const line = (id: string, name: string, quantity: 'voltage' | 'current', values: number[]) => ({
+    id,
+    title: name,
+    quantity,
+    values,
+    bands: null
+  });
+  return {
+    id: 'discharge',
+    title: `Discharge, ${title}`,
+    abscissa: { title: 'time', quantity: 'minutes', values: run.steps.map((s) => s.seconds) },
+    panels: [
+      [
+        line(
+          'resting',
+          'resting, per cell',
+          'voltage',
+          run.steps.map((s) => s.restingCellV)
+        ),
+        line(
+          'loaded',
+          'loaded, per cell',
+          'voltage',
+          run.steps.map((s) => s.loadedCellV)
+        )
+      ],
+      [
+        line(
+          'batteryCurrentA',
+          'current',
+          'current',
+          run.steps.map((s) => s.currentA)
+        )
+      ]
+    ],
+    marks:
+      run.steps.length > 1
+        ? [{ title: run.endedBy === 'cut-off' ? 'cut-off' : 'usable share spent', at: run.seconds }]
+        : []
+  };
+}

@@ -1,0 +1,118 @@
+import { estimateMotorConstant, wattsPerGram } from '../motor/estimate.ts';
+import { show } from '../units/show.ts';
+
+/** One way to read a motor's type number. */
+export interface LabelMeaning {
+  meaning: string;
+  /** Stator, mm; estimated from the can where the can is what the number names. */
+  statorMm: [diameter: number, length: number];
+  canMm: [diameter: number, length: number];
+  massKg: number;
+  continuousW: number;
+  burstW: number;
+  /** All-up weights it suits by 150 to 330 W/kg, kg. */
+  craftKg: [low: number, high: number];
+  /** Combustion engine it is said to replace, cubic centimetres. */
+  engineCc: number;
+  motorClass: string;
+}
+
+/** Wall of magnets, bell and bearings round a stator: the can is about 7 mm wider and 15 mm longer. Common practice. */
+const CAN_WIDER_MM = 7;
+const CAN_LONGER_MM = 15;
+
+/** Mass of an outrunner from its can, kg: 2.6 g/cm³ of the can's cylinder, ±25 %. From memory. */
+const massOfCan = (d: number, l: number): number => 2.6e-6 * (Math.PI / 4) * d * d * l;
+
+const CLASSES: readonly [upToKg: number, name: string][] = [
+  [0.01, 'micro indoor'],
+  [0.03, 'park flyer or 3-inch multirotor'],
+  [0.07, 'small park flyer or 5- to 9-inch multirotor'],
+  [0.13, 'sport model of about a kilogram'],
+  [0.25, 'sport model of two kilograms'],
+  [0.5, 'large sport model'],
+  [Infinity, 'giant or boat']
+];
+
+/** "said to replace": 1 cm³ of combustion engine for every 65 W or so. Common practice, no source. */
+const WATTS_PER_CC = 65;
+
+function meaning(
+  text: string,
+  stator: [number, number],
+  can: [number, number],
+  massKg = massOfCan(...can)
+): LabelMeaning {
+  const continuousW = wattsPerGram.continuous * massKg * 1000;
+  const burstW = wattsPerGram.burst * massKg * 1000;
+  return {
+    meaning: text,
+    statorMm: stator,
+    canMm: can,
+    massKg,
+    continuousW,
+    burstW,
+    craftKg: [burstW / 330, burstW / 150],
+    engineCc: burstW / WATTS_PER_CC,
+    motorClass: (CLASSES.find(([up]) => massKg <= up) as [number, string])[1]
+  };
+}
+
+/**
+ * What a motor's type number may mean: `4250` can be a can of 42 × 50 mm or a stator of 42 × 50, and the same motor may
+ * be sold as `3520`. Both readings are given, the likelier first (small numbers and multirotor sizes name the stator).
+ * Also `can 28x36`, `stator 22x12` and a weight such as `73 g`. Common practice, no source. Empty when nothing fits.
+ */
+export function decodeLabel(text: string): LabelMeaning[] {
+  const t = text.trim().toLowerCase().replaceAll(',', '.');
+  const weight = /^(\d+(?:\.\d+)?)\s*g$/.exec(t);
+  if (weight) {
+    const kg = Number(weight[1]) / 1000;
+    if (!(kg > 0 && kg < 20)) return [];
+    // a can half again as long as wide
+    const d = Math.cbrt(kg / (2.6e-6 * (Math.PI / 4) * 1.25));
+    return [
+      meaning(
+        `an outrunner of ${show(kg * 1000)} g`,
+        [d - CAN_WIDER_MM, Math.max(1.25 * d - CAN_LONGER_MM, 3)],
+        [d, 1.25 * d],
+        kg
+      )
+    ];
+  }
+  const pair =
+    /^(can|stator)?\s*[a-z]*-?(\d{2,3}(?:\.\d)?)\s*[x× /-]\s*(\d{1,3}(?:\.\d)?)(?:\s*mm)?$/.exec(t) ??
+    /^(can|stator)?\s*[a-z]*-?(\d{2})(\d{2}(?:\.\d)?)(?:\D.*)?$/.exec(t);
+  if (!pair) return [];
+  const [, which, first, second] = pair;
+  const d = Number(first);
+  const l = Number(second);
+  if (!(d >= 8 && d <= 200 && l >= 2 && l <= 200)) return [];
+  const asCan = meaning(
+    `a can of ${show(d)} × ${show(l)} mm outside; sold by its stator it would be about ${two(d - CAN_WIDER_MM)}${two(l - CAN_LONGER_MM)}`,
+    [Math.max(d - CAN_WIDER_MM, 3), Math.max(l - CAN_LONGER_MM, 2)],
+    [d, l]
+  );
+  const asStator = meaning(
+    `a stator of ${show(d)} × ${show(l)} mm; the can is about ${show(d + CAN_WIDER_MM)} × ${show(l + CAN_LONGER_MM)} mm`,
+    [d, l],
+    [d + CAN_WIDER_MM, l + CAN_LONGER_MM]
+  );
+  if (which === 'can') return [asCan];
+  if (which === 'stator') return [asStator];
+  // a plate-thin second figure can only be a stator; a long one is more often the can
+  return l < 20 ? [asStator, asCan].filter((m) => m !== asCan || l >= CAN_LONGER_MM + 2) : [asCan, asStator];
+}
+
+const two = (v: number): string => String(Math.max(Math.round(v), 1)).padStart(2, '0');
+
+/** A motor's figures against what its mass lets one expect: KV and resistance that do not belong together. */
+export function motorConstantAgainstMass(
+  kv: number,
+  resistanceOhm: number,
+  massKg: number
+): { km: number; expected: number; ratio: number } {
+  const km = 60 / (2 * Math.PI * kv) / Math.sqrt(resistanceOhm);
+  const expected = estimateMotorConstant(massKg);
+  return { km, expected, ratio: km / expected };
+}

@@ -1,0 +1,75 @@
+import { RELATIVE_SD } from '../setup/tolerance.ts';
+
+/** Readings of the two-measurement motor test, all without a propeller but for the locked one. */
+export interface MotorTest {
+  /** Volts, amps and rpm at a low and a high voltage, unloaded. */
+  low: { volts: number; amps: number; rpm: number };
+  high: { volts: number; amps: number; rpm: number };
+  /** Volts across two leads at a known current through them, shaft held. */
+  held: { volts: number; amps: number };
+}
+
+export interface MotorFigure {
+  value: number;
+  relativeSd: number;
+  working: string;
+}
+
+export interface MotorTestResult {
+  kvRpmPerVolt: MotorFigure;
+  resistanceOhm: MotorFigure;
+  noLoadCurrentA: MotorFigure;
+  noLoadVoltageV: number;
+}
+
+const VOLTMETER = 0.005;
+const AMMETER = 0.02;
+const TACHOMETER = 0.005;
+
+/**
+ * KV, winding resistance and no-load current from two unloaded runs and one held measurement.
+ *   R = V_held/I_held;  k omega = V − I0 R at both voltages, so KV = (rpm2 − rpm1)/((V2 − I2 R) − (V1 − I1 R))
+ * The difference of two runs cancels what both meters share; the sum of squares of the readings' errors is its tolerance.
+ * Throws RangeError when the readings contradict each other.
+ */
+export function evaluateMotorTest(t: MotorTest): MotorTestResult {
+  for (const [name, value] of [
+    ['low volts', t.low.volts],
+    ['high volts', t.high.volts],
+    ['held amps', t.held.amps],
+    ['held volts', t.held.volts],
+    ['low rpm', t.low.rpm],
+    ['high rpm', t.high.rpm]
+  ] as const)
+    if (!(value > 0)) throw new RangeError(`motor test: ${name} is ${value}; it should be more than 0.`);
+  if (!(t.high.volts > 1.2 * t.low.volts))
+    throw new RangeError(
+      `motor test: ${t.high.volts} V is too near ${t.low.volts} V; the higher should be at least 1.2 times the lower.`
+    );
+  if (!(t.high.rpm > t.low.rpm)) throw new RangeError('motor test: more volts gave no more rpm; read again.');
+  const ohm = t.held.volts / t.held.amps;
+  const emf = (r: { volts: number; amps: number }): number => r.volts - r.amps * ohm;
+  const volts = emf(t.high) - emf(t.low);
+  if (!(volts > 0))
+    throw new RangeError('motor test: the resistance eats all the volts; check the held measurement.');
+  const kv = (t.high.rpm - t.low.rpm) / volts;
+  const spread = Math.hypot(t.high.volts, t.low.volts) / (t.high.volts - t.low.volts);
+  return {
+    kvRpmPerVolt: {
+      value: kv,
+      relativeSd: Math.max(Math.hypot(TACHOMETER, VOLTMETER) * spread * 0.7, RELATIVE_SD.kv.measured),
+      working: `(${t.high.rpm} − ${t.low.rpm}) rpm / (${emf(t.high).toFixed(2)} − ${emf(t.low).toFixed(2)}) V`
+    },
+    resistanceOhm: {
+      value: ohm,
+      relativeSd: Math.max(Math.hypot(VOLTMETER, AMMETER), RELATIVE_SD.motorResistance.measured),
+      working: `${t.held.volts} V / ${t.held.amps} A`
+    },
+    noLoadCurrentA: {
+      value: t.high.amps,
+      relativeSd: RELATIVE_SD.noLoadCurrent.measured,
+      working: `${t.high.amps} A at ${t.high.volts} V`
+    },
+    noLoadVoltageV: t.high.volts
+  };
+}

@@ -1,0 +1,117 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import type { SetupDocument } from '../setup/schema.ts';
+import { decodeLabel } from './label-decoder.ts';
+import { compareMakersTable, parseCoefficients, parseMakersTable } from './makers-table.ts';
+import { evaluateMotorTest } from './motor-test.ts';
+
+test('4250 may be a can of 42 × 50 mm, the same motor as 3535, or a stator of that size (common practice, no source)', () => {
+  const [can, stator] = decodeLabel('4250');
+  assert.match(can.meaning, /can of 42.* × 50.* mm.*3535/);
+  assert.deepEqual(can.statorMm, [35, 35]);
+  assert.match(stator.meaning, /stator of 42/);
+  assert.ok(stator.massKg > can.massKg);
+});
+
+test('2306 and 1404 name stators; C3548 reads as 3548; a 28 × 36 can of 73 g suits 0.7 to 1.2 kg or so', () => {
+  assert.equal(decodeLabel('2306').length, 1);
+  assert.match(decodeLabel('1404')[0].meaning, /stator/);
+  assert.deepEqual(decodeLabel('C3548')[0].canMm, [35, 48]);
+  const [byWeight] = decodeLabel('73 g');
+  assert.ok(byWeight.craftKg[0] < 1.2 && byWeight.craftKg[1] > 1.2, JSON.stringify(byWeight.craftKg));
+  const [byCan] = decodeLabel('can 28x36');
+  assert.ok(Math.abs(byCan.massKg / 0.073 - 1) < 0.35, `${byCan.massKg}`);
+  assert.deepEqual(decodeLabel('hello'), []);
+  assert.deepEqual(decodeLabel('-1 g'), []);
+});
+
+test('motor test: readings made from a known motor give that motor back', () => {
+  const k = 60 / (2 * Math.PI * 900);
+  const ohm = 0.05;
+  const rpm = (volts: number, amps: number): number => ((volts - amps * ohm) / k) * (30 / Math.PI);
+  const r = evaluateMotorTest({
+    low: { volts: 5, amps: 1, rpm: rpm(5, 1) },
+    high: { volts: 10, amps: 1.4, rpm: rpm(10, 1.4) },
+    held: { volts: 0.5, amps: 10 }
+  });
+  assert.ok(Math.abs(r.kvRpmPerVolt.value - 900) < 0.01, `${r.kvRpmPerVolt.value}`);
+  assert.ok(Math.abs(r.resistanceOhm.value - ohm) < 1e-9, `${r.resistanceOhm.value}`);
+  assert.equal(r.noLoadCurrentA.value, 1.4);
+  assert.ok(r.kvRpmPerVolt.relativeSd < 0.035, 'better than a label');
+  assert.throws(
+    () =>
+      evaluateMotorTest({
+        low: { volts: 9, amps: 1, rpm: 8000 },
+        high: { volts: 10, amps: 1, rpm: 9000 },
+        held: { volts: 1, amps: 10 }
+      }),
+    /too near/
+  );
+  assert.throws(
+    () =>
+      evaluateMotorTest({
+        low: { volts: 5, amps: 1, rpm: 9000 },
+        high: { volts: 10, amps: 1, rpm: 8000 },
+        held: { volts: 1, amps: 10 }
+      }),
+    /no more rpm/
+  );
+});
+
+const TABLE = `Volts (V)\tProp\tThrottle\tAmps\tWatts\tThrust (g)\tRPM
+11.1\t10x5\t100%\t21\t233\t1180\t9150
+11.1\t10x5\t50%\t6,0\t66,6\t\t
+11.1\t9x6\t100%\t18\t350\t900\t
+11.1\t10x5\t100%\t5\t55.5\t2400\t`;
+
+test('a pasted table is read by its header; nonsense is named by line and column', () => {
+  const { rows, problems } = parseMakersTable(TABLE);
+  assert.equal(rows.length, 4);
+  assert.equal(rows[0].diameterM, 0.254);
+  assert.equal(rows[1].throttle, 0.5);
+  assert.equal(rows[1].amps, 6);
+  assert.ok(Math.abs((rows[0].thrustN ?? 0) - 11.57) < 0.01);
+  assert.deepEqual(
+    problems.map((p) => [p.line, p.column]),
+    [
+      [4, 'watts'],
+      [5, 'thrust']
+    ]
+  );
+  assert.match(problems[0].message, /11.1 V × 18 A is 200 W, the table says 350 W/);
+  assert.equal(parseMakersTable('').problems.length, 1);
+});
+
+test('the prediction stands beside every row', () => {
+  const setup: SetupDocument = {
+    format: 'iskarn.setup/1',
+    craft: { kind: 'fixed-wing', massKg: 1 },
+    battery: { chemistry: 'lipo', series: 3, capacityAh: 2.2, cellResistanceOhm: 0.006 },
+    wiring: { resistanceOhm: 0.002 },
+    esc: { resistanceOhm: 0.005 },
+    motor: { kvRpmPerVolt: 1000, resistanceOhm: 0.07, noLoadCurrentA: 0.9, noLoadVoltageV: 10 },
+    propulsor: { kind: 'propeller', diameterM: 0.3, pitchM: 0.1 }
+  };
+  const compared = compareMakersTable(setup, parseMakersTable(TABLE).rows);
+  assert.equal(compared.length, 4);
+  assert.ok(Math.abs(compared[0].ampsOff ?? 1) < 0.12, `${compared[0].ampsOff}`);
+  assert.equal(compared[0].inside, true);
+  assert.equal(compared[3].inside, false);
+});
+
+test('coefficient columns: whitespace or CSV, any order by header, errors by line', () => {
+  const plain = parseCoefficients('0.0 0.10 0.04\n0.2 0.09 0.039\n0.5 0.05 0.03');
+  assert.ok(plain.ok && plain.thrust[1] === 0.09);
+  const named = parseCoefficients('# stand\nCP;J;CT\n0.04;0;0.1\n0.03;0.5;0.05');
+  assert.ok(named.ok && named.power[0] === 0.04 && named.advanceRatio[1] === 0.5);
+  for (const [text, said] of [
+    ['', /two rows/],
+    ['0 0.1 0.04\nx y z', /line 2/],
+    ['0.5 1 1\n0.2 1 1', /must rise/],
+    ['a b c\n1 2 3', /should name J/]
+  ] as const) {
+    const bad = parseCoefficients(text);
+    assert.ok(!bad.ok);
+    assert.match(bad.message, said);
+  }
+});

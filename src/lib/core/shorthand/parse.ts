@@ -1,0 +1,189 @@
+import type { Change } from '../checks/check.ts';
+import { INCH_M, OUNCE_KG } from '../units/convert.ts';
+import { show } from '../units/show.ts';
+
+/** How a label was read: the changes it means, in words, and what no rule recognised. */
+export interface Reading {
+  changes: Change[];
+  read: string[];
+  notRead: string[];
+  /** The second way to read it, where there is one: one key away. */
+  other: Reading | null;
+}
+
+export type ShorthandPart = 'battery' | 'esc' | 'motor' | 'propulsor';
+
+interface Rule {
+  pattern: RegExp;
+  take: (m: RegExpExecArray, add: (path: string, value: number | string, words: string) => void) => void;
+}
+
+const number = (text: string): number => Number(text.replace(',', '.'));
+const N = '(\\d+(?:[.,]\\d+)?)';
+const rule = (source: string, take: Rule['take']): Rule => ({ pattern: new RegExp(source, 'iu'), take });
+
+const CHEMISTRY: Record<string, string> = {
+  lipo: 'lipo',
+  hv: 'lihv',
+  lihv: 'lihv',
+  liion: 'liion',
+  'li-ion': 'liion',
+  ion: 'liion',
+  life: 'lifepo4',
+  lifepo4: 'lifepo4',
+  nimh: 'nimh'
+};
+
+const mass: Rule = rule(`(?<![\\w.])${N}\\s*(kg|g|oz)\\b`, (m, add) => {
+  const unit = m[2].toLowerCase();
+  const kg = number(m[1]) * (unit === 'kg' ? 1 : unit === 'g' ? 0.001 : OUNCE_KG);
+  add('massKg', Number(kg.toPrecision(6)), `${m[1]} ${unit}`);
+});
+
+const RULES: Record<ShorthandPart, readonly Rule[]> = {
+  battery: [
+    rule('\\b(li-?po4?|lihv|li-?ion|life(?:po4)?|nimh|hv)\\b', (m, add) => {
+      const name = CHEMISTRY[m[1].toLowerCase().replace('li-po', 'lipo')] ?? 'lipo';
+      add('chemistry', name, name);
+    }),
+    rule('\\b(\\d{1,2})\\s*s(?:\\s*(\\d{1,2})\\s*p)?\\b', (m, add) => {
+      add('series', Number(m[1]), `${m[1]} cells`);
+      if (m[2]) add('parallel', Number(m[2]), `${m[2]} side by side`);
+    }),
+    rule(`${N}\\s*mΩ|${N}\\s*mohm`, (m, add) =>
+      add('cellResistanceOhm', number(m[1] ?? m[2]) / 1000, `${m[1] ?? m[2]} mΩ a cell`)
+    ),
+    rule(`${N}\\s*mah\\b`, (m, add) => add('capacityAh', number(m[1]) / 1000, `${m[1]} mAh`)),
+    rule(`${N}\\s*ah\\b`, (m, add) => add('capacityAh', number(m[1]), `${m[1]} Ah`)),
+    rule(`${N}\\s*c\\b(?:\\s*/\\s*${N}\\s*c\\b)?`, (m, add) => {
+      add('continuousC', number(m[1]), `${m[1]} C`);
+      if (m[2]) add('burstC', number(m[2]), `burst ${m[2]} C`);
+    }),
+    mass,
+    rule('(?<![\\w.,])(\\d{3,5})(?![\\w.,])', (m, add) =>
+      add('capacityAh', Number(m[1]) / 1000, `${m[1]} mAh`)
+    )
+  ],
+  esc: [
+    rule('\\b(\\d{1,2})\\s*[-–]\\s*(\\d{1,2})\\s*s\\b', (m, add) => {
+      add('minSeries', Number(m[1]), `from ${m[1]} cells`);
+      add('maxSeries', Number(m[2]), `to ${m[2]} cells`);
+    }),
+    rule('\\b(\\d{1,2})\\s*s\\b', (m, add) => add('maxSeries', Number(m[1]), `up to ${m[1]} cells`)),
+    rule(`${N}\\s*v\\s*[/@]\\s*${N}\\s*a\\b`, (m, add) => {
+      add('becV', number(m[1]), `receiver supply ${m[1]} V`);
+      add('becA', number(m[2]), `${m[2]} A`);
+    }),
+    rule(`(?:burst|peak|max)\\s*${N}\\s*a\\b|${N}\\s*a\\s*(?:burst|peak)(?!\\s*\\d)`, (m, add) =>
+      add('burstA', number(m[1] ?? m[2]), `burst ${m[1] ?? m[2]} A`)
+    ),
+    rule(`${N}\\s*a\\b`, (m, add) => add('continuousA', number(m[1]), `${m[1]} A`)),
+    rule('\\b(linear|switching)\\b', (m, add) =>
+      add('becKind', m[1].toLowerCase(), `${m[1].toLowerCase()} supply`)
+    ),
+    mass
+  ],
+  motor: [
+    rule(`${N}\\s*(?:kv|rpm/v)\\b|\\bkv\\s*${N}`, (m, add) =>
+      add('kvRpmPerVolt', number(m[1] ?? m[2]), `${m[1] ?? m[2]} KV`)
+    ),
+    rule(`${N}\\s*(?:mΩ|mohm)`, (m, add) => add('resistanceOhm', number(m[1]) / 1000, `${m[1]} mΩ`)),
+    rule(`${N}\\s*a\\s*(?:@|at)\\s*${N}\\s*v\\b`, (m, add) => {
+      add('noLoadCurrentA', number(m[1]), `no-load ${m[1]} A`);
+      add('noLoadVoltageV', number(m[2]), `at ${m[2]} V`);
+    }),
+    rule(`${N}\\s*w\\b`, (m, add) => add('maxPowerW', number(m[1]), `${m[1]} W`)),
+    rule(`${N}\\s*a\\b`, (m, add) => add('maxCurrentA', number(m[1]), `${m[1]} A`)),
+    rule('\\b(\\d{1,2})\\s*(?:poles?|p)\\b', (m, add) => add('poles', Number(m[1]), `${m[1]} poles`)),
+    mass,
+    rule('(?<![\\w.,])([a-z]?\\d{4})(?![\\d.,])', (m, add) => add('name', m[1], `type ${m[1]}`))
+  ],
+  propulsor: [
+    rule(`${N}\\s*mm\\s*(?:[x×*]\\s*${N})?(?:\\s*(\\d)[\\s-]*blades?)?`, (m, add) => {
+      const d = number(m[1]) / 1000;
+      add('diameterM', d, `${m[1]} mm`);
+      // a number of a few units behind the diameter is the pitch ratio screws are sold by
+      if (m[2])
+        add(
+          'pitchM',
+          Number((number(m[2]) <= 4 ? number(m[2]) * d : number(m[2]) / 1000).toPrecision(6)),
+          number(m[2]) <= 4 ? `pitch ${m[2]} × diameter` : `pitch ${m[2]} mm`
+        );
+      if (m[3]) add('blades', Number(m[3]), `${m[3]} blades`);
+    }),
+    rule(`${N}\\s*(?:in|")?\\s*[x×*]\\s*${N}\\s*(?:in|")?(?:\\s*[x×*]\\s*(\\d)(?!\\d))?`, (m, add) => {
+      add('diameterM', Number((number(m[1]) * INCH_M).toPrecision(6)), `${m[1]} in`);
+      add('pitchM', Number((number(m[2]) * INCH_M).toPrecision(6)), `pitch ${m[2]} in`);
+      if (m[3]) add('blades', Number(m[3]), `${m[3]} blades`);
+    }),
+    rule('(\\d)[\\s-]*(?:blades?|bl)\\b', (m, add) => add('blades', Number(m[1]), `${m[1]} blades`)),
+    rule('\\b(thin|sport|slow|rotor|multirotor|folding)\\b', (m, add) => {
+      const family =
+        { thin: 'thin-electric', slow: 'slow-flyer', rotor: 'multirotor' }[m[1].toLowerCase()] ??
+        m[1].toLowerCase();
+      add('family', family, family.replace('-', ' '));
+    }),
+    mass
+  ]
+};
+
+/**
+ * Reads a label the way people write them: `4S 2200 30C`, `3s2p 5Ah`, `2812 900KV 170g`, `11x5.5`, `5x4.3x3`,
+ * `60A 2-6S 5V/3A`, `42 mm x1.4 2-blade`; decimal point or comma, inch or mm. Each rule takes its words away, so that
+ * what is left is what was not understood. Never throws.
+ */
+export function parseShorthand(part: ShorthandPart, text: string): Reading {
+  const read: string[] = [];
+  const changes: Change[] = [];
+  let rest = ` ${text.trim()} `;
+  for (const { pattern, take } of RULES[part]) {
+    const m = pattern.exec(rest);
+    if (!m) continue;
+    let used = false;
+    take(m, (path, value, words) => {
+      const full = `${part}.${path}`;
+      if (changes.some((c) => c.path === full)) return;
+      changes.push({ path: full, value });
+      read.push(words);
+      used = true;
+    });
+    if (used) rest = `${rest.slice(0, m.index)} ${rest.slice(m.index + m[0].length)}`;
+  }
+  const notRead = rest.split(/[\s,;/]+/).filter((word) => word !== '');
+  return { changes, read, notRead, other: part === 'propulsor' ? otherPropulsor(text, changes) : null };
+}
+
+/** A bare `7x4` may be inches or, for a screw, centimetres of diameter by pitch: the other unit is one key away. */
+function otherPropulsor(text: string, changes: readonly Change[]): Reading | null {
+  const d = changes.find((c) => c.path === 'propulsor.diameterM');
+  const p = changes.find((c) => c.path === 'propulsor.pitchM');
+  if (!d || !p || /mm|in|"/i.test(text)) return null;
+  const toMm = (c: Change): Change => ({
+    path: c.path,
+    value: Number((((c.value as number) / INCH_M) * 0.001).toPrecision(6))
+  });
+  const other = changes.map((c) => (c === d || c === p ? toMm(c) : c));
+  return {
+    changes: other,
+    read: [`${show((d.value as number) / INCH_M)} mm`, `pitch ${show((p.value as number) / INCH_M)} mm`],
+    notRead: [],
+    other: null
+  };
+}
+
+/** Fields a part needs before anything can be worked out. */
+const NEEDED: Record<ShorthandPart, readonly [path: string, words: string][]> = {
+  battery: [
+    ['series', 'cells (4S)'],
+    ['capacityAh', 'capacity (2200 or 2.2Ah)']
+  ],
+  esc: [['continuousA', 'rating (60A)']],
+  motor: [['kvRpmPerVolt', 'KV (900KV)']],
+  propulsor: [['diameterM', 'diameter (11x5.5)']]
+};
+
+/** What a reading still lacks, in words. */
+export const missingFrom = (part: ShorthandPart, r: Reading): string[] =>
+  NEEDED[part]
+    .filter(([path]) => !r.changes.some((c) => c.path === `${part}.${path}`))
+    .map(([, words]) => words);

@@ -1,0 +1,176 @@
+import { CHEMISTRIES } from '../battery/chemistry.ts';
+import { GRAVITY_MS2 } from '../units/constants.ts';
+import { INCH_M, rpmToRadS } from '../units/convert.ts';
+import { show, showUnit } from '../units/show.ts';
+import type { Interpreted } from '../setup/interpret.ts';
+import { noLoadCurrentAt } from './operating-point.ts';
+import type { PredictAnswer } from './predict.ts';
+import { FACTOR_TITLES } from './sensitivity.ts';
+import { FACTORS, type FactorName } from '../setup/tolerance.ts';
+
+/** The derivation of one number: formula, numbers put in, where they come from, and the rule of thumb beside it. */
+export interface Why {
+  title: string;
+  formula: string;
+  numbers: string;
+  sources: string[];
+  rule: string | null;
+}
+
+/** Sentences on where the unknowns behind a figure come from. */
+function sourcesOf(i: Interpreted, names: readonly FactorName[]): string[] {
+  return names.map((name) => {
+    const sd = i.relativeSd[name];
+    return `${FACTOR_TITLES[name]}: ${i.sources[name]}, ±${show(128 * sd, 2)} % (10 to 90 %)`;
+  });
+}
+
+const off = (rule: number, value: number): string => {
+  const d = 100 * (rule / value - 1);
+  return `${d >= 0 ? '+' : '−'}${show(Math.abs(d), 2)} % here`;
+};
+
+/** The derivation of every figure that the Match screen shows, by the figure's id. */
+export function whyAll(i: Interpreted, a: PredictAnswer): Record<string, Why> {
+  const p = a.points[0];
+  const m = i.model;
+  const { battery, motor, craft, propulsor } = i.setup;
+  const omega = rpmToRadS(p.rpm) * m.gearRatio;
+  const n = p.rpm / 60;
+  const k = m.motorConstant;
+  const nominal = battery.series * CHEMISTRIES[battery.chemistry].nominalV;
+  const d = p.throttle;
+  const friction = noLoadCurrentAt(m, omega);
+  const all: Record<string, Why> = {};
+  const add = (
+    id: string,
+    title: string,
+    formula: string,
+    numbers: string,
+    names: readonly FactorName[],
+    rule: string | null = null
+  ): void => {
+    all[id] = { title, formula, numbers, sources: sourcesOf(i, names), rule };
+  };
+  const byWatts = motor.maxPowerW == null ? null : motor.maxPowerW / nominal;
+  add(
+    'motor-current',
+    'Motor current',
+    'I = (d V − k ω) / (R_motor + R_ESC), where V is what reaches the ESC',
+    `(${show(d)} × ${showUnit(p.batteryVoltageV - (p.batteryCurrentA - m.auxiliaryCurrentA) * m.wiringResistanceOhm, 'V')} − ${show(k, 3)} V s × ${show(omega)} rad/s) / (${show(1000 * m.windingResistanceOhm)} + ${show(1000 * m.escResistanceOhm)} mΩ) = ${showUnit(p.motorCurrentA, 'A')}`,
+    FACTORS,
+    byWatts === null
+      ? null
+      : `Watts over nominal volts: ${show(motor.maxPowerW as number)} W / ${show(nominal)} V = ${showUnit(byWatts, 'A')} at its power rating.`
+  );
+  add(
+    'battery-current',
+    'Pack current',
+    'I_pack = N (d I_motor + switching + idle) + receiver',
+    `${m.count} × (${show(d)} × ${showUnit(p.motorCurrentA, 'A')}${d < 1 ? ` + ${show(m.escSwitchingShare)} × ${showUnit(Math.abs(p.motorCurrentA), 'A')}` : ''}) + ${showUnit(m.auxiliaryCurrentA, 'A')} = ${showUnit(p.batteryCurrentA, 'A')}`,
+    FACTORS,
+    `Watts over nominal volts: ${show(p.electricalPowerW)} W / ${show(nominal)} V = ${showUnit(p.electricalPowerW / nominal, 'A')}, ${off(p.electricalPowerW / nominal, p.batteryCurrentA)}.`
+  );
+  add(
+    'battery-voltage',
+    'Pack volts under load',
+    'V = V_rest − I R_pack',
+    `${showUnit(p.openCircuitV, 'V')} − ${showUnit(p.batteryCurrentA, 'A')} × ${show(1000 * m.packResistanceOhm)} mΩ = ${showUnit(p.batteryVoltageV, 'V')}`,
+    ['batteryResistance']
+  );
+  add(
+    'cell-voltage',
+    'Volts per cell under load',
+    'V / cells',
+    `${showUnit(p.batteryVoltageV, 'V')} / ${battery.series} = ${showUnit(p.cellVoltageV, 'V')}; at rest ${showUnit(p.openCircuitV / battery.series, 'V')}`,
+    ['batteryResistance'],
+    'A resting 3.8 V cell can show 3.2 V under load.'
+  );
+  add(
+    'power',
+    'Electrical power',
+    'P = V I at the pack',
+    `${showUnit(p.batteryVoltageV, 'V')} × ${showUnit(p.batteryCurrentA, 'A')} = ${showUnit(p.electricalPowerW, 'W')}`,
+    FACTORS
+  );
+  const heatIn = p.lossW.motorCopper + p.lossW.motorIron;
+  add(
+    'motor-efficiency',
+    'Motor efficiency',
+    'η = shaft / (shaft + copper + iron)',
+    `${show(m.count * p.shaftPowerW)} W / (${show(m.count * p.shaftPowerW)} + ${show(p.lossW.motorCopper)} + ${show(p.lossW.motorIron)}) W = ${show(100 * p.motorEfficiency)} %; friction ${showUnit(friction, 'A')}`,
+    ['motorResistance', 'noLoadCurrent', 'kv'],
+    heatIn > 0 ? `${showUnit(heatIn, 'W')} of heat to lead away.` : null
+  );
+  const unloaded = (motor.kvRpmPerVolt * p.batteryVoltageV) / m.gearRatio;
+  add(
+    'rpm',
+    'Speed of the propulsor',
+    'the speed at which motor torque k (I − I0) equals load torque CP ρ n² D⁵ / 2π',
+    `${show(p.torqueNm * 1000)} mN m${m.gearRatio === 1 ? '' : ` × ${show(m.gearRatio)} × ${show(m.gearEfficiency)}`} at ${show(p.rpm)} rpm`,
+    FACTORS,
+    `KV × loaded volts = ${show(unloaded)} rpm unloaded; loaded speeds of 70 to 85 % of it are usual, here ${show((100 * p.rpm) / unloaded, 2)} %.`
+  );
+  add(
+    'pitch-speed',
+    'Pitch speed',
+    'rpm × pitch',
+    `${show(n)} /s × ${show(m.pitchM / INCH_M)} in = ${showUnit(p.pitchSpeedMs, 'm/s')}`,
+    ['kv', 'power'],
+    'It says nothing about standing thrust, and a craft rarely flies faster than it.'
+  );
+  const ct = n > 0 ? p.thrustN / (m.count * m.thrustShare * m.densityKgM3 * n ** 2 * m.diameterM ** 4) : 0;
+  add(
+    'thrust',
+    'Thrust',
+    'T = N CT ρ n² D⁴',
+    `${m.count}${m.thrustShare === 1 ? '' : ` × ${m.thrustShare} (coaxial)`} × ${show(ct)} × ${show(m.densityKgM3)} kg/m³ × (${show(n)} /s)² × (${show(m.diameterM)} m)⁴ = ${showUnit(p.thrustN, 'N')}`,
+    ['thrust', 'power', 'kv'],
+    propulsor.coefficients ? null : 'CT is a generic blade’s; a run on the stand narrows it.'
+  );
+  add(
+    'thrust-to-weight',
+    'Thrust for the weight',
+    'T / (m g)',
+    `${showUnit(p.thrustN, 'N')} / (${show(craft.massKg)} kg × ${GRAVITY_MS2}) = ${show(p.thrustN / (craft.massKg * GRAVITY_MS2))}`,
+    ['thrust', 'power', 'kv'],
+    `By watts: ${show(p.electricalPowerW / craft.massKg)} W/kg.`
+  );
+  if (a.hover)
+    add(
+      'hover',
+      'Hover',
+      'thrust = weight, at part throttle',
+      `${showUnit(craft.massKg * GRAVITY_MS2, 'N')} at ${show(100 * a.hover.throttle)} %, ${show(a.hover.rpm)} rpm, ${showUnit(a.hover.batteryCurrentA, 'A')}`,
+      FACTORS,
+      'Best between 35 and 50 %, at most 60 %.'
+    );
+  if (a.level)
+    add(
+      'level',
+      'Level flight',
+      'drag q S (CD0 + CL²/π e A) against thrust at full throttle',
+      `stall ${showUnit(a.level.stallSpeedMs, 'm/s')}, top ${a.level.topSpeedMs === null ? 'none' : showUnit(a.level.topSpeedMs, 'm/s')}, climb ${a.level.climbMs === null ? 'none' : showUnit(a.level.climbMs, 'm/s')}`,
+      ['thrust', 'power', 'kv'],
+      `Pitch speed ${showUnit(p.pitchSpeedMs, 'm/s')} is often taken for top speed.`
+    );
+  if (a.boat)
+    add(
+      'boat',
+      'Top speed',
+      'thrust less its deduction against the hull’s resistance',
+      `${showUnit(a.boat.topSpeedMs, 'm/s')} at ${show(a.boat.loadedRpm)} rpm, slip ${show(100 * a.boat.slip)} %`,
+      ['thrust', 'power', 'kv'],
+      `KV × cells × 4.0 V = ${show((motor.kvRpmPerVolt * battery.series * 4) / m.gearRatio)} rpm.`
+    );
+  for (const e of a.endurance)
+    add(
+      `time-${e.at}`,
+      `Time ${e.at === 'full' ? 'at full throttle' : e.at === 'hover' ? 'hovering' : 'cruising'}`,
+      'usable Ah / average amps, the circuit solved at every state of charge',
+      `${show(i.capacityAh)} Ah × ${show(100 * e.usedShare)} % / ${showUnit(e.averageCurrentA, 'A')} = ${showUnit(e.seconds / 60, 'min')}`,
+      ['batteryResistance', 'power', 'kv'],
+      `1 Ah at ${show(e.averageCurrentA)} A lasts ${show(60 / Math.max(e.averageCurrentA, 1e-9))} min before the usable share.`
+    );
+  return all;
+}

@@ -1,0 +1,90 @@
+<script lang="ts">
+  import {
+    missingFrom,
+    parseShorthand,
+    type Reading,
+    type ShorthandPart
+  } from '../../core/shorthand/parse.ts';
+  import type { StoredPart } from '../../core/setup/stored.ts';
+  import type { Change } from '../../core/checks/check.ts';
+
+  /** A label as people write it, read aloud below while typing; Enter takes it, Tab+Enter the other reading. */
+  let {
+    part,
+    parts,
+    ontake,
+    onpick
+  }: {
+    part: ShorthandPart;
+    /** Shelf parts offered while typing. */
+    parts: StoredPart[];
+    /** Called with the changes a label means. */
+    ontake: (changes: Change[], text: string) => void;
+    /** Called with a shelf part's id. */
+    onpick: (id: number) => void;
+  } = $props();
+
+  const EXAMPLE = { battery: '4S 2200 30C', esc: '60A 2-6S', motor: '900KV 106g', propulsor: '11x5.5' };
+  let text = $state('');
+  let swapped = $state(false);
+  const first = $derived(parseShorthand(part, text));
+  const reading = $derived<Reading>(swapped && first.other ? first.other : first);
+  const missing = $derived(missingFrom(part, reading));
+  const matches = $derived(
+    text.trim().length < 2
+      ? []
+      : parts
+          .filter((p) =>
+            p.name.toLowerCase().replaceAll(' ', '').includes(text.toLowerCase().replaceAll(' ', ''))
+          )
+          .slice(0, 3)
+  );
+
+  function keys(event: KeyboardEvent): void {
+    if (event.key === 'Enter' && reading.changes.length > 0) {
+      event.preventDefault();
+      ontake(reading.changes, text);
+      text = '';
+    } else if (event.key === 'Escape') text = '';
+    else if (event.key === '~' && first.other) {
+      event.preventDefault();
+      swapped = !swapped;
+    }
+  }
+</script>
+
+<div class="relative">
+  <input
+    class="figure mb-1 h-6 w-full rounded-[2px] border-[var(--line)] bg-transparent !px-1 !py-0 text-[12px] placeholder:text-[var(--ink-soft)] placeholder:opacity-70"
+    placeholder={EXAMPLE[part]}
+    aria-label={`${part} as its label says, for example ${EXAMPLE[part]}`}
+    data-testid={`label-${part}`}
+    bind:value={text}
+    onkeydown={keys}
+  />
+  {#if text.trim() !== ''}
+    <div
+      class="absolute top-6 left-0 z-20 w-56 border border-[var(--line)] bg-[var(--sheet)] p-2 text-[12px] leading-4 shadow"
+      data-testid={`reading-${part}`}
+    >
+      {#if reading.read.length > 0}<p>read as <b>{reading.read.join(', ')}</b></p>{/if}
+      {#if reading.notRead.length > 0}<p class="text-[var(--ink-soft)]">
+          not understood: {reading.notRead.join(' ')}
+        </p>{/if}
+      {#if missing.length > 0}<p class="text-[var(--ink-soft)]">stays as it was: {missing.join(', ')}</p>{/if}
+      {#if first.other}<button class="text-[var(--cold)] underline" onclick={() => (swapped = !swapped)}
+          >~ read it as {(swapped ? first : first.other).read.join(', ')}</button
+        >{/if}
+      {#each matches as m (m.id)}
+        <button
+          class="block text-left text-[var(--cold)] underline"
+          onclick={() => {
+            onpick(m.id);
+            text = '';
+          }}>from the shelf: {m.name}</button
+        >
+      {/each}
+      {#if reading.changes.length > 0}<p class="mt-1 text-[var(--ink-soft)]">Enter takes it</p>{/if}
+    </div>
+  {/if}
+</div>

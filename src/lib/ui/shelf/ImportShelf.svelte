@@ -1,0 +1,116 @@
+<script lang="ts">
+  import { Button, Modal } from 'flowbite-svelte';
+
+  interface Plan {
+    parts: { kind: string; name: string; action: string }[];
+    errors: { line: number; column: string; message: string }[];
+    added: number[];
+  }
+
+  /** Import of a shelf: what it will do first, then one undoable step. */
+  let { onclose, ondone }: { onclose: () => void; ondone: () => void } = $props();
+  let open = $state(true);
+  let file = $state<File | null>(null);
+  let plan = $state<Plan | null>(null);
+  let done = $state<number[] | null>(null);
+  let problem = $state('');
+
+  async function send(apply: boolean, good: boolean): Promise<Plan | null> {
+    if (!file) return null;
+    const query = new URLSearchParams({ name: file.name, apply: apply ? '1' : '0', good: good ? '1' : '0' });
+    try {
+      const response = await fetch(`/api/v1/shelf/import?${query}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/octet-stream' },
+        body: file
+      });
+      const answer = (await response.json()) as Plan & { message?: string };
+      if (response.ok) return answer;
+      problem = answer.message ?? `The server answered ${response.status}.`;
+    } catch {
+      problem = 'The server does not answer; nothing was imported.';
+    }
+    return null;
+  }
+
+  async function choose(chosen: File | undefined): Promise<void> {
+    file = chosen ?? null;
+    problem = '';
+    done = null;
+    plan = await send(false, false);
+  }
+
+  async function apply(good: boolean): Promise<void> {
+    const result = await send(true, good);
+    if (!result) return;
+    done = result.added;
+    ondone();
+  }
+
+  async function undo(): Promise<void> {
+    await fetch('/api/v1/shelf/import', {
+      method: 'DELETE',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ added: done })
+    });
+    done = null;
+    plan = await send(false, false);
+    ondone();
+  }
+
+  const adds = $derived(plan?.parts.filter((p) => p.action === 'add').length ?? 0);
+  const serious = $derived(plan?.errors.some((e) => !/is left out/.test(e.message)) ?? false);
+</script>
+
+<Modal title="Import to the shelf" bind:open size="md" {onclose}>
+  <p class="text-[13px] text-[var(--ink-soft)]">
+    A shelf saved as JSON, a data package (zip), or a CSV file named after its kind: motor.csv, esc.csv,
+    battery.csv, propulsor.csv. Units stand in the header row.
+  </p>
+  <input
+    type="file"
+    accept=".json,.csv,.zip"
+    aria-label="shelf file"
+    data-testid="import-file"
+    class="mt-2 text-[13px]"
+    onchange={(e) => void choose(e.currentTarget.files?.[0])}
+  />
+  {#if problem}<p class="mt-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]" role="alert">{problem}</p>{/if}
+  {#if plan && done === null}
+    <div class="mt-3 text-[13px]" data-testid="import-plan">
+      <p>
+        <b>{adds}</b> part{adds === 1 ? '' : 's'} would be added{plan.parts.length > adds
+          ? `, ${plan.parts.length - adds} are there already and stay as they are`
+          : ''}.
+      </p>
+      {#each plan.errors as e (e.line + e.column + e.message)}<p class="border-l-4 border-[var(--ink)] pl-2">
+          line {e.line}{e.column ? `, ${e.column}` : ''}: {e.message}
+        </p>{/each}
+      <div class="mt-2 flex gap-2">
+        {#if serious}<Button
+            size="sm"
+            color="alternative"
+            disabled={adds === 0}
+            data-testid="import-good"
+            onclick={() => void apply(true)}>add the good rows only</Button
+          >
+        {:else}<Button
+            size="sm"
+            disabled={adds === 0}
+            data-testid="import-apply"
+            onclick={() => void apply(false)}>add them</Button
+          >{/if}
+      </div>
+    </div>
+  {/if}
+  {#if done}
+    <p class="mt-3 text-[13px]" data-testid="import-done">
+      {done.length} part{done.length === 1 ? '' : 's'} added.
+      <button
+        class="font-semibold text-[var(--cold)] underline"
+        data-testid="import-undo"
+        onclick={() => void undo()}>undo the import</button
+      >
+    </p>
+  {/if}
+</Modal>

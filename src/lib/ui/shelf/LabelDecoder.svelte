@@ -1,0 +1,47 @@
+<script lang="ts">
+  import { Input, Label, Modal } from 'flowbite-svelte';
+  import { decodeLabel } from '../../core/shelf/label-decoder.ts';
+  import { show } from '../../core/units/show.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
+
+  /** What a motor's type number, a size or a weight may mean. */
+  let { onclose }: { onclose: () => void } = $props();
+  let text = $state('4250');
+  let open = $state(true);
+  const meanings = $derived(decodeLabel(text));
+</script>
+
+<Modal title="Decode a motor’s label" bind:open size="md" {onclose}>
+  <Label
+    >Type number, size or weight<Input
+      bind:value={text}
+      data-testid="decoder-text"
+      placeholder="4250, 2306, C3548, can 28x36, stator 22x12, 73 g"
+    /></Label
+  >
+  <div class="mt-2 grid gap-3" data-testid="meanings">
+    {#each meanings as m (m.meaning)}
+      <section class="border-t border-[var(--line)] pt-2 text-[13px]">
+        <p><b>It may be {m.meaning}.</b></p>
+        <p>
+          About {figureUnit('mass', m.massKg, 2)}: {m.motorClass}. Stands {show(m.continuousW, 2)} W for long, {show(
+            m.burstW,
+            2
+          )} W in bursts; suits crafts of {figureUnit('craftMass', m.craftKg[0], 2)} to {figureUnit(
+            'craftMass',
+            m.craftKg[1],
+            2
+          )}; is said to replace an engine of {show(m.engineCc, 2)} cm³.
+        </p>
+      </section>
+    {:else}
+      <p class="text-[13px] text-[var(--ink-soft)]">
+        Nothing read yet. Type four figures (4250), a size (28x36) or a weight (73 g).
+      </p>
+    {/each}
+  </div>
+  <p class="mt-2 text-[12px] text-[var(--ink-soft)]">
+    Measured outside sizes run several millimetres off the label. Weigh the motor and measure its can; trust
+    neither number alone.
+  </p>
+</Modal>

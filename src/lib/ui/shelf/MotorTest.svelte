@@ -1,0 +1,107 @@
+<script lang="ts">
+  import { Button, Modal } from 'flowbite-svelte';
+  import { evaluateMotorTest, type MotorTestResult } from '../../core/shelf/motor-test.ts';
+  import type { StoredPart } from '../../core/setup/stored.ts';
+  import { show } from '../../core/units/show.ts';
+
+  /** The two-measurement motor test: readings become KV, R and I0 with their tolerance. */
+  let { onclose, onkeep }: { onclose: () => void; onkeep: (part: StoredPart) => void } = $props();
+  let open = $state(true);
+  let read = $state<Record<string, string>>({
+    lv: '',
+    la: '',
+    lr: '',
+    hv: '',
+    ha: '',
+    hr: '',
+    sv: '',
+    sa: ''
+  });
+  const FIELDS = [
+    ['lv', 'low: volts'],
+    ['la', 'amps'],
+    ['lr', 'rpm'],
+    ['hv', 'high: volts'],
+    ['ha', 'amps'],
+    ['hr', 'rpm'],
+    ['sv', 'shaft held: volts across two leads'],
+    ['sa', 'amps through them']
+  ] as const;
+  const n = (key: string): number => Number(read[key].replace(',', '.'));
+  const outcome = $derived.by((): { result: MotorTestResult | null; problem: string } => {
+    if (FIELDS.some(([key]) => read[key].trim() === '')) return { result: null, problem: '' };
+    try {
+      const result = evaluateMotorTest({
+        low: { volts: n('lv'), amps: n('la'), rpm: n('lr') },
+        high: { volts: n('hv'), amps: n('ha'), rpm: n('hr') },
+        held: { volts: n('sv'), amps: n('sa') }
+      });
+      return { result, problem: '' };
+    } catch (error) {
+      return { result: null, problem: (error as Error).message };
+    }
+  });
+
+  function keep(): void {
+    const r = outcome.result;
+    if (!r) return;
+    onkeep({
+      id: 0,
+      kind: 'motor',
+      name: '',
+      owned: true,
+      note: 'measured: KV, winding and no-load current',
+      document: {
+        kvRpmPerVolt: Number(r.kvRpmPerVolt.value.toPrecision(4)),
+        resistanceOhm: Number(r.resistanceOhm.value.toPrecision(3)),
+        noLoadCurrentA: r.noLoadCurrentA.value,
+        noLoadVoltageV: r.noLoadVoltageV
+      }
+    });
+  }
+</script>
+
+<Modal title="Measure a motor" bind:open size="md" {onclose}>
+  <p class="text-[13px] text-[var(--ink-soft)]">
+    Propeller off. Run it unloaded at a low and a high voltage; then, shaft held and for a second only, send a
+    known current through two leads and read the volts across them.
+  </p>
+  <div class="mt-2 grid grid-cols-3 gap-2">
+    {#each FIELDS as [key, title] (key)}
+      <label class="text-[12px]"
+        >{title}<input
+          class="figure w-full rounded-[2px] border-[var(--line)] bg-[var(--sheet)] !py-1 text-right"
+          inputmode="decimal"
+          data-testid={`test-${key}`}
+          bind:value={read[key]}
+        /></label
+      >
+    {/each}
+  </div>
+  {#if outcome.problem}<p class="mt-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]" role="alert">
+      {outcome.problem}
+    </p>{/if}
+  {#if outcome.result}
+    {@const r = outcome.result}
+    <dl class="mt-3 grid grid-cols-[9rem_1fr] text-[13px]" data-testid="test-result">
+      <dt>KV</dt>
+      <dd>
+        <b class="figure">{show(r.kvRpmPerVolt.value, 4)}</b> ±{show(100 * r.kvRpmPerVolt.relativeSd, 2)} %
+        <span class="text-[var(--ink-soft)]">{r.kvRpmPerVolt.working}</span>
+      </dd>
+      <dt>winding</dt>
+      <dd>
+        <b class="figure">{show(1000 * r.resistanceOhm.value)} mΩ</b> ±{show(
+          100 * r.resistanceOhm.relativeSd,
+          2
+        )} % <span class="text-[var(--ink-soft)]">{r.resistanceOhm.working}</span>
+      </dd>
+      <dt>no-load current</dt>
+      <dd>
+        <b class="figure">{show(r.noLoadCurrentA.value)} A</b> ±{show(100 * r.noLoadCurrentA.relativeSd, 2)} %
+        <span class="text-[var(--ink-soft)]">{r.noLoadCurrentA.working}</span>
+      </dd>
+    </dl>
+    <Button class="mt-2" size="sm" onclick={keep} data-testid="test-keep">Put it on the shelf</Button>
+  {/if}
+</Modal>

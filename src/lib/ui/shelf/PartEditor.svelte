@@ -1,0 +1,178 @@
+<script lang="ts">
+  import { Button, Input, Label, Modal, Select, Textarea } from 'flowbite-svelte';
+  import { parseCoefficients } from '../../core/shelf/makers-table.ts';
+  import { parseShorthand } from '../../core/shorthand/parse.ts';
+  import { FIELDS } from '../../core/formats/part-csv.ts';
+  import type { StoredPart } from '../../core/setup/stored.ts';
+  import FigureField from '../match/FigureField.svelte';
+  import { COLUMNS } from './columns.ts';
+
+  /** Editing one part of the shelf: a label read aloud, the figures, a note, and a propeller's measured columns. */
+  let {
+    part,
+    onsave,
+    onclose
+  }: {
+    part: StoredPart;
+    /** Stores the part; answers with a sentence when it is refused. */
+    onsave: (part: StoredPart) => Promise<string | null>;
+    onclose: () => void;
+  } = $props();
+
+  // an own copy: nothing of the list changes before it is saved
+  // svelte-ignore state_referenced_locally
+  let name = $state(part.name);
+  // svelte-ignore state_referenced_locally
+  let note = $state(part.note);
+  // svelte-ignore state_referenced_locally
+  let owned = $state(part.owned);
+  // svelte-ignore state_referenced_locally
+  let document = $state<Record<string, unknown>>(
+    structuredClone($state.snapshot(part.document)) as Record<string, unknown>
+  );
+  let label = $state('');
+  let columns = $state('');
+  let problem = $state('');
+  let open = $state(true);
+
+  const reading = $derived(parseShorthand(part.kind, label));
+  const TEXT = ['chemistry', 'kind', 'family', 'becKind', 'cooling'];
+  const CHOICES: Record<string, string[]> = {
+    chemistry: ['lipo', 'lihv', 'liion', 'lifepo4', 'nimh'],
+    kind: ['propeller', 'ducted-fan', 'submerged-screw', 'surface-drive'],
+    family: ['thin-electric', 'sport', 'slow-flyer', 'multirotor', 'folding'],
+    becKind: ['linear', 'switching', 'none'],
+    cooling: ['wash', 'still', 'water']
+  };
+  const known = $derived(new Map(COLUMNS[part.kind].map((c) => [c.field, c])));
+  const fields = $derived([
+    ...COLUMNS[part.kind].map((c) => c.field),
+    ...FIELDS[part.kind].filter((f) => !known.has(f))
+  ]);
+  const words = (field: string): string =>
+    known.get(field)?.title ??
+    field
+      .replace(/(Rpm|A|V|W|Kg|M2|M|Ohm|C)$/, '')
+      .replace(/([A-Z])/g, ' $1')
+      .toLowerCase();
+
+  function readLabel(): void {
+    for (const c of reading.changes) {
+      const field = c.path.slice(part.kind.length + 1);
+      if (field === 'name') name = name || String(c.value);
+      else document[field] = c.value;
+    }
+    if (name === '') name = label;
+    label = '';
+  }
+
+  function attach(): void {
+    const read = parseCoefficients(columns);
+    if (!read.ok) {
+      problem = read.message;
+      return;
+    }
+    problem = '';
+    document.coefficients = { advanceRatio: read.advanceRatio, thrust: read.thrust, power: read.power };
+    columns = '';
+  }
+
+  async function save(): Promise<void> {
+    const clean = Object.fromEntries(
+      Object.entries($state.snapshot(document)).filter(([, v]) => v !== null && v !== '')
+    );
+    const said = await onsave({
+      ...part,
+      name,
+      note,
+      owned,
+      document: { ...clean, name } as unknown as StoredPart['document']
+    });
+    if (said === null) onclose();
+    else problem = said;
+  }
+</script>
+
+<Modal title={part.id === 0 ? 'New part' : part.name} bind:open size="md" {onclose}>
+  <form
+    class="grid grid-cols-2 gap-x-8 gap-y-1"
+    onsubmit={(e) => {
+      e.preventDefault();
+      void save();
+    }}
+  >
+    <Label class="col-span-2">Name<Input bind:value={name} data-testid="part-name" maxlength={120} /></Label>
+    <Label class="col-span-2"
+      >As the label says
+      <Input
+        bind:value={label}
+        data-testid="part-label"
+        placeholder="2812 900KV 106g · 4S 2200 30C · 60A 2-6S · 11x5.5"
+        onkeydown={(e: KeyboardEvent) => {
+          if (e.key === 'Enter') {
+            e.preventDefault();
+            readLabel();
+          }
+        }}
+      />
+    </Label>
+    {#if label}<p class="col-span-2 text-[12px] text-[var(--ink-soft)]">
+        read as {reading.read.join(', ') || 'nothing yet'}{reading.notRead.length > 0
+          ? `; not understood: ${reading.notRead.join(' ')}`
+          : ''}; Enter takes it
+      </p>{/if}
+    {#each fields as f (f)}
+      {#if TEXT.includes(f)}
+        {#if f !== 'family' || document.kind === 'propeller'}
+          <label class="flex items-center justify-between gap-2 text-[12px]"
+            ><span class="text-[var(--ink-soft)]">{words(f)}</span>
+            <Select
+              class="h-7 w-36 !py-0"
+              placeholder="not given"
+              value={String(document[f] ?? '')}
+              items={CHOICES[f].map((v) => ({ value: v, name: v }))}
+              onchange={(e) => (document[f] = (e.currentTarget as HTMLSelectElement).value)}
+            />
+          </label>
+        {/if}
+      {:else}
+        <FigureField
+          path={`part.${f}`}
+          label={words(f)}
+          quantity={known.get(f)?.quantity ?? 'ratio'}
+          value={document[f] as number | null | undefined}
+          onset={(v) => (document[f] = v)}
+        />
+      {/if}
+    {/each}
+    <Label class="col-span-2 mt-2"
+      >Note<Input bind:value={note} placeholder="bent shaft, rewound, lent to somebody" /></Label
+    >
+    {#if part.kind === 'propulsor'}
+      <Label class="col-span-2 mt-2"
+        >Measured columns J, CT, CP {document.coefficients
+          ? '(attached: they replace the generic blade)'
+          : ''}
+        <Textarea
+          class="figure w-full text-[12px]"
+          rows={3}
+          bind:value={columns}
+          placeholder="0.0 0.094 0.038"
+          data-testid="part-columns"
+        />
+      </Label>
+      <Button size="xs" color="alternative" class="justify-self-start" onclick={attach}>attach</Button>
+    {/if}
+    <label class="col-span-2 mt-1 flex items-center gap-2 text-[13px]"
+      ><input type="checkbox" bind:checked={owned} /> owned</label
+    >
+    {#if problem}<p
+        class="col-span-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]"
+        role="alert"
+        data-testid="part-problem"
+      >
+        {problem}
+      </p>{/if}
+    <Button type="submit" class="col-span-2 mt-2" data-testid="part-save">Keep on the shelf</Button>
+  </form>
+</Modal>

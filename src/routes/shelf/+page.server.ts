@@ -1,0 +1,5 @@
+import { store } from '$lib/server/db/store';
+import { listParts } from '$lib/server/parts';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = () => ({ parts: listParts(store()) });

@@ -1,0 +1,264 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { Button, Input, Toast } from 'flowbite-svelte';
+  import {
+    createTable,
+    getCoreRowModel,
+    getFilteredRowModel,
+    getSortedRowModel,
+    type ColumnDef,
+    type SortingState
+  } from '@tanstack/table-core';
+  import { PART_KINDS, type PartKind, type StoredPart } from '$lib/core/setup/stored';
+  import AppHeader from '$lib/ui/AppHeader.svelte';
+  import { figureUnit } from '$lib/ui/format/units.svelte';
+  import { call } from '$lib/ui/match/api';
+  import { COLUMNS, fieldOf, FRESH, KIND_TITLES } from '$lib/ui/shelf/columns';
+  import ImportShelf from '$lib/ui/shelf/ImportShelf.svelte';
+  import LabelDecoder from '$lib/ui/shelf/LabelDecoder.svelte';
+  import MakersTable from '$lib/ui/shelf/MakersTable.svelte';
+  import MotorTest from '$lib/ui/shelf/MotorTest.svelte';
+  import PartEditor from '$lib/ui/shelf/PartEditor.svelte';
+
+  let { data } = $props();
+  let kind = $state<PartKind>('motor');
+  let search = $state('');
+  let ownedOnly = $state(false);
+  let sorting = $state<SortingState>([{ id: 'name', desc: false }]);
+  let editing = $state<StoredPart | null>(null);
+  let tool = $state<'decoder' | 'test' | 'table' | 'import' | null>(null);
+  let deleted = $state<{ id: number; name: string } | null>(null);
+  let said = $state('');
+
+  const columns = $derived<ColumnDef<StoredPart>[]>([
+    { id: 'name', accessorFn: (p) => p.name },
+    ...COLUMNS[kind].map((c): ColumnDef<StoredPart> => ({
+      id: c.field,
+      accessorFn: (p) => fieldOf(p, c.field) ?? undefined,
+      sortUndefined: 'last'
+    }))
+  ]);
+  const rows = $derived(
+    createTable<StoredPart>({
+      data: data.parts.filter((p) => p.kind === kind && (!ownedOnly || p.owned)),
+      columns,
+      state: { sorting, globalFilter: search, columnPinning: {}, columnVisibility: {} },
+      onStateChange: () => {},
+      renderFallbackValue: null,
+      globalFilterFn: (row, _id, text: string) =>
+        JSON.stringify([row.original.name, row.original.note, row.original.document])
+          .toLowerCase()
+          .includes(text.toLowerCase()),
+      getCoreRowModel: getCoreRowModel(),
+      getSortedRowModel: getSortedRowModel(),
+      getFilteredRowModel: getFilteredRowModel()
+    }).getRowModel().rows
+  );
+
+  const sorted = (id: string): 'ascending' | 'descending' | 'none' => {
+    const s = sorting.find((x) => x.id === id);
+    return s === undefined ? 'none' : s.desc ? 'descending' : 'ascending';
+  };
+  const sortBy = (id: string): void => {
+    sorting = [{ id, desc: sorted(id) === 'ascending' }];
+  };
+
+  async function save(part: StoredPart): Promise<string | null> {
+    const { id, ...body } = part;
+    const done =
+      id === 0 ? await call('POST', '/api/v1/parts', body) : await call('PUT', `/api/v1/parts/${id}`, body);
+    if (!done.ok) return done.message;
+    await invalidateAll();
+    return null;
+  }
+
+  async function remove(part: StoredPart): Promise<void> {
+    const done = await call('DELETE', `/api/v1/parts/${part.id}`);
+    if (done.ok) deleted = { id: part.id, name: part.name };
+    else said = done.message;
+    await invalidateAll();
+  }
+
+  async function restore(): Promise<void> {
+    if (deleted) await call('POST', `/api/v1/parts/${deleted.id}`);
+    deleted = null;
+    await invalidateAll();
+  }
+
+  const fresh = (): StoredPart => ({
+    id: 0,
+    kind,
+    name: '',
+    document: structuredClone(FRESH[kind]) as unknown as StoredPart['document'],
+    owned: true,
+    note: ''
+  });
+</script>
+
+<svelte:head><title>Shelf · Iskarn</title></svelte:head>
+<AppHeader room="shelf" matchId={data.lastMatch}>
+  <span class="flex flex-wrap gap-2 text-[12px]">
+    <a class="underline" href="/api/v1/shelf/json" download>JSON</a>
+    <a class="underline" href={`/api/v1/shelf/${kind}.csv`} download>CSV</a>
+    <a class="underline" href="/api/v1/shelf/zip" download>data package</a>
+  </span>
+  <Button
+    size="xs"
+    color="alternative"
+    class="py-0.5"
+    data-testid="import-open"
+    onclick={() => (tool = 'import')}>import</Button
+  >
+  <Button size="xs" class="py-0.5" data-testid="new-part" onclick={() => (editing = fresh())}>new part</Button
+  >
+</AppHeader>
+
+<main class="mx-auto max-w-[1280px] px-4 py-3">
+  <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
+    <h1 class="text-[20px] font-bold">Shelf</h1>
+    <div class="flex gap-4 text-[14px]" role="tablist" aria-label="Kinds of parts">
+      {#each PART_KINDS as k (k)}
+        <button
+          role="tab"
+          aria-selected={kind === k}
+          data-testid={`kind-${k}`}
+          class={kind === k
+            ? 'font-semibold underline decoration-2 underline-offset-4'
+            : 'text-[var(--ink-soft)]'}
+          onclick={() => (kind = k)}>{KIND_TITLES[k]}</button
+        >
+      {/each}
+    </div>
+    <Input
+      class="h-7 w-44 !py-0 text-[13px]"
+      placeholder="search"
+      aria-label="search the shelf"
+      data-testid="search"
+      bind:value={search}
+    />
+    <label class="flex items-center gap-1 text-[13px]"
+      ><input type="checkbox" bind:checked={ownedOnly} data-testid="owned-only" /> owned</label
+    >
+    <span class="ml-auto flex gap-3 text-[13px]">
+      <button class="underline" data-testid="decoder-open" onclick={() => (tool = 'decoder')}
+        >decode a label</button
+      >
+      <button class="underline" data-testid="motor-test-open" onclick={() => (tool = 'test')}
+        >measure a motor</button
+      >
+      <button class="underline" data-testid="makers-table-open" onclick={() => (tool = 'table')}
+        >maker’s table</button
+      >
+    </span>
+  </div>
+
+  <div class="mt-2 overflow-x-auto">
+    <table class="w-full text-[13px]" data-testid="shelf">
+      <thead>
+        <tr class="border-b border-[var(--ink)] text-left">
+          <th aria-sort={sorted('name')}
+            ><button class="py-1 font-semibold" onclick={() => sortBy('name')}
+              >name{sorted('name') === 'ascending'
+                ? ' ↑'
+                : sorted('name') === 'descending'
+                  ? ' ↓'
+                  : ''}</button
+            ></th
+          >
+          {#each COLUMNS[kind] as c (c.field)}
+            <th class={c.quantity ? 'text-right' : ''} aria-sort={sorted(c.field)}
+              ><button class="py-1 font-semibold" onclick={() => sortBy(c.field)}
+                >{c.title}{sorted(c.field) === 'ascending'
+                  ? ' ↑'
+                  : sorted(c.field) === 'descending'
+                    ? ' ↓'
+                    : ''}</button
+              ></th
+            >
+          {/each}
+          <th class="pl-3">owned</th>
+          <th><span class="sr-only">actions</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each rows as row (row.original.id)}
+          {@const p = row.original}
+          <tr class="border-b border-[var(--line)] hover:bg-[var(--sheet)]">
+            <td class="py-1"
+              ><button class="text-left font-semibold hover:underline" onclick={() => (editing = p)}
+                >{p.name}</button
+              ></td
+            >
+            {#each COLUMNS[kind] as c (c.field)}
+              {@const v = fieldOf(p, c.field)}
+              <td class={c.quantity ? 'figure text-right' : ''}
+                >{typeof v === 'number' && c.quantity
+                  ? figureUnit(
+                      p.kind === 'propulsor' &&
+                        c.quantity === 'propLength' &&
+                        fieldOf(p, 'kind') !== 'propeller'
+                        ? 'screwLength'
+                        : c.quantity,
+                      v,
+                      4
+                    )
+                  : (v ?? '–')}</td
+              >
+            {/each}
+            <td class="pl-3"
+              ><input
+                type="checkbox"
+                checked={p.owned}
+                aria-label={`own ${p.name}`}
+                onchange={(e) => void save({ ...p, owned: e.currentTarget.checked })}
+              /></td
+            >
+            <td class="pl-2 text-right text-[12px] whitespace-nowrap text-[var(--ink-soft)]">
+              <button
+                class="underline"
+                aria-label={`duplicate ${p.name}`}
+                onclick={() => (editing = { ...p, id: 0, name: `${p.name}, copy` })}>duplicate</button
+              >
+              <button class="ml-2 underline" aria-label={`delete ${p.name}`} onclick={() => void remove(p)}
+                >delete</button
+              >
+            </td>
+          </tr>
+        {:else}
+          <tr
+            ><td class="py-6 text-[var(--ink-soft)]" colspan="12"
+              >{search || ownedOnly
+                ? 'Nothing matches; clear the search.'
+                : 'Nothing here yet. Press "new part" and type what the label says: name, and the one or two figures printed large.'}</td
+            ></tr
+          >
+        {/each}
+      </tbody>
+    </table>
+  </div>
+</main>
+
+{#if editing}<PartEditor part={editing} onsave={save} onclose={() => (editing = null)} />{/if}
+{#if tool === 'decoder'}<LabelDecoder onclose={() => (tool = null)} />{/if}
+{#if tool === 'test'}<MotorTest
+    onclose={() => (tool = null)}
+    onkeep={(part) => {
+      tool = null;
+      editing = part;
+    }}
+  />{/if}
+{#if tool === 'table'}<MakersTable parts={data.parts} onclose={() => (tool = null)} />{/if}
+{#if tool === 'import'}<ImportShelf onclose={() => (tool = null)} ondone={() => void invalidateAll()} />{/if}
+
+{#if deleted}
+  <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (deleted = null)}>
+    {deleted.name} is off the shelf.
+    <button
+      class="ml-2 font-semibold text-[var(--cold)] underline"
+      data-testid="undo-delete-part"
+      onclick={() => void restore()}>undo</button
+    >
+  </Toast>
+{/if}
+{#if said}<Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (said = '')}>{said}</Toast
+  >{/if}
