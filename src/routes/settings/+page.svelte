@@ -50,7 +50,7 @@
 <main class="mx-auto max-w-[1100px] px-4 py-4">
   <h1 class="text-[20px] font-bold">Settings</h1>
   {#if problem}<p class="border-l-4 border-[var(--ink)] pl-2" role="alert">{problem}</p>{/if}
-  <div class="mt-3 grid gap-x-12 gap-y-6 md:grid-cols-[1fr_1.5fr]">
+  <div class="mt-3 grid gap-x-12 gap-y-6 md:grid-cols-[minmax(0,1fr)_minmax(0,1.6fr)]">
     <section>
       <h2 class="mb-1 text-[15px] font-bold">Units</h2>
       {#each quantities as q (q)}
@@ -59,7 +59,8 @@
         <label class="flex items-center gap-2 border-b border-[var(--line)] py-1 text-[13px]">
           <span class="w-32">{title}</span>
           <Select
-            class="h-7 w-24 !py-0"
+            class="w-24"
+            classes={{ select: '!py-0 h-7' }}
             placeholder=""
             data-testid={`unit-${q}`}
             value={data.settings.units[q] ?? Object.keys(QUANTITIES[q])[0]}
@@ -89,7 +90,7 @@
       </p>
       {#each Object.entries(MARGINS) as [name, margin] (name)}
         <fieldset class="border-b border-[var(--line)] py-2">
-          <legend class="float-left mb-1 w-full text-[13px] font-semibold">{margin.title}</legend>
+          <legend class="mb-1 text-[13px] font-semibold">{margin.title}</legend>
           {#each margin.schools as s (s.id)}
             <label class="flex items-baseline gap-2 text-[13px]">
               <input
@@ -100,7 +101,7 @@
                 data-testid={`school-${s.id}`}
                 onchange={() => void save({ schools: { ...data.settings.schools, [name]: s.id } })}
               />
-              <span class="w-44 shrink-0">{s.title}</span><span class="text-[12px] text-[var(--ink-soft)]"
+              <span class="w-40 shrink-0">{s.title}</span><span class="text-[12px] text-[var(--ink-soft)]"
                 >{s.why}</span
               >
             </label>

@@ -11,7 +11,7 @@
   } from '@tanstack/table-core';
   import { PART_KINDS, type PartKind, type StoredPart } from '$lib/core/setup/stored';
   import AppHeader from '$lib/ui/AppHeader.svelte';
-  import { figureUnit } from '$lib/ui/format/units.svelte';
+  import { labelFigure } from '$lib/ui/format/units.svelte';
   import { call } from '$lib/ui/match/api';
   import { COLUMNS, fieldOf, FRESH, KIND_TITLES } from '$lib/ui/shelf/columns';
   import ImportShelf from '$lib/ui/shelf/ImportShelf.svelte';
@@ -130,7 +130,8 @@
       {/each}
     </div>
     <Input
-      class="h-7 w-44 !py-0 text-[13px]"
+      wrapperClass="w-44"
+      class="h-7 !py-0 text-[13px]"
       placeholder="search"
       aria-label="search the shelf"
       data-testid="search"
@@ -193,14 +194,13 @@
               {@const v = fieldOf(p, c.field)}
               <td class={c.quantity ? 'figure text-right' : ''}
                 >{typeof v === 'number' && c.quantity
-                  ? figureUnit(
+                  ? labelFigure(
                       p.kind === 'propulsor' &&
                         c.quantity === 'propLength' &&
                         fieldOf(p, 'kind') !== 'propeller'
                         ? 'screwLength'
                         : c.quantity,
-                      v,
-                      4
+                      v
                     )
                   : (v ?? '–')}</td
               >

@@ -27,14 +27,38 @@ function tryChange(
   c: CheckContext,
   id: string,
   changes: Change[]
-): { result: CheckResult; amps: number } | null {
+): { result: CheckResult; amps: number; context: CheckContext } | null {
   const i = interpretSetup(withChanges(c.i.setup, changes));
   const context = checkContext(i, c.answer, c.supply, false);
   const result = CHECKS.find((check) => check.id === id)?.run(context);
-  return result ? { result, amps: context.worst.batteryCurrentA / i.model.count } : null;
+  return result ? { result, amps: context.worst.batteryCurrentA / i.model.count, context } : null;
 }
 
 const inches = (m: number): string => String(Math.round((m / INCH_M) * 10) / 10);
+
+/** Checks that rest on the worst case alone, so that a remedy's side effects can be seen at once. */
+const SIDE_EFFECTS = [
+  'esc-current',
+  'pack-current',
+  'motor-current',
+  'motor-power',
+  'thrust-to-weight',
+  'clearance',
+  'esc-cells',
+  'esc-voltage'
+];
+
+/** What a remedy would push over its limit that was not over before: ", but thrust for the weight is over". */
+function sideEffects(before: CheckContext, after: CheckContext, id: string): string {
+  const over = (c: CheckContext, other: string): string | null => {
+    const result = CHECKS.find((check) => check.id === other)?.run(c);
+    return result?.finding === 'over' ? result.title : null;
+  };
+  const worse = SIDE_EFFECTS.filter((other) => other !== id)
+    .map((other) => (over(before, other) === null ? over(after, other) : null))
+    .filter((title) => title !== null);
+  return worse.length === 0 ? '' : `, but ${worse.join(' and ')} would be over`;
+}
 
 interface Size {
   changes: Change[];
@@ -100,7 +124,7 @@ function propulsorRemedy(check: CheckResult, c: CheckContext, direction: 'lighte
     const tried = tryChange(c, check.id, s.changes);
     if (tried && GOOD(tried.result)) {
       check.remedies.push({
-        text: `${s.text}: draws ${showUnit(tried.amps, 'A', 2)}, ${check.unit === 'A' ? '' : `${check.title} ${showUnit(tried.result.value as number, check.unit)}, `}holds`,
+        text: `${s.text}: draws ${showUnit(tried.amps, 'A', 2)}, ${check.unit === 'A' ? '' : `${check.title} ${showUnit(tried.result.value as number, check.unit)}, `}holds${sideEffects(c, tried.context, check.id)}`,
         changes: s.changes
       });
       return;
@@ -118,7 +142,10 @@ function scalarRemedy(
   for (const value of values) {
     const tried = tryChange(c, check.id, [{ path, value }]);
     if (tried && GOOD(tried.result)) {
-      check.remedies.push({ text: `${text(value)}: holds`, changes: [{ path, value }] });
+      check.remedies.push({
+        text: `${text(value)}: holds${sideEffects(c, tried.context, check.id)}`,
+        changes: [{ path, value }]
+      });
       return;
     }
   }

@@ -150,11 +150,8 @@
         stroke="var(--ink-soft)"
         stroke-dasharray="1 4"
       />
-      <text
-        x={scaleX(m.at) + 3}
-        y={height - margin.bottom - 4 - 12 * (k % 3)}
-        class="text-[11px]"
-        fill="var(--ink-soft)">{m.title}</text
+      <text x={scaleX(m.at) + 3} y={margin.top + 8 + 12 * (k % 4)} class="text-[11px]" fill="var(--ink-soft)"
+        >{m.title}</text
       >
     {/each}
     {#each lines as l, k (l.id)}

@@ -11,6 +11,13 @@ export function figure(quantity: QuantityName, si: number | null | undefined, di
   return show(si / unit.inSi, digits ?? unit.digits);
 }
 
+/** A label's figure as it was given: no zeros added behind it. */
+export function labelFigure(quantity: QuantityName, si: number): string {
+  const { label, inSi } = displayUnit(quantity, units.choice);
+  const text = String(Number((si / inSi).toPrecision(4)));
+  return label === '' ? text : `${text}${THIN_SPACE}${label}`;
+}
+
 /** A figure with its unit and a thin space between. */
 export function figureUnit(quantity: QuantityName, si: number | null | undefined, digits?: number): string {
   const text = figure(quantity, si, digits);

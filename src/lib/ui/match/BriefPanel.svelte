@@ -77,7 +77,7 @@
     {#if craft.kind === 'fixed-wing'}
       <label class="flex items-center gap-2 text-[12px] sm:col-span-2"
         >for <Select
-          class="h-7 !py-0"
+          classes={{ select: '!py-0 h-7' }}
           value={craft.purpose ?? ''}
           placeholder="choose what it is for"
           items={Object.entries(PURPOSES).map(([value, p]) => ({
@@ -90,7 +90,7 @@
     {:else if craft.kind === 'boat'}
       <label class="flex items-center gap-2 text-[12px] sm:col-span-2"
         >hull <Select
-          class="h-7 !py-0"
+          classes={{ select: '!py-0 h-7' }}
           value={craft.hull ?? 'planing-mono'}
           placeholder=""
           items={['planing-mono', 'hydroplane', 'displacement'].map((value) => ({ value, name: value }))}
@@ -100,7 +100,7 @@
     {:else}
       <label class="flex items-center gap-2 text-[12px] sm:col-span-2"
         >rotors <Select
-          class="h-7 !py-0"
+          classes={{ select: '!py-0 h-7' }}
           value={craft.rotorLayout ?? 'flat'}
           placeholder=""
           items={['flat', 'coaxial'].map((value) => ({ value, name: value }))}

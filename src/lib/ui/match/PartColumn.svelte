@@ -121,9 +121,9 @@
       onstep={f.next ? (up) => step(f.path, f.label, up) : undefined}
     />
   {/each}
-  <dl class="figure mt-1 border-t border-[var(--line)] pt-1 text-[13px] leading-5">
+  <ul class="figure mt-1 border-t border-[var(--line)] pt-1 text-[13px] leading-5">
     {#each readings as r (r.id)}
-      <dd>
+      <li>
         <button
           class="text-left hover:underline"
           data-testid={r.id}
@@ -131,9 +131,9 @@
           title="why? (w)"
           onclick={() => onwhy(r.id)}>{r.text}</button
         >
-      </dd>
+      </li>
     {/each}
-  </dl>
+  </ul>
   <div class="mt-1 flex flex-col gap-0.5">
     {#each checks as check (check.id)}
       <HeadroomRail {check} />

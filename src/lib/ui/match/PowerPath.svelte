@@ -92,7 +92,7 @@
           >{figureUnit('power', s.inW)}</span
         >
         <span
-          class="absolute right-[22%] bottom-0 pr-2 text-[12px] font-semibold text-[var(--heat)]"
+          class="absolute right-[22%] bottom-0 pr-2 text-[12px] font-semibold whitespace-nowrap text-[var(--heat)]"
           title={`${s.lossTitle}: lost as heat`}
           style={`margin-right: ${Math.min(34, (92 * Math.max(s.lossW, 0)) / start)}%`}
           data-testid={`loss-${s.part}`}>{figureUnit('power', s.lossW, 2)}</span
@@ -100,8 +100,10 @@
       </div>
     {/each}
     <div class="relative">
-      <span class="absolute top-2 left-1 font-semibold text-[var(--sheet)]" data-testid="useful"
-        >{figureUnit('power', path.usefulW)}</span
+      <span
+        class={`absolute left-1 font-semibold ${tall(path.usefulW) > 26 ? 'top-2 text-[var(--sheet)]' : ''}`}
+        style={tall(path.usefulW) > 26 ? '' : `top: ${TOP + tall(path.usefulW) + 2}px`}
+        data-testid="useful">{figureUnit('power', path.usefulW)}</span
       >
       <span class="absolute bottom-0 left-1 font-sans text-[11px] leading-4 text-[var(--ink-soft)]">
         {path.standing

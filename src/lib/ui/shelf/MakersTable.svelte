@@ -47,7 +47,7 @@
         rows={4}
         bind:value={text}
         data-testid="makers-text"
-        placeholder={'Volts\tProp\tAmps\tThrust (g)\tRPM\n11.1\t10x5\t21\t1180\t9150'}
+        placeholder="volts, prop, throttle, amps, watts, thrust (g), rpm"
       /></label
     >
   </div>

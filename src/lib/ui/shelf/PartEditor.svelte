@@ -127,7 +127,8 @@
           <label class="flex items-center justify-between gap-2 text-[12px]"
             ><span class="text-[var(--ink-soft)]">{words(f)}</span>
             <Select
-              class="h-7 w-36 !py-0"
+              class="w-36"
+              classes={{ select: '!py-0 h-7' }}
               placeholder="not given"
               value={String(document[f] ?? '')}
               items={CHOICES[f].map((v) => ({ value: v, name: v }))}

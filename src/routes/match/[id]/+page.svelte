@@ -4,8 +4,13 @@
   import { MatchState } from '$lib/ui/match/match-state.svelte';
 
   let { data } = $props();
-  // a setup's state lives as long as it is the one on the screen
-  let view = $derived.by(() => new MatchState(data.stored, data.picture, data.schools));
+  // a setup's state lives as long as it is the one on the screen: reading the lists again must not replace what is
+  // being edited
+  let kept: MatchState | null = null;
+  const view = $derived.by(() => {
+    if (kept?.id !== data.stored.id) kept = new MatchState(data.stored, data.picture, data.schools);
+    return kept;
+  });
 </script>
 
 <svelte:head><title>{data.craft.name} · {view.document.name ?? 'Setup'} · Iskarn</title></svelte:head>

@@ -1,0 +1,365 @@
+/** Every room and every kind of craft in the real interface. */
+import assert from 'node:assert/strict';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { after, before, test } from 'node:test';
+import { gzipSync } from 'node:zlib';
+import AxeBuilder from '@axe-core/playwright';
+import type { Browser, Page } from '@playwright/test';
+import { expect, launch, numberIn, openPage, ready } from '../helpers/browser.ts';
+import { root, startServer, type RunningServer } from '../helpers/server.ts';
+
+let server: RunningServer;
+let browser: Browser;
+before(async () => {
+  server = await startServer();
+  browser = await launch();
+});
+after(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+/** Opens a craft from the hangar by its name. */
+async function openCraft(page: Page, name: string): Promise<void> {
+  await page.goto(server.address);
+  await ready(page);
+  await page.getByTestId(`craft-${name}`).getByRole('link').first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(name);
+  await ready(page);
+}
+
+/** Each craft's story as the findings tell it, a figure that belongs to its kind, and a chart it has. */
+const STORIES: [
+  name: string,
+  finding: string,
+  says: RegExp,
+  reading: string,
+  low: number,
+  high: number,
+  chart: string
+][] = [
+  ['Dunlin', 'thrust-to-weight', /over/, 'top', 20, 35, 'speed'],
+  ['Reedling', 'time', /over/, 'time-cruise', 60, 130, 'discharge'],
+  ['Godwit', 'lead-length', /tight/, 'stall', 7, 12, 'throttle'],
+  ['Stint', 'esc-current', /over/, 'top', 35, 60, 'heat'],
+  ['Gnat', 'time', /over/, 'hover-throttle-reading', 25, 50, 'payload'],
+  ['Bittern', 'hover-throttle', /over/, 'hover-current', 50, 110, 'payload'],
+  ['Coot', 'motor-temperature', /over/, 'boat-slip', 20, 75, 'speed'],
+  ['Teal', 'motor-power', /over/, 'boat-rpm', 20000, 31000, 'speed']
+];
+
+for (const [name, finding, says, reading, low, high, chart] of STORIES) {
+  test(`${name} opens with sensible figures and the finding that makes its story clear`, async () => {
+    const { page, errors } = await openPage(browser);
+    await openCraft(page, name);
+    await expect(page.getByTestId(`finding-${finding}`)).toHaveAttribute('data-finding', says);
+    const value = numberIn(await page.getByTestId('craft-readings').getByTestId(reading).textContent());
+    assert.ok(value >= low && value <= high, `${reading} is ${value}`);
+    await page.getByTestId(`tab-${chart}`).click();
+    await expect(page.getByTestId(`${chart}-chart`)).toBeVisible();
+    assert.deepEqual(errors, []);
+    await page.close();
+  });
+}
+
+test('by keyboard alone: open a craft, step the propeller up twice, read the finding, apply its remedy, undo', async () => {
+  const { page } = await openPage(browser);
+  await page.goto(server.address);
+  await ready(page);
+  const tabTo = async (reached: () => Promise<boolean>): Promise<void> => {
+    for (let k = 0; k < 120; k++) {
+      await page.keyboard.press('Tab');
+      if (await reached()) return;
+    }
+    assert.fail('120 presses of Tab did not reach it');
+  };
+  const focused = (script: string) =>
+    page.evaluate(`(() => { const e = document.activeElement; return ${script}; })()`) as Promise<boolean>;
+  await tabTo(() => focused(`e.tagName === 'A' && e.textContent.includes('Dunlin')`));
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Dunlin');
+  await ready(page);
+  await tabTo(() => focused(`e.dataset.testid === 'propulsor.diameterM'`));
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByTestId('propulsor.diameterM')).toHaveValue('12');
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByTestId('propulsor.diameterM')).toHaveValue('13');
+  const finding = page.getByTestId('finding-esc-current');
+  await expect(finding).toHaveAttribute('data-finding', 'over');
+  await tabTo(() =>
+    focused(`e.closest('[data-testid="finding-esc-current"]') !== null && e.dataset.testid === undefined`)
+  );
+  await page.keyboard.press('Enter');
+  await expect(finding.getByTestId('working')).toBeVisible();
+  await tabTo(() => focused(`e.dataset.testid === 'remedy-esc-current'`));
+  await page.keyboard.press('Enter');
+  await expect(finding).toHaveAttribute('data-finding', 'holds');
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  for (const size of ['13', '12', '11']) {
+    await page.keyboard.press('Control+z');
+    await expect(page.getByTestId('propulsor.diameterM')).toHaveValue(size);
+  }
+  await page.close();
+});
+
+test('why: w on a focused figure opens its derivation, a press does too, Escape closes it', async () => {
+  const { page } = await openPage(browser);
+  await openCraft(page, 'Reedling');
+  for (const id of ['battery-current', 'thrust', 'rpm', 'motor-efficiency']) {
+    await page.getByTestId(id).focus();
+    await page.keyboard.press('w');
+    await expect(page.getByTestId('why')).toContainText('=');
+    await page.keyboard.press('Escape');
+    await expect(page.getByTestId('why')).toHaveCount(0);
+  }
+  // no reading on the screen lacks one
+  const without = await page.evaluate(
+    () => [...document.querySelectorAll('[data-why]')].filter((e) => !e.getAttribute('data-why')).length
+  );
+  assert.equal(without, 0);
+  for (const reading of await page.locator('[data-why]').all()) {
+    await reading.click();
+    await expect(page.getByTestId('why')).toBeVisible();
+  }
+  await page.close();
+});
+
+test('a label as people write it is read aloud and taken; the other reading is one key away', async () => {
+  const { page } = await openPage(browser);
+  await openCraft(page, 'Godwit');
+  const label = page.getByTestId('label-battery');
+  await label.fill('4S 5000 40C blue');
+  await expect(page.getByTestId('reading-battery')).toContainText('read as 4 cells, 40 C, 5000 mAh');
+  await expect(page.getByTestId('reading-battery')).toContainText('not understood: blue');
+  await label.press('Enter');
+  await expect(page.getByTestId('battery.series')).toHaveValue('4');
+  await expect(page.getByTestId('battery.capacityAh')).toHaveValue('5');
+  await page.getByTestId('label-propulsor').fill('8x4x3');
+  await page.getByTestId('label-propulsor').press('Enter');
+  await expect(page.getByTestId('propulsor.blades')).toHaveValue('3');
+  await page.getByTestId('label-propulsor').fill('80x40');
+  await page.getByTestId('label-propulsor').press('~');
+  await page.getByTestId('label-propulsor').press('Enter');
+  await expect(page.getByTestId('propulsor.diameterM')).toHaveValue('3.1496');
+  await page.close();
+});
+
+test('a new craft from a purpose: three figures, a setup with its estimates named', async () => {
+  const { page, errors } = await openPage(browser);
+  await page.goto(server.address);
+  await ready(page);
+  await page.getByTestId('new-craft').click();
+  await page.getByTestId('craft-make').click();
+  await expect(page.getByTestId('craft-problem')).toBeVisible();
+  await page.getByTestId('craft-name').fill('Avocet');
+  await page.getByTestId('craft-mass').fill('1,1');
+  await page.getByTestId('craft-size').fill('11');
+  await page.getByTestId('craft-make').click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Avocet');
+  await expect(page.getByTestId('estimates')).toContainText('winding resistance');
+  assert.ok(numberIn(await page.getByTestId('thrust').textContent()) > 500);
+  assert.deepEqual(errors, []);
+  await page.goto(server.address);
+  await page.getByRole('button', { name: 'delete Avocet' }).click();
+  await expect(page.getByTestId('craft-Avocet')).toHaveCount(0);
+  await page.getByTestId('undo-delete-craft').click();
+  await expect(page.getByTestId('craft-Avocet')).toHaveCount(1);
+  await page.close();
+});
+
+test('setups side by side, one in use; the brief changes the wanted thrust', async () => {
+  const { page } = await openPage(browser);
+  await openCraft(page, 'Dunlin');
+  await page.getByTestId('compare').click();
+  await expect(page.getByTestId('comparison')).toContainText('Five cells');
+  await expect(page.getByTestId('comparison')).toContainText('propulsor');
+  await page.keyboard.press('Escape');
+  await page.getByTestId('brief-open').click();
+  const wanted = page.getByTestId('brief').getByTestId('craft.targetThrustToWeight');
+  await wanted.fill('0.7');
+  await wanted.press('Enter');
+  await expect(page.getByTestId('finding-thrust-to-weight')).toHaveAttribute('data-finding', 'holds');
+  await page.close();
+});
+
+test('shelf: search, sort, add by label, duplicate, delete with undo; tools give figures', async () => {
+  const { page, errors } = await openPage(browser);
+  await page.goto(`${server.address}/shelf`);
+  await ready(page);
+  await page.getByTestId('kind-motor').click();
+  const rows = page.getByTestId('shelf').locator('tbody tr');
+  const all = await rows.count();
+  await page.getByRole('button', { name: 'KV' }).click();
+  await expect(rows.first()).toContainText('5010-320');
+  await page.getByTestId('search').fill('rush');
+  await expect(rows).toHaveCount(4);
+  await page.getByTestId('search').fill('');
+  await page.getByTestId('new-part').click();
+  await page.getByTestId('part-name').fill('Drawer 1');
+  await page.getByTestId('part-label').fill('2814 1100KV 108g');
+  await page.getByTestId('part-label').press('Enter');
+  await expect(page.getByTestId('part.kvRpmPerVolt')).toHaveValue('1100');
+  await page.getByTestId('part-save').click();
+  await expect(rows).toHaveCount(all + 1);
+  await page.getByRole('button', { name: 'delete Drawer 1' }).click();
+  await expect(rows).toHaveCount(all);
+  await page.getByTestId('undo-delete-part').click();
+  await expect(rows).toHaveCount(all + 1);
+
+  await page.getByTestId('decoder-open').click();
+  await page.getByTestId('decoder-text').fill('C3548');
+  await expect(page.getByTestId('meanings')).toContainText('can of 35');
+  await page.keyboard.press('Escape');
+  await page.getByTestId('motor-test-open').click();
+  for (const [key, value] of Object.entries({
+    lv: '5',
+    la: '1',
+    lr: '4455',
+    hv: '10',
+    ha: '1.4',
+    hr: '8937',
+    sv: '0.5',
+    sa: '10'
+  }))
+    await page.getByTestId(`test-${key}`).fill(value);
+  await expect(page.getByTestId('test-result')).toContainText('900');
+  await page.keyboard.press('Escape');
+  await page.getByTestId('makers-table-open').click();
+  await page
+    .getByTestId('makers-text')
+    .fill('Volts,Prop,Amps,Watts,Thrust (g)\n11.1,10x5,15,166,900\n11.1,9x6,18,400,900');
+  await expect(page.getByTestId('makers-rows').locator('tbody tr')).toHaveCount(2);
+  await expect(page.getByTestId('makers-problems')).toContainText('line 3, watts');
+  assert.deepEqual(errors, []);
+  await page.close();
+});
+
+test('import says what it will do, names bad rows, takes the good ones, and is one undoable step', async () => {
+  const { page } = await openPage(browser);
+  const file = join(server.data, 'motor.csv');
+  writeFileSync(
+    file,
+    'name,owned,kvRpmPerVolt [rpm/V],massKg [kg]\nKiln 1,yes,1200,0.05\nKiln 2,yes,-5,0.05\nKiln 3,no,800,0.1\n'
+  );
+  await page.goto(`${server.address}/shelf`);
+  await ready(page);
+  await page.getByTestId('import-open').click();
+  await page.getByTestId('import-file').setInputFiles(file);
+  await expect(page.getByTestId('import-plan')).toContainText('2 parts would be added');
+  await expect(page.getByTestId('import-plan')).toContainText('line 3, kvRpmPerVolt: KV is -5');
+  await page.getByTestId('import-good').click();
+  await expect(page.getByTestId('import-done')).toContainText('2 parts added');
+  const count = async (): Promise<number> =>
+    ((await (await fetch(`${server.address}/api/v1/parts`)).json()) as { name: string }[]).filter((p) =>
+      p.name.startsWith('Kiln')
+    ).length;
+  assert.equal(await count(), 2);
+  await page.getByTestId('import-undo').click();
+  await expect(page.getByTestId('import-plan')).toBeVisible();
+  assert.equal(await count(), 0);
+  await page.close();
+});
+
+test('settings: another school turns a finding, other units change the figures', async () => {
+  const { page } = await openPage(browser);
+  await page.goto(`${server.address}/settings`);
+  await ready(page);
+  await page.getByTestId('school-next-size').check();
+  await page.getByTestId('unit-thrust').selectOption('oz');
+  await expect(page.getByText('43.2 oz')).toBeVisible();
+  await openCraft(page, 'Dunlin');
+  await page.goto(`${server.address}/match/1`);
+  await ready(page);
+  await expect(page.getByTestId('thrust')).toContainText('oz');
+  await fetch(`${server.address}/api/v1/settings`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ units: {}, schools: {} })
+  });
+  await page.close();
+});
+
+const VIEWS = ['/', '/match/1', '/match/10', '/match/16', '/shelf', '/settings'];
+for (const [width, height] of [
+  [1280, 800],
+  [820, 1180],
+  [390, 844]
+]) {
+  test(`nothing is cut off sideways at ${width} × ${height}${width === 1280 ? ', and Match needs no page scroll' : ''}`, async () => {
+    const { page } = await openPage(browser, { viewport: { width, height } });
+    for (const view of VIEWS) {
+      await page.goto(server.address + view);
+      await ready(page);
+      const size = await page.evaluate(() => ({
+        w: document.documentElement.scrollWidth,
+        h: document.documentElement.scrollHeight
+      }));
+      assert.ok(size.w <= width, `${view}: ${size.w} px wide`);
+      if (width === 1280 && view.startsWith('/match')) {
+        assert.ok(size.h <= height, `${view}: ${size.h} px high`);
+        for (const id of ['throttle-chart', 'ledger', 'useful', 'propulsor.diameterM'])
+          await expect(page.getByTestId(id)).toBeInViewport();
+      }
+      const overlapping = await page.evaluate(() => {
+        const inputs = [...document.querySelectorAll('main input[data-testid], main button[data-why]')]
+          .map((e) => ({ id: e.getAttribute('data-testid'), r: e.getBoundingClientRect() }))
+          .filter((x) => x.r.width > 0);
+        const bad: string[] = [];
+        inputs.forEach((a, i) =>
+          inputs.slice(i + 1).forEach((b) => {
+            if (
+              a.r.left < b.r.right - 1 &&
+              b.r.left < a.r.right - 1 &&
+              a.r.top < b.r.bottom - 1 &&
+              b.r.top < a.r.bottom - 1
+            )
+              bad.push(`${a.id} and ${b.id}`);
+          })
+        );
+        return bad;
+      });
+      assert.deepEqual(overlapping, [], `${view} at ${width}`);
+    }
+    await page.close();
+  });
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`axe finds no serious violation on any main view, ${colorScheme}`, async () => {
+    const { page } = await openPage(browser, { colorScheme });
+    for (const view of ['/', '/match/1', '/match/10', '/match/16', '/shelf', '/settings']) {
+      await page.goto(server.address + view);
+      await ready(page);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map(
+          (v) =>
+            `${view}: ${v.id} ${v.nodes
+              .slice(0, 3)
+              .map((n) => n.html.slice(0, 140))
+              .join(' | ')}`
+        );
+      assert.deepEqual(serious, []);
+    }
+    await page.close();
+  });
+}
+
+test('Match’s first JavaScript stays under 250 kB gzipped', async () => {
+  const { page } = await openPage(browser);
+  const scripts = new Set<string>();
+  page.on('response', (r) => {
+    if (new URL(r.url()).pathname.endsWith('.js') && !r.url().includes('worker'))
+      scripts.add(new URL(r.url()).pathname);
+  });
+  await page.goto(`${server.address}/match/1`);
+  await ready(page);
+  const total = [...scripts].reduce(
+    (sum, path) => sum + gzipSync(readFileSync(join(root, 'build', 'client', path))).length,
+    0
+  );
+  assert.ok(scripts.size > 3 && total < 250_000, `${total} bytes in ${scripts.size} files`);
+  await page.close();
+});
