@@ -33,7 +33,8 @@ export class MatchState {
   refused = $state('');
   #wanted = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
-  #label = 'edited';
+  /** Edits not sent yet, each its own step of undo. */
+  #queue: { document: SetupDocument; label: string }[] = [];
   #saving: Promise<void> = Promise.resolve();
 
   constructor(stored: StoredSetup, picture: MatchPicture, schools: Record<string, string>) {
@@ -67,7 +68,7 @@ export class MatchState {
       return false;
     }
     this.refused = '';
-    this.#label = label;
+    this.#queue.push({ document: $state.snapshot(document) as SetupDocument, label });
     this.#keepDraft();
     this.#schedule(AUTOSAVE_MS);
     return true;
@@ -113,11 +114,10 @@ export class MatchState {
   }
 
   #keepDraft(): void {
+    const last = this.#queue.at(-1);
+    if (!last) return;
     try {
-      localStorage.setItem(
-        draftKey(this.id),
-        JSON.stringify({ document: this.document, label: this.#label })
-      );
+      localStorage.setItem(draftKey(this.id), JSON.stringify(last));
     } catch {
       // a full or forbidden store only loses the safety net, the server still saves
     }
@@ -137,27 +137,23 @@ export class MatchState {
   }
 
   async #save(): Promise<void> {
-    if (this.saved === 'saved') return;
-    const document = this.document;
-    const answer = await call<StoredSetup>('PUT', `/api/v1/setups/${this.id}`, {
-      document,
-      label: this.#label
-    });
-    if (!answer.ok) {
-      this.saved = 'not saved';
-      this.saveProblem = answer.message;
-      this.#timer = setTimeout(() => void this.flush(), RETRY_MS);
-      return;
+    while (this.#queue.length > 0) {
+      const answer = await call<StoredSetup>('PUT', `/api/v1/setups/${this.id}`, this.#queue[0]);
+      if (!answer.ok) {
+        this.saved = 'not saved';
+        this.saveProblem = answer.message;
+        this.#timer = setTimeout(() => void this.flush(), RETRY_MS);
+        return;
+      }
+      this.#queue.shift();
+      this.saveProblem = '';
+      this.canUndo = answer.value.canUndo;
+      this.canRedo = answer.value.canRedo;
+      this.undoLabel = answer.value.undoLabel;
+      this.redoLabel = answer.value.redoLabel;
     }
-    this.saveProblem = '';
-    this.canUndo = answer.value.canUndo;
-    this.canRedo = answer.value.canRedo;
-    this.undoLabel = answer.value.undoLabel;
-    this.redoLabel = answer.value.redoLabel;
-    if (this.document === document) {
-      this.saved = 'saved';
-      localStorage.removeItem(draftKey(this.id));
-    } else this.#schedule(AUTOSAVE_MS);
+    this.saved = 'saved';
+    localStorage.removeItem(draftKey(this.id));
   }
 
   /** Takes an edit that a crash kept from the server. */

@@ -1,0 +1,30 @@
+/** `npm run screenshots` refreshes docs/screenshots from the demo data; needs a build and Debian's Chromium. */
+import { join } from 'node:path';
+import { launch, openPage, ready } from '../tests/helpers/browser.ts';
+import { root, startServer } from '../tests/helpers/server.ts';
+import type { Page } from '@playwright/test';
+
+const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>, options?: object][] = [
+  ['hangar', '/'],
+  ['match', '/match/1'],
+  ['match-speed', '/match/4', (page) => page.getByTestId('tab-speed').click()],
+  ['match-multirotor-dark', '/match/10', (page) => page.getByTestId('tab-payload').click(), { colorScheme: 'dark' }],
+  ['match-boat', '/match/16', (page) => page.getByTestId('tab-speed').click()],
+  ['match-tablet', '/match/8', undefined, { viewport: { width: 820, height: 1180 } }],
+  ['shelf', '/shelf', (page) => page.getByTestId('kind-motor').click()],
+  ['settings', '/settings']
+];
+
+const server = await startServer();
+const browser = await launch();
+for (const [name, path, before, options] of SHOTS) {
+  const { page } = await openPage(browser, options);
+  await page.goto(server.address + path);
+  await ready(page);
+  await before?.(page);
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`) });
+  await page.close();
+}
+await browser.close();
+await server.stop();
