@@ -8,7 +8,12 @@ const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>
   ['hangar', '/'],
   ['match', '/match/1'],
   ['match-speed', '/match/4', (page) => page.getByTestId('tab-speed').click()],
-  ['match-multirotor-dark', '/match/10', (page) => page.getByTestId('tab-payload').click(), { colorScheme: 'dark' }],
+  [
+    'match-multirotor-dark',
+    '/match/10',
+    (page) => page.getByTestId('tab-payload').click(),
+    { colorScheme: 'dark' }
+  ],
   ['match-boat', '/match/16', (page) => page.getByTestId('tab-speed').click()],
   ['match-tablet', '/match/8', undefined, { viewport: { width: 820, height: 1180 } }],
   ['shelf', '/shelf', (page) => page.getByTestId('kind-motor').click()],

@@ -34,20 +34,30 @@ export function normalQuantile(p: number): number {
 
 /**
  * Quasi-random standard normal vectors: the additive recurrence of M. Roberts (2018, "R-sequence": fractional parts
- * of multiples of the powers of the generalised golden ratio), through the normal quantile. The same on every
- * machine and every run.
+ * of multiples of the powers of the generalised golden ratio), through the normal quantile; every row is followed by
+ * its mirror image and every column scaled, so that mean and variance are exactly 0 and 1 even in short samples. The
+ * same on every machine and every run.
+ * @param count number of rows, even
  * @returns row-major array of `count` rows of `dimensions` values
  */
 export function normalSample(count: number, dimensions: number): Float64Array {
+  if (count % 2 !== 0)
+    throw new RangeError(`normalSample: count = ${count} is odd; rows come in mirrored pairs`);
   let ratio = 2;
   for (let i = 0; i < 60; i++) ratio = Math.pow(1 + ratio, 1 / (dimensions + 1));
   const out = new Float64Array(count * dimensions);
   for (let d = 0; d < dimensions; d++) {
     const step = Math.pow(1 / ratio, d + 1);
-    for (let i = 0; i < count; i++) {
+    let square = 0;
+    for (let i = 0; i < count / 2; i++) {
       const u = (0.5 + step * (i + 1)) % 1;
-      out[i * dimensions + d] = normalQuantile(Math.min(Math.max(u, 1e-9), 1 - 1e-9));
+      const z = normalQuantile(Math.min(Math.max(u, 1e-9), 1 - 1e-9));
+      out[2 * i * dimensions + d] = z;
+      out[(2 * i + 1) * dimensions + d] = -z;
+      square += 2 * z * z;
     }
+    const scale = Math.sqrt(count / square);
+    for (let i = 0; i < count; i++) out[i * dimensions + d] *= scale;
   }
   return out;
 }

@@ -32,44 +32,46 @@ const TACHOMETER = 0.005;
  * The difference of two runs cancels what both meters share; the sum of squares of the readings' errors is its tolerance.
  * Throws RangeError when the readings contradict each other.
  */
-export function evaluateMotorTest(t: MotorTest): MotorTestResult {
+export function evaluateMotorTest(readings: MotorTest): MotorTestResult {
   for (const [name, value] of [
-    ['low volts', t.low.volts],
-    ['high volts', t.high.volts],
-    ['held amps', t.held.amps],
-    ['held volts', t.held.volts],
-    ['low rpm', t.low.rpm],
-    ['high rpm', t.high.rpm]
+    ['low volts', readings.low.volts],
+    ['high volts', readings.high.volts],
+    ['held amps', readings.held.amps],
+    ['held volts', readings.held.volts],
+    ['low rpm', readings.low.rpm],
+    ['high rpm', readings.high.rpm]
   ] as const)
     if (!(value > 0)) throw new RangeError(`motor test: ${name} is ${value}; it should be more than 0.`);
-  if (!(t.high.volts > 1.2 * t.low.volts))
+  if (!(readings.high.volts > 1.2 * readings.low.volts))
     throw new RangeError(
-      `motor test: ${t.high.volts} V is too near ${t.low.volts} V; the higher should be at least 1.2 times the lower.`
+      `motor test: ${readings.high.volts} V is too near ${readings.low.volts} V; the higher should be at least 1.2 times the lower.`
     );
-  if (!(t.high.rpm > t.low.rpm)) throw new RangeError('motor test: more volts gave no more rpm; read again.');
-  const ohm = t.held.volts / t.held.amps;
+  if (!(readings.high.rpm > readings.low.rpm))
+    throw new RangeError('motor test: more volts gave no more rpm; read again.');
+  const ohm = readings.held.volts / readings.held.amps;
   const emf = (r: { volts: number; amps: number }): number => r.volts - r.amps * ohm;
-  const volts = emf(t.high) - emf(t.low);
+  const volts = emf(readings.high) - emf(readings.low);
   if (!(volts > 0))
     throw new RangeError('motor test: the resistance eats all the volts; check the held measurement.');
-  const kv = (t.high.rpm - t.low.rpm) / volts;
-  const spread = Math.hypot(t.high.volts, t.low.volts) / (t.high.volts - t.low.volts);
+  const kv = (readings.high.rpm - readings.low.rpm) / volts;
+  const spread =
+    Math.hypot(readings.high.volts, readings.low.volts) / (readings.high.volts - readings.low.volts);
   return {
     kvRpmPerVolt: {
       value: kv,
       relativeSd: Math.max(Math.hypot(TACHOMETER, VOLTMETER) * spread * 0.7, RELATIVE_SD.kv.measured),
-      working: `(${t.high.rpm} − ${t.low.rpm}) rpm / (${emf(t.high).toFixed(2)} − ${emf(t.low).toFixed(2)}) V`
+      working: `(${readings.high.rpm} − ${readings.low.rpm}) rpm / (${emf(readings.high).toFixed(2)} − ${emf(readings.low).toFixed(2)}) V`
     },
     resistanceOhm: {
       value: ohm,
       relativeSd: Math.max(Math.hypot(VOLTMETER, AMMETER), RELATIVE_SD.motorResistance.measured),
-      working: `${t.held.volts} V / ${t.held.amps} A`
+      working: `${readings.held.volts} V / ${readings.held.amps} A`
     },
     noLoadCurrentA: {
-      value: t.high.amps,
+      value: readings.high.amps,
       relativeSd: RELATIVE_SD.noLoadCurrent.measured,
-      working: `${t.high.amps} A at ${t.high.volts} V`
+      working: `${readings.high.amps} A at ${readings.high.volts} V`
     },
-    noLoadVoltageV: t.high.volts
+    noLoadVoltageV: readings.high.volts
   };
 }

@@ -407,7 +407,7 @@
           The motor stalls: it cannot overcome its own friction here.
         </p>
       {/if}
-      <div class="hidden sm:block"><PowerPath path={view.picture.path} /></div>
+      <div class="hidden sm:block"><PowerPath path={view.picture.path} onwhy={(id) => (asked = id)} /></div>
       <div class="mt-1 grid grid-cols-2 gap-y-3 sm:grid-cols-3 lg:grid-cols-6">
         {#each COLUMNS as c (c.part)}
           <PartColumn

@@ -2,8 +2,8 @@
   import type { MatchPicture } from '../../core/train/match-picture.ts';
   import { figureUnit } from '../format/units.svelte.ts';
 
-  /** The path to draw, from the core. */
-  let { path }: { path: MatchPicture['path'] } = $props();
+  /** The path to draw, from the core; a number pressed asks for its derivation. */
+  let { path, onwhy }: { path: MatchPicture['path']; onwhy: (id: string) => void } = $props();
 
   const HEIGHT = 158;
   const BAND = 92;
@@ -91,19 +91,23 @@
         <span class="absolute top-2 left-2 font-semibold" data-testid={`in-${s.part}`}
           >{figureUnit('power', s.inW)}</span
         >
-        <span
-          class="absolute right-[22%] bottom-0 pr-2 text-[12px] font-semibold whitespace-nowrap text-[var(--heat)]"
+        <button
+          class="pointer-events-auto absolute right-[22%] bottom-0 pr-2 text-[12px] font-semibold whitespace-nowrap text-[var(--heat)] hover:underline"
           title={`${s.lossTitle}: lost as heat`}
           style={`margin-right: ${Math.min(34, (92 * Math.max(s.lossW, 0)) / start)}%`}
-          data-testid={`loss-${s.part}`}>{figureUnit('power', s.lossW, 2)}</span
+          data-testid={`loss-${s.part}`}
+          data-why={`loss-${s.part}`}
+          onclick={() => onwhy(`loss-${s.part}`)}>{figureUnit('power', s.lossW, 2)}</button
         >
       </div>
     {/each}
     <div class="relative">
-      <span
-        class={`absolute left-1 font-semibold ${tall(path.usefulW) > 26 ? 'top-2 text-[var(--sheet)]' : ''}`}
+      <button
+        class={`pointer-events-auto absolute left-1 font-semibold ${tall(path.usefulW) > 26 ? 'top-2 text-[var(--sheet)]' : ''}`}
         style={tall(path.usefulW) > 26 ? '' : `top: ${TOP + tall(path.usefulW) + 2}px`}
-        data-testid="useful">{figureUnit('power', path.usefulW)}</span
+        data-testid="useful"
+        data-why="useful"
+        onclick={() => onwhy('useful')}>{figureUnit('power', path.usefulW)}</button
       >
       <span class="absolute bottom-0 left-1 font-sans text-[11px] leading-4 text-[var(--ink-soft)]">
         {path.standing
