@@ -52,6 +52,24 @@ test('a propeller is changed: current, thrust and findings follow, the edit outl
   await page.close();
 });
 
+test('undo straight after an edit takes that edit back, and deleting waits for it', async () => {
+  const { page } = await openPage(browser);
+  await page.goto(`${server.address}/match/1`);
+  await ready(page);
+  const diameter = page.getByTestId('propulsor.diameterM');
+  await diameter.focus();
+  // without waiting for the worker in between
+  await diameter.press('ArrowUp');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('redo')).toBeEnabled();
+  await expect(diameter).toHaveValue('11');
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await page.reload();
+  await ready(page);
+  await expect(diameter).toHaveValue('11');
+  await page.close();
+});
+
 test('bad input gets a sentence with the field, and the last good state stays', async () => {
   const { page } = await openPage(browser);
   await page.goto(`${server.address}/match/1`);

@@ -36,6 +36,8 @@ export class MatchState {
   /** Edits not sent yet, each its own step of undo. */
   #queue: { document: SetupDocument; label: string }[] = [];
   #saving: Promise<void> = Promise.resolve();
+  /** Edits whose answer from the worker is still out: saving and undoing wait for them. */
+  #pending: Promise<unknown> = Promise.resolve();
 
   constructor(stored: StoredSetup, picture: MatchPicture, schools: Record<string, string>) {
     this.id = stored.id;
@@ -58,13 +60,21 @@ export class MatchState {
   }
 
   /** Replaces the document by an edited one. */
-  async replace(document: SetupDocument, label: string): Promise<boolean> {
+  replace(document: SetupDocument, label: string): Promise<boolean> {
+    this.saved = 'saving';
+    const work = this.#replace(document, label);
+    this.#pending = Promise.allSettled([this.#pending, work]);
+    return work;
+  }
+
+  async #replace(document: SetupDocument, label: string): Promise<boolean> {
     const before = this.document;
     // shown at once, so that a second keystroke steps on from it; taken back when the core refuses
     this.document = document;
     const result = await this.#draw(document);
     if (result === 'refused') {
       if (this.document === document) this.document = before;
+      if (this.#queue.length === 0) this.saved = 'saved';
       return false;
     }
     this.refused = '';
@@ -132,7 +142,8 @@ export class MatchState {
   /** Sends what is not saved yet, one request at a time. */
   flush(): Promise<void> {
     clearTimeout(this.#timer);
-    this.#saving = this.#saving.then(() => this.#save());
+    const pending = this.#pending;
+    this.#saving = this.#saving.then(() => pending).then(() => this.#save());
     return this.#saving;
   }
 
