@@ -1,6 +1,7 @@
 import type { StoredCraft } from '../core/setup/stored.ts';
 import { transaction, type Db } from './db/open.ts';
-import { sketchSetup, type Brief } from '../core/brief/sketch-setup.ts';
+import type { Brief } from '../core/brief/brief.ts';
+import { sketchSetup } from '../core/brief/sketch-setup.ts';
 import { craftSchema } from '../core/setup/schema.ts';
 import type { StoredSetup } from '../core/setup/stored.ts';
 import { validateAgainst } from '../core/setup/validate.ts';

@@ -5,17 +5,22 @@ import { validateSetup } from '../core/setup/validate.ts';
 import { createCraft, getCraft } from './crafts.ts';
 import { transaction, type Db } from './db/open.ts';
 import { found, invalid, type Outcome } from './outcome.ts';
+import { createMakersTable, listMakersTables } from './makers-tables.ts';
 import { createPart, listParts, markPart } from './parts.ts';
 import { createSetup, listSetups } from './setups.ts';
 
-const portable = (db: Db): PortablePart[] =>
-  listParts(db).map((p) => ({
+const portable = (db: Db): PortablePart[] => {
+  const tables = listMakersTables(db);
+  return listParts(db).map((p) => ({
     kind: p.kind,
     name: p.name,
     owned: p.owned,
     note: p.note,
-    document: p.document as Record<string, unknown>
+    document: p.document as Record<string, unknown>,
+    measured: p.measured,
+    tables: tables.filter((t) => t.partId === p.id).map(({ title, rows }) => ({ title, rows }))
   }));
+};
 
 /** A file to send: its name, type and bytes. */
 export interface ExportFile {
@@ -132,8 +137,13 @@ export function importShelf(
   const trial = db.transaction(() => {
     good.forEach((p, at) => {
       const made = createPart(db, p as unknown as Record<string, unknown>);
-      if (made.ok) plan.added.push(made.value.id);
-      else {
+      if (made.ok) {
+        plan.added.push(made.value.id);
+        for (const table of Array.isArray(p.tables) ? p.tables : []) {
+          const kept = createMakersTable(db, made.value.id, table);
+          if (!kept.ok) plan.errors.push({ line: at + 1, column: 'tables', message: kept.message });
+        }
+      } else {
         plan.errors.push({ line: at + 1, column: 'part', message: made.message });
         plan.parts = plan.parts.filter((x) => x.name !== p?.name);
       }

@@ -1,8 +1,9 @@
 import { expose } from 'comlink';
+import { fitAround } from '../core/brief/fit-around.ts';
 import { matchPicture } from '../core/train/match-picture.ts';
 
 /** What the page may ask of the worker: the core's own functions, nothing else. */
-const api = { matchPicture };
+const api = { matchPicture, fitAround };
 export type MatchWorker = typeof api;
 
 expose(api);

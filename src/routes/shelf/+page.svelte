@@ -10,6 +10,8 @@
     type SortingState
   } from '@tanstack/table-core';
   import { PART_KINDS, type PartKind, type StoredPart } from '$lib/core/setup/stored';
+  import { labelDifferences, type LabelDifference } from '$lib/core/shelf/measured';
+  import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import { labelFigure } from '$lib/ui/format/units.svelte';
   import { call } from '$lib/ui/match/api';
@@ -29,12 +31,18 @@
   let tool = $state<'decoder' | 'test' | 'table' | 'import' | null>(null);
   let deleted = $state<{ id: number; name: string } | null>(null);
   let said = $state('');
+  let tableMotor = $state<number | null>(null);
+
+  const differences = $derived(
+    new Map(data.parts.map((p) => [p.id, new Map(labelDifferences(p).map((d) => [d.field, d]))]))
+  );
+  const differencesOf = (p: StoredPart) => differences.get(p.id) ?? new Map<string, LabelDifference>();
 
   const columns = $derived<ColumnDef<StoredPart>[]>([
     { id: 'name', accessorFn: (p) => p.name },
     ...COLUMNS[kind].map((c): ColumnDef<StoredPart> => ({
       id: c.field,
-      accessorFn: (p) => fieldOf(p, c.field) ?? undefined,
+      accessorFn: (p) => p.measured[c.field] ?? fieldOf(p, c.field) ?? undefined,
       sortUndefined: 'last'
     }))
   ]);
@@ -90,9 +98,12 @@
     kind,
     name: '',
     document: structuredClone(FRESH[kind]) as unknown as StoredPart['document'],
+    measured: {},
     owned: true,
     note: ''
   });
+
+  const tablesOf = (id: number): number => data.tables.filter((t) => t.partId === id).length;
 </script>
 
 <svelte:head><title>Shelf · Iskarn</title></svelte:head>
@@ -129,14 +140,15 @@
         >
       {/each}
     </div>
-    <Input
-      wrapperClass="w-44"
-      class="h-7 !py-0 text-[13px]"
-      placeholder="search"
-      aria-label="search the shelf"
-      data-testid="search"
-      bind:value={search}
-    />
+    <span class="w-44"
+      ><Input
+        class="h-7 !py-0 text-[13px]"
+        placeholder="search"
+        aria-label="search the shelf"
+        data-testid="search"
+        bind:value={search}
+      /></span
+    >
     <label class="flex items-center gap-1 text-[13px]"
       ><input type="checkbox" bind:checked={ownedOnly} data-testid="owned-only" /> owned</label
     >
@@ -188,12 +200,29 @@
             <td class="py-1"
               ><button class="text-left font-semibold hover:underline" onclick={() => (editing = p)}
                 >{p.name}</button
-              ></td
+              >{#if tablesOf(p.id) > 0}<button
+                  class="ml-2 text-[12px] text-[var(--cold)] underline"
+                  data-testid={`tables-${p.name}`}
+                  onclick={() => {
+                    tableMotor = p.id;
+                    tool = 'table';
+                  }}>{tablesOf(p.id) === 1 ? 'maker’s table' : `${tablesOf(p.id)} tables`}</button
+                >{/if}</td
             >
             {#each COLUMNS[kind] as c (c.field)}
-              {@const v = fieldOf(p, c.field)}
-              <td class={c.quantity ? 'figure text-right' : ''}
-                >{typeof v === 'number' && c.quantity
+              {@const v = p.measured[c.field] ?? fieldOf(p, c.field)}
+              {@const difference = differencesOf(p).get(c.field)}
+              <td
+                class={`${c.quantity ? 'figure text-right' : ''} ${c.field in p.measured ? 'font-semibold' : ''}`}
+                title={difference?.sentence ?? (c.field in p.measured ? 'measured' : '')}
+                >{#if difference?.beyond}<span
+                    class="mr-1 font-sans text-[11px] font-normal"
+                    data-testid={`off-${p.name}-${c.field}`}
+                    >label {difference.off >= 0 ? '−' : '+'}{show(
+                      Math.abs(100 * (1 / (1 + difference.off) - 1)),
+                      2
+                    )} %</span
+                  >{/if}{typeof v === 'number' && c.quantity
                   ? labelFigure(
                       p.kind === 'propulsor' &&
                         c.quantity === 'propLength' &&
@@ -217,7 +246,8 @@
               <button
                 class="underline"
                 aria-label={`duplicate ${p.name}`}
-                onclick={() => (editing = { ...p, id: 0, name: `${p.name}, copy` })}>duplicate</button
+                onclick={() => (editing = { ...p, id: 0, measured: {}, name: `${p.name}, copy` })}
+                >duplicate</button
               >
               <button class="ml-2 underline" aria-label={`delete ${p.name}`} onclick={() => void remove(p)}
                 >delete</button
@@ -236,18 +266,32 @@
       </tbody>
     </table>
   </div>
+  <p class="mt-2 text-[12px] text-[var(--ink-soft)]">
+    In bold: measured by you, and used instead of the label’s figure. A word beside it tells how far the label
+    is off where that is more than labels commonly are.
+  </p>
 </main>
 
 {#if editing}<PartEditor part={editing} onsave={save} onclose={() => (editing = null)} />{/if}
 {#if tool === 'decoder'}<LabelDecoder onclose={() => (tool = null)} />{/if}
 {#if tool === 'test'}<MotorTest
+    parts={data.parts}
     onclose={() => (tool = null)}
     onkeep={(part) => {
       tool = null;
       editing = part;
     }}
   />{/if}
-{#if tool === 'table'}<MakersTable parts={data.parts} onclose={() => (tool = null)} />{/if}
+{#if tool === 'table'}<MakersTable
+    parts={data.parts}
+    tables={data.tables}
+    motorId={tableMotor}
+    onkept={() => invalidateAll()}
+    onclose={() => {
+      tool = null;
+      tableMotor = null;
+    }}
+  />{/if}
 {#if tool === 'import'}<ImportShelf onclose={() => (tool = null)} ondone={() => void invalidateAll()} />{/if}
 
 {#if deleted}

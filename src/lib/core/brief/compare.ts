@@ -1,6 +1,8 @@
 import type { SetupDocument } from '../setup/schema.ts';
 import type { PredictAnswer } from '../train/predict.ts';
 import type { QuantityName } from '../units/quantity.ts';
+import { MULTIROTOR_PURPOSES, PURPOSES, type MultirotorPurpose, type Purpose } from '../checks/schools.ts';
+import { multirotorPurposeOf, purposeOf } from './wanted.ts';
 
 /** One line of a comparison: a part in words, or a result with the better ones marked. */
 export interface CompareRow {
@@ -8,6 +10,50 @@ export interface CompareRow {
   quantity: QuantityName | null;
   values: (number | string | null)[];
   better: number | null;
+  /** Whether the purpose is judged by this row. */
+  yardstick: boolean;
+}
+
+/** Setups of one craft side by side. */
+export interface Comparison {
+  rows: CompareRow[];
+  /** The one that serves the purpose best, and why; null when nothing tells them apart. */
+  best: { index: number; sentence: string } | null;
+}
+
+type Yardstick = 'thrust' | 'hover throttle' | 'agile reserve' | 'climb' | 'top speed' | 'time';
+
+/** What each purpose is judged by. Common practice, no source. */
+const AEROPLANE: Record<Purpose, Yardstick> = {
+  glider: 'time',
+  trainer: 'time',
+  sport: 'thrust',
+  floatplane: 'thrust',
+  'hand-launch': 'thrust',
+  aerobatic: 'climb',
+  unlimited: 'climb',
+  speed: 'top speed',
+  jet: 'top speed'
+};
+const MULTIROTOR: Record<MultirotorPurpose, Yardstick> = {
+  hover: 'time',
+  agile: 'agile reserve',
+  carry: 'hover throttle'
+};
+
+/** The yardstick of a craft and the words for what it is for. */
+function yardstickOf(craft: SetupDocument['craft']): { by: Yardstick; purpose: string } {
+  if (craft.kind === 'fixed-wing') {
+    const purpose = purposeOf(craft.purpose);
+    return { by: AEROPLANE[purpose], purpose: PURPOSES[purpose].title };
+  }
+  if (craft.kind === 'multirotor') {
+    const purpose = multirotorPurposeOf(craft.purpose);
+    return { by: MULTIROTOR[purpose], purpose: MULTIROTOR_PURPOSES[purpose].title };
+  }
+  return craft.hull === 'displacement'
+    ? { by: 'time', purpose: 'work' }
+    : { by: 'top speed', purpose: 'speed' };
 }
 
 const partText = (s: SetupDocument): Record<string, string> => ({
@@ -17,16 +63,55 @@ const partText = (s: SetupDocument): Record<string, string> => ({
   propulsor: s.propulsor.name ?? s.propulsor.kind
 });
 
-/** Setups of one craft side by side: only parts that differ, and results with the better one by the purpose's yardstick. */
+const overOf = (a: PredictAnswer): number => a.checks.filter((c) => c.finding === 'over').length;
+const tightOf = (a: PredictAnswer): number => a.checks.filter((c) => c.finding === 'tight').length;
+
+/** Where the best of a row's values stands; null where they differ by less than a thousandth. */
+function betterOf(values: readonly (number | null)[], best: 'most' | 'least'): number | null {
+  const known = values.filter((v): v is number => v !== null);
+  if (known.length < 2) return null;
+  const target = best === 'most' ? Math.max(...known) : Math.min(...known);
+  const spread = Math.max(...known) - Math.min(...known);
+  return spread > 1e-3 * Math.abs(target) ? values.indexOf(target) : null;
+}
+
+/** The one with the fewest findings over their limit, and among those the best by the purpose's yardstick. */
+function bestOf(
+  answers: readonly PredictAnswer[],
+  rows: readonly CompareRow[],
+  best: 'most' | 'least',
+  purpose: string
+): Comparison['best'] {
+  const row = rows.find((r) => r.yardstick);
+  if (answers.length < 2 || !row) return null;
+  const over = answers.map(overOf);
+  const fewest = Math.min(...over);
+  const allowed = row.values.map((v, k) => (over[k] === fewest && typeof v === 'number' ? v : null));
+  const left = allowed.flatMap((v, k) => (v === null ? [] : [k]));
+  const index = left.length === 1 ? left[0] : betterOf(allowed, best);
+  if (index === null) return null;
+  const excluded = over.some((n) => n > fewest);
+  const sentence =
+    left.length === 1 && excluded
+      ? `Better for ${purpose}: it alone has ${fewest === 0 ? 'nothing over a limit' : `only ${fewest} over a limit`}.`
+      : `Better for ${purpose}, by ${row.title}${excluded ? ', among those with fewest findings over a limit' : ''}.`;
+  return { index, sentence };
+}
+
+/** Setups of one craft: only parts that differ, results with the better one marked, the purpose's own yardstick first. */
 export function compareSetups(
   list: readonly { document: SetupDocument; answer: PredictAnswer }[]
-): CompareRow[] {
+): Comparison {
   const rows: CompareRow[] = [];
+  if (list.length === 0) return { rows, best: null };
   const parts = list.map((x) => partText(x.document));
   for (const title of ['pack', 'ESC', 'motor', 'propulsor']) {
     const values = parts.map((p) => p[title]);
-    if (new Set(values).size > 1) rows.push({ title, quantity: null, values, better: null });
+    if (new Set(values).size > 1)
+      rows.push({ title, quantity: null, values, better: null, yardstick: false });
   }
+  const { by, purpose } = yardstickOf(list[0].document.craft);
+  const results: CompareRow[] = [];
   const result = (
     title: string,
     quantity: QuantityName,
@@ -35,23 +120,16 @@ export function compareSetups(
   ): void => {
     const values = list.map((x) => read(x.answer));
     if (values.every((v) => v === null)) return;
-    const known = values.filter((v): v is number => v !== null);
-    const target = best === 'most' ? Math.max(...known) : Math.min(...known);
-    const spread = Math.max(...known) - Math.min(...known);
-    rows.push({
-      title,
-      quantity,
-      values,
-      better: known.length > 1 && spread > 1e-3 * Math.abs(target) ? values.indexOf(target) : null
-    });
+    results.push({ title, quantity, values, better: betterOf(values, best), yardstick: title === by });
   };
-  const kind = list[0]?.document.craft.kind;
+  const { kind } = list[0].document.craft;
   result('current', 'current', (a) => a.points[0].batteryCurrentA, 'least');
   if (kind !== 'boat') result('thrust', 'thrust', (a) => a.points[0].thrustN, 'most');
   result('hover throttle', 'share', (a) => a.hover?.throttle ?? null, 'least');
+  result('agile reserve', 'ratio', (a) => a.forward?.reserveG ?? null, 'most');
   result('climb', 'speed', (a) => a.level?.climbMs ?? null, 'most');
   result('top speed', 'speed', (a) => a.level?.topSpeedMs ?? a.boat?.topSpeedMs ?? null, 'most');
-  const at = { 'fixed-wing': 'cruise', multirotor: 'hover', boat: 'full' }[kind ?? 'boat'];
+  const at = { 'fixed-wing': 'cruise', multirotor: 'hover', boat: 'full' }[kind];
   result('time', 'minutes', (a) => a.endurance.find((e) => e.at === at)?.seconds ?? null, 'most');
   result(
     'motor after the run',
@@ -59,14 +137,14 @@ export function compareSetups(
     (a) => a.checks.find((c) => c.id === 'motor-temperature')?.value ?? null,
     'least'
   );
-  rows.push({
+  results.sort((a, b) => Number(b.yardstick) - Number(a.yardstick));
+  rows.push(...results, {
     title: 'over / tight',
     quantity: null,
-    values: list.map(
-      (x) =>
-        `${x.answer.checks.filter((c) => c.finding === 'over').length} / ${x.answer.checks.filter((c) => c.finding === 'tight').length}`
-    ),
-    better: null
+    values: list.map((x) => `${overOf(x.answer)} / ${tightOf(x.answer)}`),
+    better: null,
+    yardstick: false
   });
-  return rows;
+  const answers = list.map((x) => x.answer);
+  return { rows, best: bestOf(answers, rows, by === 'hover throttle' ? 'least' : 'most', purpose) };
 }

@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { validateSetup } from '../setup/validate.ts';
 import { predict } from '../train/predict.ts';
-import { sketchSetup, type Brief } from './sketch-setup.ts';
+import type { Brief } from './brief.ts';
+import { sketchSetup } from './sketch-setup.ts';
 
 const BRIEFS: [Brief, (a: ReturnType<typeof predict>, b: Brief) => [string, number, number, number][]][] = [
   [

@@ -15,7 +15,7 @@ import { motorTemperature } from './motor-temperature.ts';
 import { packCurrent } from './pack-current.ts';
 import { pitchSpeed } from './pitch-speed.ts';
 import { clearance, propulsorRpm, stalledBlade, tipMach } from './propulsor-limits.ts';
-import { receiverSupply } from './receiver-supply.ts';
+import { receiverSupply, receiverVolts } from './receiver-supply.ts';
 import { addRemedies } from './remedies.ts';
 import { thrustToWeight } from './thrust-to-weight.ts';
 import { time } from './time.ts';
@@ -38,6 +38,7 @@ export const CHECKS: readonly Check[] = [
   escChemistry,
   escElectricalRpm,
   receiverSupply,
+  receiverVolts,
   motorCurrent,
   motorPower,
   motorLoading,

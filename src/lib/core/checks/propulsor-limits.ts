@@ -1,3 +1,4 @@
+import type { Propulsor } from '../setup/schema.ts';
 import { INCH_M } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
@@ -13,21 +14,23 @@ const RPM_INCHES = {
 /** Small multirotor propellers are moulded stiffer and turn faster. (m) */
 const SMALL_ROTOR_RPM_INCHES = 190000;
 
+/** Highest rpm of a propulsor: its maker's figure, else the rule of its kind; null where neither is known. */
+export function highestRpm(p: Propulsor): { rpm: number; how: string } | null {
+  if (p.maxRpm != null) return { rpm: p.maxRpm, how: 'its maker’s figure' };
+  if (p.kind !== 'propeller') return null;
+  const inches = p.diameterM / INCH_M;
+  const family = p.family ?? 'thin-electric';
+  const product = family === 'multirotor' && inches <= 6.5 ? SMALL_ROTOR_RPM_INCHES : RPM_INCHES[family];
+  return { rpm: product / inches, how: `rule of its kind, ${show(product)} / ${show(inches)} in` };
+}
+
 /** Rpm limit of the propulsor's kind. */
 export const propulsorRpm: Check = {
   id: 'propulsor-rpm',
   run: (c) => {
-    const p = c.i.setup.propulsor;
-    const inches = p.diameterM / INCH_M;
-    let rating = p.maxRpm ?? null;
-    let how = 'its maker’s figure';
-    if (rating === null && p.kind === 'propeller') {
-      const family = p.family ?? 'thin-electric';
-      const product = family === 'multirotor' && inches <= 6.5 ? SMALL_ROTOR_RPM_INCHES : RPM_INCHES[family];
-      rating = product / inches;
-      how = `rule of its kind, ${show(product)} / ${show(inches)} in`;
-    }
-    if (rating === null) return null;
+    const highest = highestRpm(c.i.setup.propulsor);
+    if (highest === null) return null;
+    const rating = highest.rpm;
     return judge(
       {
         id: 'propulsor-rpm',
@@ -37,7 +40,7 @@ export const propulsorRpm: Check = {
         value: c.worst.rpm,
         band: c.worst.band?.rpm,
         rating,
-        working: `${show(c.worst.rpm)} rpm at full throttle, standing; limit ${show(rating)} rpm: ${how}. In a dive it turns faster.`
+        working: `${show(c.worst.rpm)} rpm at full throttle, standing; limit ${show(rating)} rpm: ${highest.how}. In a dive it turns faster.`
       },
       c.schools
     );

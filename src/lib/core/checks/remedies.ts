@@ -98,10 +98,15 @@ function sizes(c: CheckContext): Size[] {
   });
 }
 
+/** Whether the user holds a part as it is: no remedy may change it. */
+const isFixed = (c: CheckContext, part: string): boolean =>
+  (c.i.setup.fixed as readonly string[] | undefined)?.includes(part) ?? false;
+
 const GOOD = (r: CheckResult): boolean => r.finding === 'holds';
 
 /** Lighter (or, to pull more, heavier loading) propulsors, nearest first, that make the check hold. */
 function propulsorRemedy(check: CheckResult, c: CheckContext, direction: 'lighter' | 'heavier'): void {
+  if (isFixed(c, 'propulsor')) return;
   const p = c.i.setup.propulsor;
   const present = p.diameterM ** 4 * c.i.model.pitchM;
   const room = c.i.setup.craft.largestPropM ?? Infinity;
@@ -139,6 +144,7 @@ function scalarRemedy(
   values: readonly number[],
   text: (value: number) => string
 ): void {
+  if (isFixed(c, path.split('.')[0])) return;
   for (const value of values) {
     const tried = tryChange(c, check.id, [{ path, value }]);
     if (tried && GOOD(tried.result)) {

@@ -121,3 +121,11 @@ export const PURPOSES = {
   jet: { title: 'ducted fan', thrustToWeight: [0.8, 1], wattsPerKg: [440, 600] }
 } as const;
 export type Purpose = keyof typeof PURPOSES;
+
+/** What a multirotor of a purpose must pull, and where it should hover. Common practice, no source. */
+export const MULTIROTOR_PURPOSES = {
+  hover: { title: 'hovering and looking', thrustToWeight: [2, 2.5], hoverThrottle: [0.35, 0.5] },
+  agile: { title: 'agile', thrustToWeight: [4, 6], hoverThrottle: [0.15, 0.35] },
+  carry: { title: 'carrying', thrustToWeight: [1.8, 2.2], hoverThrottle: [0.4, 0.6] }
+} as const;
+export type MultirotorPurpose = keyof typeof MULTIROTOR_PURPOSES;

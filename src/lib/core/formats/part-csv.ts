@@ -1,4 +1,6 @@
 import Papa from 'papaparse';
+import type { MakersRow } from '../shelf/makers-row.ts';
+import { MEASURABLE } from '../shelf/measured.ts';
 import type { PartKind } from '../setup/stored.ts';
 import {
   batterySchema,
@@ -8,7 +10,8 @@ import {
   propellerSchema,
   submergedScrewSchema,
   surfaceDriveSchema,
-  propulsorSchema
+  propulsorSchema,
+  receiverSupplySchema
 } from '../setup/schema.ts';
 import { validateAgainst } from '../setup/validate.ts';
 
@@ -19,6 +22,10 @@ export interface PortablePart {
   owned: boolean;
   note: string;
   document: Record<string, unknown>;
+  /** What was measured, by field; files made before it was kept lack it. */
+  measured?: Record<string, number>;
+  /** Maker's tables kept with a motor. */
+  tables?: { title: string; rows: MakersRow[] }[];
 }
 
 /** What is wrong with a row: line and column as a spreadsheet counts them. */
@@ -62,26 +69,41 @@ export const FIELDS: Record<PartKind, string[]> = {
     ductedFanSchema,
     submergedScrewSchema,
     surfaceDriveSchema
-  )
+  ),
+  'receiver-supply': fieldsOf(receiverSupplySchema)
 };
 export const SCHEMAS = {
   battery: batterySchema,
   esc: escSchema,
   motor: motorSchema,
-  propulsor: propulsorSchema
+  propulsor: propulsorSchema,
+  'receiver-supply': receiverSupplySchema
 } as const;
 
-const headOf = (field: string): string => (unitOf(field) === '' ? field : `${field} [${unitOf(field)}]`);
+/** Header cell of a field: its name and unit. */
+export const headOf = (field: string): string =>
+  unitOf(field) === '' ? field : `${field} [${unitOf(field)}]`;
+
+const MEASURED = 'measured ';
+/** Every column of a kind's file: what it is, its label's figures, and what was measured. */
+export const columnsOf = (kind: PartKind): string[] => [
+  'name',
+  'owned',
+  'note',
+  ...FIELDS[kind],
+  ...Object.keys(MEASURABLE[kind]).map((field) => MEASURED + field)
+];
 
 /** Parts of one kind as CSV, units in the header row; coefficients are not part of it (JSON holds them). */
 export function partsToCsv(kind: PartKind, parts: readonly PortablePart[]): string {
   return Papa.unparse({
-    fields: ['name', 'owned', 'note', ...FIELDS[kind].map(headOf)],
+    fields: columnsOf(kind).map(headOf),
     data: parts.map((p) => [
       p.name,
       p.owned ? 'yes' : 'no',
       p.note,
-      ...FIELDS[kind].map((f) => p.document[f] ?? '')
+      ...FIELDS[kind].map((f) => p.document[f] ?? ''),
+      ...Object.keys(MEASURABLE[kind]).map((f) => p.measured?.[f] ?? '')
     ])
   });
 }
@@ -96,14 +118,14 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
   if (!heads.includes('name'))
     errors.push({ line: 1, column: heads.join(', '), message: 'no column is called "name".' });
   heads.forEach((h, k) => {
-    if (h !== '' && !['name', 'owned', 'note', ...FIELDS[kind]].includes(h))
+    if (h !== '' && !columnsOf(kind).includes(h))
       errors.push({
         line: 1,
         column: data[0][k],
         message: `"${h}" is no field of this kind of part; it is left out.`
       });
     const unit = /\[(.*)\]/.exec(data[0][k] ?? '')?.[1];
-    if (unit !== undefined && FIELDS[kind].includes(h) && unit !== unitOf(h))
+    if (unit !== undefined && columnsOf(kind).includes(h) && unit !== unitOf(h))
       errors.push({
         line: 1,
         column: data[0][k],
@@ -122,9 +144,22 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
       const value = Number(cell.replace(',', '.'));
       document[field] = Number.isFinite(value) ? value : cell;
     }
+    const measured: Record<string, number> = {};
     const before = errors.length;
+    for (const field of Object.keys(MEASURABLE[kind])) {
+      const head = MEASURED + field;
+      const cell = heads.includes(head) ? of(head) : '';
+      if (cell === '') continue;
+      const value = Number(cell.replace(',', '.'));
+      if (Number.isFinite(value)) measured[field] = value;
+      else errors.push({ line, column: head, message: `"${cell}" is no number.` });
+    }
     if (name === '') errors.push({ line, column: 'name', message: 'the name is empty.' });
-    const checked = validateAgainst<Record<string, unknown>>(SCHEMAS[kind], { ...document, name });
+    const checked = validateAgainst<Record<string, unknown>>(SCHEMAS[kind], {
+      ...document,
+      ...measured,
+      name
+    });
     if (!checked.ok)
       for (const e of checked.errors) errors.push({ line, column: e.path || 'row', message: e.message });
     if (errors.length === before)
@@ -133,7 +168,8 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
         name,
         owned: /^(yes|true|1|x)$/i.test(of('owned')),
         note: of('note'),
-        document: { ...document, name }
+        document: { ...document, name },
+        measured
       });
   });
   return { parts, errors };

@@ -6,6 +6,10 @@ import { rpmToRadS } from '../units/convert.ts';
  */
 export const estimateMotorConstant = (massKg: number): number => 0.029 * Math.pow(massKg / 0.073, 1.05);
 
+/** Mass, kg, of a motor with a motor constant: the inverse of `estimateMotorConstant`. */
+export const massForMotorConstant = (constant: number): number =>
+  0.073 * Math.pow(constant / 0.029, 1 / 1.05);
+
 /** Winding resistance, ohm, of a motor of a mass and a KV: R = (k/Km)². Twice the tolerance of Km: ±70 %. */
 export function estimateWindingOhm(kvRpmPerVolt: number, massKg: number): number {
   const k = 1 / rpmToRadS(kvRpmPerVolt);

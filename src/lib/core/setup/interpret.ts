@@ -1,5 +1,6 @@
 import { air, type Fluid } from '../atmosphere/air.ts';
 import { estimateCellResistanceOhm, resistanceTemperatureFactor } from '../battery/cell-resistance.ts';
+import { withAllUpMass } from '../craft/all-up-mass.ts';
 import { CHEMISTRIES } from '../battery/chemistry.ts';
 import { openCircuitCellV, stateOfChargeAt } from '../battery/open-circuit.ts';
 import { estimateEscResistanceOhm } from '../esc/estimate-resistance.ts';
@@ -80,7 +81,8 @@ export function supplyOf(i: Interpreted, point: PredictPoint): PointSupply {
  * and said so in `estimates`; ratings are never invented.
  * @param windingC temperature of winding and magnets, °C
  */
-export function interpretSetup(setup: SetupDocument, windingC = LABEL_TEMPERATURE_C): Interpreted {
+export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATURE_C): Interpreted {
+  const setup = withAllUpMass(given);
   const estimates: Estimate[] = [];
   const notes: string[] = [];
   const { battery, motor, craft } = setup;

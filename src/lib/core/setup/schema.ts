@@ -181,6 +181,7 @@ export const craftSchema = {
     name: { type: 'string', maxLength: 120 },
     kind: { enum: ['fixed-wing', 'multirotor', 'boat'], title: 'kind of craft' },
     massKg: required('all-up weight', 0, 1000, true),
+    airframeMassKg: optional('airframe weight', 0, 1000, true),
     purpose: { type: ['string', 'null'], maxLength: 60, title: 'purpose' },
     wingAreaM2: optional('wing area', 0, 200, true),
     wingSpanM: optional('wing span', 0, 60, true),
@@ -236,6 +237,25 @@ export const calibrationSchema = {
   }
 } as const;
 
+/** Parts of the power train that a user may hold as they are. */
+export const FIXABLE = ['battery', 'wiring', 'esc', 'motor', 'propulsor'] as const;
+export type FixablePart = (typeof FIXABLE)[number];
+
+export const receiverSupplySchema = {
+  title: 'receiver supply',
+  type: 'object',
+  required: ['kind'],
+  properties: {
+    name: { type: 'string', maxLength: 120 },
+    kind: { enum: ['linear', 'switching', 'own-pack'], title: 'kind of receiver supply' },
+    outputV: optional('volts of the receiver supply', 0, 60, true),
+    continuousA: optional('amps of the receiver supply', 0, 100, true),
+    minVoltageV: optional('least volts the receiver supply takes', 0, 300),
+    maxVoltageV: optional('most volts the receiver supply takes', 0, 300, true),
+    massKg: optional('mass of the receiver supply', 0, 10)
+  }
+} as const;
+
 export const setupSchema = {
   $id: 'iskarn.setup/1',
   title: 'setup',
@@ -255,6 +275,8 @@ export const setupSchema = {
     count: { type: 'integer', minimum: 1, maximum: 64, title: 'number of motors' },
     auxiliaryCurrentA: optional('current of receiver, servos and video', 0, 200),
     propulsor: propulsorSchema,
+    receiverSupply: { anyOf: [receiverSupplySchema, { type: 'null' }] },
+    fixed: { type: 'array', maxItems: 5, items: { enum: FIXABLE }, title: 'fixed parts' },
     calibration: { anyOf: [calibrationSchema, { type: 'null' }] },
     schools: {
       title: 'schools',
@@ -270,6 +292,7 @@ export const setupSchema = {
 } as const;
 
 export type SetupDocument = FromSchema<typeof setupSchema>;
+export type ReceiverSupply = FromSchema<typeof receiverSupplySchema>;
 export type Craft = FromSchema<typeof craftSchema>;
 export type Battery = FromSchema<typeof batterySchema>;
 export type Wiring = FromSchema<typeof wiringSchema>;

@@ -1,7 +1,8 @@
-import type { Battery, Esc, Motor, Propulsor, SetupDocument } from './schema.ts';
+import type { MakersRow } from '../shelf/makers-row.ts';
+import type { Battery, Esc, Motor, Propulsor, ReceiverSupply, SetupDocument } from './schema.ts';
 
 /** Kinds of parts on the shelf. */
-export const PART_KINDS = ['battery', 'esc', 'motor', 'propulsor'] as const;
+export const PART_KINDS = ['battery', 'esc', 'motor', 'propulsor', 'receiver-supply'] as const;
 export type PartKind = (typeof PART_KINDS)[number];
 
 /** A craft: its name, kind and story; figures live in its setups' documents. */
@@ -38,9 +39,20 @@ export interface StoredPart {
   id: number;
   kind: PartKind;
   name: string;
-  document: Battery | Esc | Motor | Propulsor;
+  /** Figures of the label. */
+  document: Battery | Esc | Motor | Propulsor | ReceiverSupply;
+  /** What the user measured, by field; it stands in for the label's figure. */
+  measured: Record<string, number>;
   owned: boolean;
   note: string;
+}
+
+/** Published test rows of a motor on the shelf. */
+export interface StoredMakersTable {
+  id: number;
+  partId: number;
+  title: string;
+  rows: MakersRow[];
 }
 
 /** One reading of a run: what the meter showed at a moment. SI; null where it was not read. */

@@ -1,28 +1,12 @@
 import Papa from 'papaparse';
 import { GRAVITY_MS2 } from '../units/constants.ts';
-import { interpretSetup } from '../setup/interpret.ts';
-import type { SetupDocument } from '../setup/schema.ts';
+import { nonsenseIn, type MakersRow, type RowProblem } from './makers-row.ts';
 import { parseShorthand } from '../shorthand/parse.ts';
-import { predictPoints } from '../train/predict.ts';
 
-/** One published row of a motor's table. Nulls where the table has nothing. */
-export interface MakersRow {
-  line: number;
-  volts: number | null;
-  propText: string;
-  diameterM: number | null;
-  pitchM: number | null;
-  blades: number;
-  throttle: number;
-  amps: number | null;
-  watts: number | null;
-  thrustN: number | null;
-  rpm: number | null;
-}
-
+/** A table that was read: its rows, and what is wrong with them. */
 export interface MakersTable {
   rows: MakersRow[];
-  problems: { line: number; column: string; message: string }[];
+  problems: RowProblem[];
 }
 
 const COLUMNS: readonly [
@@ -128,118 +112,34 @@ export function parseMakersTable(text: string): MakersTable {
       thrustN: thrust === null ? null : thrust * thrustIn,
       rpm: read('rpm')
     };
-    if (
-      row.volts !== null &&
-      row.amps !== null &&
-      row.watts !== null &&
-      Math.abs(row.volts * row.amps - row.watts) > 0.06 * row.watts
-    )
-      problems.push({
-        line,
-        column: 'watts',
-        message: `${row.volts} V × ${row.amps} A is ${(row.volts * row.amps).toFixed(0)} W, the table says ${row.watts} W.`
-      });
-    const watts = row.watts ?? (row.volts !== null && row.amps !== null ? row.volts * row.amps : null);
-    if (row.thrustN !== null && watts !== null && row.diameterM !== null) {
-      const least = row.thrustN * Math.sqrt(row.thrustN / (2 * 1.225 * (Math.PI / 4) * row.diameterM ** 2));
-      if (least > 0.75 * watts)
-        problems.push({
-          line,
-          column: 'thrust',
-          message: `no ${row.propText} makes that thrust from ${watts.toFixed(0)} W: it takes at least ${least.toFixed(0)} W in the air alone.`
-        });
-    }
+    problems.push(...nonsenseIn(row));
     return row;
   });
   return { rows, problems };
 }
 
-/** The prediction beside a published row, and how far off it is (relative, null where the table has nothing). */
-export interface RowComparison {
-  line: number;
-  amps: number;
-  watts: number;
-  thrustN: number;
-  rpm: number;
-  ampsOff: number | null;
-  thrustOff: number | null;
-  rpmOff: number | null;
-  inside: boolean | null;
-}
+/** Columns of a table that is typed, in order; the header row of its text. */
+export const GRID = ['volts', 'prop', 'throttle (%)', 'amps', 'watts', 'thrust (g)', 'rpm'] as const;
 
-/** Predicts every row that names volts and a propeller with a motor, at the volts of the table. */
-export function compareMakersTable(setup: SetupDocument, rows: readonly MakersRow[]): RowComparison[] {
-  return rows
-    .filter((r) => r.volts !== null && r.diameterM !== null && r.pitchM !== null)
-    .map((r): RowComparison => {
-      const family = setup.propulsor.kind === 'propeller' ? setup.propulsor.family : undefined;
-      const i = interpretSetup({
-        ...setup,
-        count: 1,
-        auxiliaryCurrentA: 0,
-        propulsor: {
-          kind: 'propeller',
-          diameterM: r.diameterM as number,
-          pitchM: r.pitchM as number,
-          blades: r.blades,
-          family: family ?? 'thin-electric'
-        }
-      });
-      const [p] = predictPoints(i, [
-        { throttle: r.throttle, speedMs: 0, batteryVoltageV: r.volts as number }
-      ]);
-      const rel = (got: number, want: number | null): number | null =>
-        want === null || want === 0 ? null : got / want - 1;
-      const band = p.band?.batteryCurrentA;
-      return {
-        line: r.line,
-        amps: p.batteryCurrentA,
-        watts: p.electricalPowerW,
-        thrustN: p.thrustN,
-        rpm: p.rpm,
-        ampsOff: rel(p.batteryCurrentA, r.amps),
-        thrustOff: rel(p.thrustN, r.thrustN),
-        rpmOff: rel(p.rpm, r.rpm),
-        inside: band && r.amps !== null ? r.amps >= band[0] && r.amps <= band[1] : null
-      };
-    });
-}
+const cell = (value: number | null, digits = 4): string =>
+  value === null ? '' : String(Number(value.toPrecision(digits)));
 
-/** Propeller coefficient columns (J, CT, CP) in whitespace or CSV text. */
-export function parseCoefficients(
-  text: string
-): { ok: true; advanceRatio: number[]; thrust: number[]; power: number[] } | { ok: false; message: string } {
-  const lines = text
-    .trim()
-    .split(/\r?\n/)
-    .map((l) => l.trim())
-    .filter((l) => l !== '' && !l.startsWith('#'));
-  const cells = lines.map((l) => l.split(/[\s,;]+/));
-  let order = [0, 1, 2];
-  let first = 0;
-  if (cells.length > 0 && cells[0].some((c) => Number.isNaN(Number(c)))) {
-    const heads = cells[0].map((h) => h.toLowerCase().replace(/[^a-z]/g, ''));
-    order = ['j', 'ct', 'cp'].map((name) => heads.indexOf(name));
-    if (order.includes(-1))
-      return { ok: false, message: `the header is "${lines[0]}"; it should name J, CT and CP.` };
-    first = 1;
-  }
-  const columns: [number[], number[], number[]] = [[], [], []];
-  for (let at = first; at < cells.length; at++) {
-    const values = order.map((c) => Number(cells[at][c]));
-    if (values.some((v) => !Number.isFinite(v)))
-      return {
-        ok: false,
-        message: `line ${at + 1} is "${lines[at]}"; it should hold three numbers: J, CT, CP.`
-      };
-    values.forEach((v, c) => columns[c].push(v));
-  }
-  if (columns[0].length < 2) return { ok: false, message: 'give at least two rows of J, CT and CP.' };
-  for (let k = 1; k < columns[0].length; k++)
-    if (!(columns[0][k] > columns[0][k - 1]))
-      return {
-        ok: false,
-        message: `J must rise from row to row; it is ${columns[0][k]} after ${columns[0][k - 1]}.`
-      };
-  return { ok: true, advanceRatio: columns[0], thrust: columns[1], power: columns[2] };
+/** Rows as the cells of the typed grid. */
+export const cellsOf = (rows: readonly MakersRow[]): string[][] =>
+  rows.map((r) => [
+    cell(r.volts),
+    r.propText,
+    cell(100 * r.throttle),
+    cell(r.amps),
+    cell(r.watts),
+    cell(r.thrustN === null ? null : (1000 * r.thrustN) / GRAVITY_MS2),
+    cell(r.rpm, 6)
+  ]);
+
+/** Reads the cells of the typed grid through the same reader as a pasted table; rows left empty are no rows. */
+export function tableOfCells(cells: readonly (readonly string[])[]): MakersTable {
+  const filled = cells.filter((row) => row.some((c) => c.trim() !== ''));
+  return filled.length === 0
+    ? { rows: [], problems: [] }
+    : parseMakersTable(Papa.unparse([[...GRID], ...filled.map((row) => [...row])]));
 }

@@ -2,7 +2,9 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../setup/schema.ts';
 import { decodeLabel } from './label-decoder.ts';
-import { compareMakersTable, parseCoefficients, parseMakersTable } from './makers-table.ts';
+import { parseCoefficients } from '../formats/coefficient-columns.ts';
+import { compareMakersTable } from './compare-makers-table.ts';
+import { parseMakersTable } from './makers-table.ts';
 import { evaluateMotorTest } from './motor-test.ts';
 
 test('4250 may be a can of 42 × 50 mm, the same motor as 3535, or a stator of that size (common practice, no source)', () => {

@@ -1,4 +1,5 @@
 import type { Change } from '../checks/check.ts';
+import type { PartKind } from '../setup/stored.ts';
 import { INCH_M, OUNCE_KG } from '../units/convert.ts';
 import { show } from '../units/show.ts';
 
@@ -11,7 +12,7 @@ export interface Reading {
   other: Reading | null;
 }
 
-export type ShorthandPart = 'battery' | 'esc' | 'motor' | 'propulsor';
+export type ShorthandPart = PartKind;
 
 interface Rule {
   pattern: RegExp;
@@ -124,6 +125,23 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
       add('family', family, family.replace('-', ' '));
     }),
     mass
+  ],
+  'receiver-supply': [
+    rule(`${N}\\s*[-–]\\s*${N}\\s*v\\s*(?:in|input)\\b`, (m, add) => {
+      add('minVoltageV', number(m[1]), `from ${m[1]} V in`);
+      add('maxVoltageV', number(m[2]), `to ${m[2]} V in`);
+    }),
+    rule(`${N}\\s*v\\s*[/@]\\s*${N}\\s*a\\b`, (m, add) => {
+      add('outputV', number(m[1]), `${m[1]} V out`);
+      add('continuousA', number(m[2]), `${m[2]} A`);
+    }),
+    rule(`${N}\\s*v\\b`, (m, add) => add('outputV', number(m[1]), `${m[1]} V out`)),
+    rule(`${N}\\s*a\\b`, (m, add) => add('continuousA', number(m[1]), `${m[1]} A`)),
+    rule('\\b(linear|switching|pack)\\b', (m, add) => {
+      const kind = m[1].toLowerCase() === 'pack' ? 'own-pack' : m[1].toLowerCase();
+      add('kind', kind, kind.replace('-', ' '));
+    }),
+    mass
   ]
 };
 
@@ -131,8 +149,9 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
  * Reads a label the way people write them: `4S 2200 30C`, `3s2p 5Ah`, `2812 900KV 170g`, `11x5.5`, `5x4.3x3`,
  * `60A 2-6S 5V/3A`, `42 mm x1.4 2-blade`; decimal point or comma, inch or mm. Each rule takes its words away, so that
  * what is left is what was not understood. Never throws.
+ * @param metric whether a bare `50x50` is millimetres first, as on a screw, and inches one key away
  */
-export function parseShorthand(part: ShorthandPart, text: string): Reading {
+export function parseShorthand(part: ShorthandPart, text: string, metric = false): Reading {
   const read: string[] = [];
   const changes: Change[] = [];
   let rest = ` ${text.trim()} `;
@@ -150,23 +169,25 @@ export function parseShorthand(part: ShorthandPart, text: string): Reading {
     if (used) rest = `${rest.slice(0, m.index)} ${rest.slice(m.index + m[0].length)}`;
   }
   const notRead = rest.split(/[\s,;/]+/).filter((word) => word !== '');
-  return { changes, read, notRead, other: part === 'propulsor' ? otherPropulsor(text, changes) : null };
+  const first: Reading = { changes, read, notRead, other: null };
+  const other = part === 'propulsor' ? otherPropulsor(text, first) : null;
+  return metric && other ? { ...other, other: first } : { ...first, other };
 }
 
-/** A bare `7x4` may be inches or, for a screw, centimetres of diameter by pitch: the other unit is one key away. */
-function otherPropulsor(text: string, changes: readonly Change[]): Reading | null {
-  const d = changes.find((c) => c.path === 'propulsor.diameterM');
-  const p = changes.find((c) => c.path === 'propulsor.pitchM');
+/** A bare `7x4` may be inches or, for a screw, millimetres of diameter by pitch: the other unit is one key away. */
+function otherPropulsor(text: string, first: Reading): Reading | null {
+  const d = first.changes.find((c) => c.path === 'propulsor.diameterM');
+  const p = first.changes.find((c) => c.path === 'propulsor.pitchM');
   if (!d || !p || /mm|in|"/i.test(text)) return null;
   const toMm = (c: Change): Change => ({
     path: c.path,
     value: Number((((c.value as number) / INCH_M) * 0.001).toPrecision(6))
   });
-  const other = changes.map((c) => (c === d || c === p ? toMm(c) : c));
+  const size = (c: Change): string => show((c.value as number) / INCH_M);
   return {
-    changes: other,
-    read: [`${show((d.value as number) / INCH_M)} mm`, `pitch ${show((p.value as number) / INCH_M)} mm`],
-    notRead: [],
+    changes: first.changes.map((c) => (c === d || c === p ? toMm(c) : c)),
+    read: [`${size(d)} mm`, `pitch ${size(p)} mm`, ...first.read.filter((words) => !/ in$/.test(words))],
+    notRead: first.notRead,
     other: null
   };
 }
@@ -179,7 +200,11 @@ const NEEDED: Record<ShorthandPart, readonly [path: string, words: string][]> = 
   ],
   esc: [['continuousA', 'rating (60A)']],
   motor: [['kvRpmPerVolt', 'KV (900KV)']],
-  propulsor: [['diameterM', 'diameter (11x5.5)']]
+  propulsor: [['diameterM', 'diameter (11x5.5)']],
+  'receiver-supply': [
+    ['outputV', 'volts out (5V/3A)'],
+    ['continuousA', 'amps']
+  ]
 };
 
 /** What a reading still lacks, in words. */

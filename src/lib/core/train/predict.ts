@@ -13,6 +13,7 @@ import { interpretSetup, supplyOf, type Interpreted } from '../setup/interpret.t
 import type { PredictPoint, PredictRequest } from '../setup/schema.ts';
 import type { Estimate } from '../setup/tolerance.ts';
 import { isInside } from '../numeric/hermite-curve.ts';
+import { fanFigures, type FanFigures } from '../propulsor/ducted-fan/figures.ts';
 import { isTipSpeedInside } from '../propulsor/performance.ts';
 import { show } from '../units/show.ts';
 import { GRAVITY_MS2, LABEL_TEMPERATURE_C } from '../units/constants.ts';
@@ -112,6 +113,8 @@ export interface PredictAnswer {
   hover: HoverAnswer | null;
   level: LevelAnswer | null;
   boat: BoatAnswer | null;
+  /** A ducted fan's own figures at the first point; null for other propulsors. */
+  fan: FanFigures | null;
   endurance: EnduranceAnswer[];
   /** Warm-up of one motor at full throttle from the first point's supply; null without mass or power rating. */
   heat: HeatAnswer | null;
@@ -469,7 +472,7 @@ export function predict(request: PredictRequest): PredictAnswer {
   const estimates = [...i.estimates];
   const first = supplyOf(i, points[0]);
   const volts = first.openCircuitV;
-  const { kind, massKg } = setup.craft;
+  const { kind, massKg } = i.setup.craft;
   const hovering = kind === 'multirotor' ? hoverAnswer(i, volts, first.packOhm, bands) : null;
   const level = kind === 'fixed-wing' ? levelAnswer(i, volts, first.packOhm, bands, estimates) : null;
   const boat = kind === 'boat' ? boatAnswer(i, volts, first.packOhm, bands, estimates) : null;
@@ -485,9 +488,11 @@ export function predict(request: PredictRequest): PredictAnswer {
     const band = bands ? enduranceBand(i, demand, first.stateOfCharge) : null;
     return band ? { ...answer, band } : answer;
   });
+  const predicted = predictPoints(i, points, bands);
   const answer: PredictAnswer = {
-    points: predictPoints(i, points, bands),
+    points: predicted,
     checks: [],
+    fan: fanAnswer(i, predicted[0]),
     heat: heatAnswer(i, volts, first.packOhm, endurance[0].seconds, boat?.topSpeedMs ?? 0),
     forward:
       kind === 'multirotor'
@@ -512,6 +517,20 @@ export function predict(request: PredictRequest): PredictAnswer {
   answer.notes.push(...new Set(answer.points.flatMap((p) => (p.outside === null ? [] : [p.outside]))));
   if (request.checks ?? true) answer.checks = runChecks(i, answer, first);
   return answer;
+}
+
+function fanAnswer(i: Interpreted, p: PredictedPoint): FanFigures | null {
+  if (i.exitAreaM2 === null) return null;
+  const n = i.model.count;
+  return fanFigures(
+    p.thrustN / n,
+    p.electricalPowerW / n,
+    p.speedMs,
+    p.rpm,
+    i.model.diameterM,
+    i.exitAreaM2,
+    i.model.densityKgM3
+  );
 }
 
 /** Longest warm-up looked at, s. */

@@ -1,8 +1,10 @@
+import { partMasses } from '../craft/all-up-mass.ts';
 import { CHEMISTRIES } from '../battery/chemistry.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { INCH_M, rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
 import type { Interpreted } from '../setup/interpret.ts';
+import { whyFields } from './why-fields.ts';
 import { noLoadCurrentAt } from './operating-point.ts';
 import type { PredictAnswer } from './predict.ts';
 import { FACTOR_TITLES } from './sensitivity.ts';
@@ -13,7 +15,9 @@ export interface Why {
   title: string;
   formula: string;
   numbers: string;
+  /** Source and tolerance of each figure put in. */
   sources: string[];
+  /** The rule of thumb, with how far off it is here. */
   rule: string | null;
 }
 
@@ -136,6 +140,100 @@ export function whyAll(i: Interpreted, a: PredictAnswer): Record<string, Why> {
     ['thrust', 'power', 'kv'],
     `By watts: ${show(p.electricalPowerW / craft.massKg)} W/kg.`
   );
+  const masses = partMasses(i.setup);
+  const airframe = craft.airframeMassKg;
+  add(
+    'all-up',
+    'All-up weight',
+    airframe == null ? 'as given in the brief' : 'airframe + the chosen parts',
+    airframe == null
+      ? showUnit(craft.massKg, 'kg')
+      : `${show(airframe)} kg + ${masses.map((x) => `${x.title} ${show(1000 * x.kg)} g${x.estimated ? ' (estimated)' : ''}`).join(' + ')} = ${showUnit(craft.massKg, 'kg')}`,
+    [],
+    masses.length === 0
+      ? null
+      : `The power train is ${show((100 * masses.reduce((kg, x) => kg + x.kg, 0)) / craft.massKg, 2)} % of it; a third to a half is usual.`
+  );
+  const into = (part: string, title: string, formula: string, numbers: string): void =>
+    add(`in-${part}`, title, formula, numbers, FACTORS);
+  const terminalW = p.electricalPowerW;
+  const source = terminalW + p.lossW.battery;
+  const afterLeads = terminalW - p.lossW.wiring - p.lossW.auxiliary;
+  const afterEsc = afterLeads - p.lossW.esc;
+  const shaft = m.count * p.shaftPowerW - p.lossW.gear;
+  into(
+    'battery',
+    'Power the cells give',
+    'V_rest I',
+    `${showUnit(p.openCircuitV, 'V')} × ${showUnit(p.batteryCurrentA, 'A')} = ${showUnit(source, 'W')}`
+  );
+  into(
+    'wiring',
+    'Power at the pack’s plug',
+    'V I',
+    `${showUnit(p.batteryVoltageV, 'V')} × ${showUnit(p.batteryCurrentA, 'A')} = ${showUnit(terminalW, 'W')}`
+  );
+  into(
+    'esc',
+    'Power into the ESC',
+    'V I less leads and receiver',
+    `${show(terminalW)} − ${show(p.lossW.wiring + p.lossW.auxiliary)} = ${showUnit(afterLeads, 'W')}`
+  );
+  into(
+    'motor',
+    'Power into the motor',
+    'what the ESC takes in less its heat',
+    `${show(afterLeads)} − ${show(p.lossW.esc)} = ${showUnit(afterEsc, 'W')}`
+  );
+  into(
+    'propulsor',
+    'Power at the shaft',
+    'N Q ω, less the gear',
+    `${m.count} × ${show(1000 * p.torqueNm)} mN m × ${show(omega)} rad/s${p.lossW.gear > 0 ? ` − ${show(p.lossW.gear)} W` : ''} = ${showUnit(shaft, 'W')}`
+  );
+  if (a.fan && i.exitAreaM2 !== null) {
+    const f = a.fan;
+    const each = p.thrustN / m.count;
+    add(
+      'jet-speed',
+      'Jet speed',
+      'Ve = (V + √(V² + 4 T / ρ Ae)) / 2 (momentum theory, exit area kept)',
+      `V ${showUnit(p.speedMs, 'm/s')}, T ${showUnit(each, 'N')}, ρ ${show(m.densityKgM3)} kg/m³, Ae ${show(i.exitAreaM2 * 1e4)} cm² = ${showUnit(f.jetMs, 'm/s')}`,
+      ['thrust', 'power', 'kv'],
+      'A jet flies at most at about seven tenths of its jet speed.'
+    );
+    add(
+      'fan-flow',
+      'Air through the fan',
+      'ρ Ae Ve',
+      `${show(m.densityKgM3)} × ${show(i.exitAreaM2)} m² × ${showUnit(f.jetMs, 'm/s')} = ${show(f.massFlowKgS * 1000)} g/s`,
+      ['thrust', 'power', 'kv']
+    );
+    add(
+      'fan-loading',
+      'Thrust per watt',
+      'T / P at the pack',
+      `${showUnit(each, 'N')} / ${showUnit(p.electricalPowerW / m.count, 'W')} = ${show((1000 * f.thrustPerWattNW) / GRAVITY_MS2)} g/W`,
+      ['thrust', 'power'],
+      'Fans of 50 to 90 mm give 1.5 to 2.5 g/W standing still; an open propeller gives three times that.'
+    );
+    add(
+      'fan-tip',
+      'Tip speed of the fan',
+      'π D n',
+      `π × ${show(m.diameterM)} m × ${show(n)} /s = ${showUnit(f.tipSpeedMs, 'm/s')}`,
+      ['kv', 'power']
+    );
+  }
+  if (a.forward)
+    add(
+      'forward',
+      'Fastest level flight',
+      'full throttle tilted until lift is the weight and the rest of the thrust meets the drag ½ ρ V² CdA',
+      `${showUnit(a.forward.topSpeedMs, 'm/s')}; in hand beyond the weight ${show(a.forward.reserveG)} g`,
+      ['thrust', 'power', 'kv'],
+      'Agile craft keep at least 1 g in hand.'
+    );
   const loss = (
     id: string,
     title: string,
@@ -227,5 +325,6 @@ export function whyAll(i: Interpreted, a: PredictAnswer): Record<string, Why> {
       ['batteryResistance', 'power', 'kv'],
       `1 Ah at ${show(e.averageCurrentA)} A lasts ${show(60 / Math.max(e.averageCurrentA, 1e-9))} min before the usable share.`
     );
+  Object.assign(all, whyFields(i));
   return all;
 }

@@ -17,3 +17,8 @@ export const COPPER_PER_K = 0.00393;
  * From memory of magnet data sheets (0.10 to 0.12 %/K between 20 and 100 °C).
  */
 export const MAGNET_LOSS_PER_K = 0.0011;
+
+/** Air at sea level and 15 °C, kg/m³ (ISO 2533:1975, standard atmosphere). */
+export const AIR_DENSITY_KG_M3 = 1.225;
+/** Fresh water at 15 °C, kg/m³ (ITTC 7.5-02-01-03, 2011). */
+export const WATER_DENSITY_KG_M3 = 999.1;

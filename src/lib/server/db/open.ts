@@ -2,11 +2,12 @@ import Database from 'better-sqlite3';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { sql as start } from './migrations/0001-start.ts';
+import { sql as measuredAndTables } from './migrations/0002-measured-and-tables.ts';
 
 export type Db = Database.Database;
 
 /** Numbered migrations, append only. */
-const MIGRATIONS: readonly string[] = [start];
+const MIGRATIONS: readonly string[] = [start, measuredAndTables];
 
 /** Opens (and if needed makes) the database of a data folder and brings it up to date. */
 export function openDatabase(folder: string): Db {

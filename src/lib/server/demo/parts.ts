@@ -1,5 +1,7 @@
 import { INCH_M } from '../../core/units/convert.ts';
-import type { Battery, Esc, Motor, Propulsor } from '../../core/setup/schema.ts';
+import type { MakersRow } from '../../core/shelf/makers-row.ts';
+import { GRAVITY_MS2 } from '../../core/units/constants.ts';
+import type { Battery, Esc, Motor, Propulsor, ReceiverSupply } from '../../core/setup/schema.ts';
 import { estimateNoLoadCurrentA, estimateWindingOhm } from '../../core/motor/estimate.ts';
 
 /**
@@ -277,4 +279,112 @@ export const PACKS: DemoPart<Battery>[] = [
   pack(6, 10, 25, 1290, 1.4),
   pack(6, 10.5, 8, 890, 22, true, 3, 'liion'),
   pack(12, 5, 50, 1500, 2.2)
+];
+
+/** What the club measured on its bench, by part: figures that differ from the label as real ones do. */
+export const MEASURED: Record<string, Record<string, number>> = {
+  'Rush 2814-900': { kvRpmPerVolt: 868, massKg: 0.109 },
+  'Rush 3536-910': {
+    kvRpmPerVolt: 842,
+    resistanceOhm: 0.036,
+    noLoadCurrentA: 1.5,
+    noLoadVoltageV: 11.1,
+    massKg: 0.114
+  },
+  'Tarn 3S 2.2 Ah 30C': { capacityAh: 1.98, cellResistanceOhm: 0.0079 }
+};
+
+export const RECEIVER_SUPPLIES: DemoPart<ReceiverSupply>[] = [
+  {
+    name: 'Rill 5 V 3 A',
+    owned: true,
+    document: {
+      kind: 'switching',
+      outputV: 5,
+      continuousA: 3,
+      minVoltageV: 6,
+      maxVoltageV: 26,
+      massKg: 0.009
+    }
+  },
+  {
+    name: 'Rill 6 V 8 A',
+    owned: false,
+    document: {
+      kind: 'switching',
+      outputV: 6,
+      continuousA: 8,
+      minVoltageV: 7,
+      maxVoltageV: 52,
+      massKg: 0.028
+    }
+  },
+  {
+    name: 'Rill linear 5 V 1.5 A',
+    owned: true,
+    document: {
+      kind: 'linear',
+      outputV: 5,
+      continuousA: 1.5,
+      minVoltageV: 5.5,
+      maxVoltageV: 13,
+      massKg: 0.005
+    }
+  },
+  {
+    name: 'Receiver pack 4.8 V',
+    owned: true,
+    note: 'four NiMH cells of its own, for the workboat',
+    document: { kind: 'own-pack', outputV: 4.8, continuousA: 3, massKg: 0.098 }
+  }
+];
+
+const inch = (value: number): number => Number((value * INCH_M).toPrecision(6));
+
+/** One published row: volts, propeller in inches, amps, watts, grams, rpm. */
+function row(
+  line: number,
+  volts: number,
+  [d, p]: [number, number],
+  amps: number,
+  watts: number,
+  grams: number,
+  rpm: number
+): MakersRow {
+  return {
+    line,
+    volts,
+    propText: `${d}x${p}`,
+    diameterM: inch(d),
+    pitchM: inch(p),
+    blades: 2,
+    throttle: 1,
+    amps,
+    watts,
+    thrustN: (grams * GRAVITY_MS2) / 1000,
+    rpm
+  };
+}
+
+/** Tables as the invented maker prints them: a little hopeful on thrust, and one row with a slipped digit. */
+export const MAKERS_TABLES: { motor: string; title: string; rows: MakersRow[] }[] = [
+  {
+    motor: 'Rush 2814-900',
+    title: 'leaflet in the box',
+    rows: [
+      row(2, 11.1, [11, 5.5], 25.8, 286, 1610, 8700),
+      row(3, 11.1, [12, 6], 34.9, 387, 2090, 8190),
+      row(4, 14.8, [10, 5], 28.1, 416, 1980, 11600),
+      row(5, 14.8, [11, 5.5], 41.6, 661, 2700, 11010)
+    ]
+  },
+  {
+    motor: 'Rush 2212-920',
+    title: 'leaflet in the box',
+    rows: [
+      row(2, 11.1, [9, 4.7], 9.6, 107, 690, 8350),
+      row(3, 11.1, [10, 4.5], 12.9, 143, 860, 7900),
+      row(4, 14.8, [8, 4], 10.1, 149, 800, 11600)
+    ]
+  }
 ];

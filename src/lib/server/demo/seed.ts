@@ -5,7 +5,8 @@ import { createPart } from '../parts.ts';
 import { createRun } from '../runs.ts';
 import { createSetup } from '../setups.ts';
 import { DEMO_CRAFTS, setupDocument } from './crafts.ts';
-import { ESCS, MOTORS, PACKS, PROPULSORS } from './parts.ts';
+import { createMakersTable } from '../makers-tables.ts';
+import { ESCS, MAKERS_TABLES, MEASURED, MOTORS, PACKS, PROPULSORS, RECEIVER_SUPPLIES } from './parts.ts';
 
 /** Fills an empty database with the demo club; a database that holds anything is left alone. Throws on bad demo data. */
 export function seedDemo(db: Db): void {
@@ -18,12 +19,18 @@ export function seedDemo(db: Db): void {
       ['motor', MOTORS],
       ['propulsor', PROPULSORS],
       ['esc', ESCS],
-      ['battery', PACKS]
+      ['battery', PACKS],
+      ['receiver-supply', RECEIVER_SUPPLIES]
     ];
     for (const [kind, parts] of shelves) {
       for (const part of parts) {
-        const made = createPart(db, { kind, ...part });
+        const made = createPart(db, { kind, measured: MEASURED[part.name], ...part });
         if (!made.ok) throw new Error(`demo part ${part.name}: ${JSON.stringify(made)}`);
+        for (const table of MAKERS_TABLES)
+          if (table.motor === part.name) {
+            const kept = createMakersTable(db, made.value.id, { title: table.title, rows: table.rows });
+            if (!kept.ok) throw new Error(`demo table of ${part.name}: ${JSON.stringify(kept)}`);
+          }
       }
     }
     for (const demo of DEMO_CRAFTS) {

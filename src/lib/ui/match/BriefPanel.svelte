@@ -1,142 +1,245 @@
 <script lang="ts">
-  import { Button, Modal, Select } from 'flowbite-svelte';
-  import { PURPOSES } from '../../core/checks/schools.ts';
-  import type { Change } from '../../core/checks/check.ts';
-  import type { QuantityName } from '../../core/units/quantity.ts';
+  import { Modal, Select } from 'flowbite-svelte';
+  import { partMasses } from '../../core/craft/all-up-mass.ts';
+  import { targetsOf } from '../../core/brief/targets.ts';
+  import { MARGINS, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../../core/checks/schools.ts';
+  import { FIXABLE, type SetupDocument } from '../../core/setup/schema.ts';
+  import { withShelfPart } from '../../core/shelf/measured.ts';
+  import type { StoredPart } from '../../core/setup/stored.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
+  import { briefRows } from './brief-rows.ts';
   import FigureField from './FigureField.svelte';
   import type { MatchState } from './match-state.svelte.ts';
   import { readPath } from './part-fields.ts';
 
-  /** The brief: what the craft is, what it is for, what is wanted of it. Each figure saves by itself. */
-  let { view, open = $bindable(false) }: { view: MatchState; open?: boolean } = $props();
+  /** The brief: what the craft is, what it is for, what is fixed, and what follows. Each figure saves by itself. */
+  let {
+    view,
+    supplies,
+    open = $bindable(false)
+  }: {
+    view: MatchState;
+    /** Receiver supplies on the shelf. */
+    supplies: StoredPart[];
+    open?: boolean;
+  } = $props();
 
-  interface Row {
-    path: string;
-    label: string;
-    quantity: QuantityName;
-  }
   const craft = $derived(view.document.craft);
-  const row = (path: string, label: string, quantity: QuantityName): Row => ({
-    path: `craft.${path}`,
-    label,
-    quantity
-  });
-  const rows = $derived<Row[]>([
-    row('massKg', 'all-up weight', 'craftMass'),
-    ...(craft.kind === 'fixed-wing'
-      ? [
-          row('wingAreaM2', 'wing area', 'area'),
-          row('wingSpanM', 'wing span', 'length'),
-          row('zeroLiftDragCoefficient', 'drag coefficient', 'ratio'),
-          row('maxLiftCoefficient', 'greatest lift coefficient', 'ratio')
-        ]
-      : craft.kind === 'multirotor'
-        ? [row('dragAreaM2', 'drag area of the body', 'area')]
-        : [
-            row('waterlineLengthM', 'waterline length', 'length'),
-            row('beamM', 'beam', 'length'),
-            row('deadriseDeg', 'deadrise, degrees', 'count')
-          ]),
-    row(
-      'largestPropM',
-      craft.kind === 'boat' ? 'largest screw that fits' : 'largest prop that fits',
-      craft.kind === 'boat' ? 'screwLength' : 'propLength'
-    ),
-    row('targetThrustToWeight', 'wanted thrust / weight', 'ratio'),
-    row('targetSeconds', 'wanted time', 'minutes'),
-    row('targetSpeedMs', 'wanted speed', 'speed'),
-    row('runSeconds', 'full throttle at a stretch', 'minutes'),
-    row('receiverCurrentA', 'servos and receiver, peak', 'current')
-  ]);
-  const around: Row[] = [
-    { path: 'environment.altitudeM', label: 'altitude', quantity: 'length' },
-    { path: 'environment.airTemperatureC', label: 'air temperature', quantity: 'temperature' },
-    { path: 'auxiliaryCurrentA', label: 'receiver and video, steady', quantity: 'current' }
-  ];
-
-  function set(path: string, value: number | string | null, label: string): void {
-    const changes: Change[] = [{ path, value }];
-    void view.edit(changes, `brief: ${label}`);
-  }
-
-  /** All-up weight from an airframe: the chosen parts' masses are added to what is typed. */
-  const partsKg = $derived(
-    (view.document.battery.massKg ?? 0) +
-      (view.document.count ?? 1) * ((view.document.motor.massKg ?? 0) + (view.document.esc?.massKg ?? 0))
-  );
-  let airframe = $state('');
-  function fromAirframe(): void {
-    const grams = Number(airframe.replace(',', '.'));
-    if (Number.isFinite(grams) && grams > 0)
-      set('craft.massKg', Number((grams / 1000 + partsKg).toFixed(4)), 'airframe weight');
-  }
-</script>
-
-<Modal title={`Brief: ${craft.name ?? 'craft'}`} bind:open size="md" outsideclose>
-  <div class="grid grid-cols-1 gap-x-8 sm:grid-cols-2" data-testid="brief">
-    {#if craft.kind === 'fixed-wing'}
-      <label class="flex items-center gap-2 text-[12px] sm:col-span-2"
-        >for <Select
-          classes={{ select: '!py-0 h-7' }}
-          value={craft.purpose ?? ''}
-          placeholder="choose what it is for"
-          items={Object.entries(PURPOSES).map(([value, p]) => ({
+  const rows = $derived(briefRows(craft.kind, view.document.propulsor.kind));
+  const targets = $derived(targetsOf(view.document));
+  const byParts = $derived(craft.airframeMassKg != null);
+  const choice = $derived(
+    craft.kind === 'fixed-wing'
+      ? {
+          path: 'craft.purpose',
+          label: 'for',
+          value: craft.purpose ?? '',
+          items: Object.entries(PURPOSES).map(([value, p]) => ({
             value,
             name: `${p.title}: thrust ${p.thrustToWeight[0]} to ${p.thrustToWeight[1]} × weight`
-          }))}
-          onchange={(e) => set('craft.purpose', (e.currentTarget as HTMLSelectElement).value, 'purpose')}
+          }))
+        }
+      : craft.kind === 'multirotor'
+        ? {
+            path: 'craft.purpose',
+            label: 'for',
+            value: craft.purpose ?? '',
+            items: Object.entries(MULTIROTOR_PURPOSES).map(([value, p]) => ({
+              value,
+              name: `${p.title}: thrust ${p.thrustToWeight[0]} to ${p.thrustToWeight[1]} × weight`
+            }))
+          }
+        : {
+            path: 'craft.hull',
+            label: 'hull',
+            value: craft.hull ?? 'planing-mono',
+            items: [
+              { value: 'planing-mono', name: 'planing mono hull: speed' },
+              { value: 'hydroplane', name: 'hydroplane: speed' },
+              { value: 'displacement', name: 'displacement: work' }
+            ]
+          }
+  );
+  const margins = $derived(
+    (Object.keys(MARGINS) as MarginName[]).filter(
+      (name) =>
+        (name !== 'boat-rpm' || view.document.propulsor.kind === 'surface-drive') &&
+        (name !== 'thrust-to-weight' || craft.kind === 'fixed-wing')
+    )
+  );
+  const schools = $derived((view.document.schools ?? {}) as Record<string, string>);
+  const supply = $derived(view.document.receiverSupply?.name ?? '');
+
+  const changed = (e: Event): string => (e.currentTarget as HTMLSelectElement).value;
+  const plain = (): SetupDocument => $state.snapshot(view.document) as SetupDocument;
+
+  function set(path: string, value: number | string | null, label: string): void {
+    void view.edit([{ path, value }], `brief: ${label}`);
+  }
+
+  /** All-up weight as it stands, or an airframe to which the chosen parts add. */
+  function weigh(parts: boolean): void {
+    const sum = partMasses(plain()).reduce((kg, p) => kg + p.kg, 0);
+    const airframe = Math.max(craft.massKg - sum, 0.05 * craft.massKg);
+    set('craft.airframeMassKg', parts ? Number(airframe.toPrecision(4)) : null, 'how the weight is given');
+  }
+
+  function chooseSchool(margin: MarginName, id: string): void {
+    const others = Object.fromEntries(Object.entries(schools).filter(([name]) => name !== margin));
+    const chosen = id === '' ? others : { ...others, [margin]: id };
+    void view.replace({ ...plain(), schools: chosen }, `school: ${MARGINS[margin].title}`);
+  }
+
+  function chooseSupply(id: string): void {
+    const found = supplies.find((p) => String(p.id) === id);
+    const next = found
+      ? withShelfPart(plain(), $state.snapshot(found) as StoredPart)
+      : { ...plain(), receiverSupply: null };
+    void view.replace(next, `receiver supply: ${found ? found.name : 'the ESC’s own'}`);
+  }
+
+  const PARTS = { battery: 'pack', wiring: 'wiring', esc: 'ESC', motor: 'motor', propulsor: 'propulsor' };
+  const SMALL = { select: '!py-0 h-7 text-[12px]' };
+</script>
+
+<Modal title={`Brief: ${craft.name ?? 'craft'}`} bind:open size="lg" outsideclose>
+  <div class="grid grid-cols-1 gap-x-8 gap-y-3 md:grid-cols-[1fr_1fr]">
+    <div data-testid="brief">
+      <label class="flex items-center gap-2 text-[12px]"
+        >{choice.label}
+        <Select
+          classes={SMALL}
+          class="flex-1"
+          value={choice.value}
+          placeholder="choose what it is for"
+          data-testid="brief-purpose"
+          items={choice.items}
+          onchange={(e) => set(choice.path, changed(e), choice.label)}
         /></label
       >
-    {:else if craft.kind === 'boat'}
-      <label class="flex items-center gap-2 text-[12px] sm:col-span-2"
-        >hull <Select
-          classes={{ select: '!py-0 h-7' }}
-          value={craft.hull ?? 'planing-mono'}
-          placeholder=""
-          items={['planing-mono', 'hydroplane', 'displacement'].map((value) => ({ value, name: value }))}
-          onchange={(e) => set('craft.hull', (e.currentTarget as HTMLSelectElement).value, 'hull')}
-        /></label
-      >
-    {:else}
-      <label class="flex items-center gap-2 text-[12px] sm:col-span-2"
-        >rotors <Select
-          classes={{ select: '!py-0 h-7' }}
-          value={craft.rotorLayout ?? 'flat'}
-          placeholder=""
-          items={['flat', 'coaxial'].map((value) => ({ value, name: value }))}
-          onchange={(e) =>
-            set('craft.rotorLayout', (e.currentTarget as HTMLSelectElement).value, 'rotor layout')}
-        /></label
-      >
-    {/if}
-    {#each rows as r (r.path)}
+      {#if craft.kind === 'multirotor'}
+        <label class="mt-1 flex items-center gap-2 text-[12px]"
+          >rotors
+          <Select
+            classes={SMALL}
+            class="flex-1"
+            value={craft.rotorLayout ?? 'flat'}
+            placeholder=""
+            items={[
+              { value: 'flat', name: 'flat: each by itself' },
+              { value: 'coaxial', name: 'coaxial: in pairs on one axis' }
+            ]}
+            onchange={(e) => set('craft.rotorLayout', changed(e), 'rotor layout')}
+          /></label
+        >
+      {/if}
+      <fieldset class="mt-2 flex flex-wrap gap-x-4 text-[12px]">
+        <legend class="text-[var(--ink-soft)]">weight is given as</legend>
+        <label class="flex items-center gap-1"
+          ><input type="radio" name="weight" checked={!byParts} onchange={() => weigh(false)} /> all-up</label
+        >
+        <label class="flex items-center gap-1"
+          ><input
+            type="radio"
+            name="weight"
+            checked={byParts}
+            data-testid="by-airframe"
+            onchange={() => weigh(true)}
+          /> bare airframe; the chosen parts add to it</label
+        >
+      </fieldset>
+      {#if byParts}
+        <FigureField
+          path="craft.airframeMassKg"
+          label="airframe weight"
+          quantity="craftMass"
+          value={craft.airframeMassKg}
+          onset={(v) => set('craft.airframeMassKg', v, 'airframe weight')}
+        />
+      {/if}
       <FigureField
-        path={r.path}
-        label={r.label}
-        quantity={r.quantity}
-        value={readPath(view.document, r.path) as number | null | undefined}
-        onset={(v) => set(r.path, v, r.label)}
+        path="craft.massKg"
+        label={byParts ? 'all-up weight, from the parts' : 'all-up weight'}
+        quantity="craftMass"
+        value={craft.massKg}
+        disabled={byParts}
+        onset={(v) => set('craft.massKg', v, 'all-up weight')}
       />
-    {/each}
-    {#each around as r (r.path)}
-      <FigureField
-        path={r.path}
-        label={r.label}
-        quantity={r.quantity}
-        value={readPath(view.document, r.path) as number | null | undefined}
-        onset={(v) => set(r.path, v, r.label)}
+      {#each rows as r (r.path)}
+        <FigureField
+          path={r.path}
+          label={r.label}
+          quantity={r.quantity}
+          value={readPath(view.document, r.path) as number | null | undefined}
+          onset={(v) => set(r.path, v, r.label)}
+        />
+      {/each}
+    </div>
+    <div class="text-[12px]">
+      <h3 class="text-[13px] font-semibold">What follows</h3>
+      <dl data-testid="targets">
+        {#each targets as t (t.id)}
+          <div class="border-b border-[var(--line)] py-1">
+            <div class="flex justify-between gap-2">
+              <dt>{t.title}</dt>
+              <dd class="figure font-semibold" data-testid={`target-${t.id}`}>
+                {t.high === null ? 'at least ' : ''}{figureUnit(t.quantity, t.low, 2)}{t.high === null
+                  ? ''
+                  : ` to ${figureUnit(t.quantity, t.high, 2)}`}
+              </dd>
+            </div>
+            <p class="text-[var(--ink-soft)]">{t.working}</p>
+          </div>
+        {/each}
+      </dl>
+      <h3 class="mt-3 text-[13px] font-semibold">Kept as they are</h3>
+      <div class="flex flex-wrap gap-x-4">
+        {#each FIXABLE as part (part)}
+          <label class="flex items-center gap-1"
+            ><input
+              type="checkbox"
+              checked={view.isFixed(part)}
+              data-testid={`brief-fix-${part}`}
+              onchange={(e) => void view.fix(part, e.currentTarget.checked)}
+            />
+            {PARTS[part]}</label
+          >
+        {/each}
+      </div>
+      <p class="text-[var(--ink-soft)]">What you own and want to use. No remedy and no fitting changes it.</p>
+      <h3 class="mt-3 text-[13px] font-semibold">Receiver supply</h3>
+      <Select
+        classes={SMALL}
+        class="w-full"
+        value={String(supplies.find((s) => s.name === supply)?.id ?? '')}
+        placeholder=""
+        aria-label="receiver supply"
+        data-testid="brief-supply"
+        items={[
+          { value: '', name: supply && !supplies.some((s) => s.name === supply) ? supply : 'the ESC’s own' },
+          ...supplies.map((s) => ({ value: String(s.id), name: s.name }))
+        ]}
+        onchange={(e) => chooseSupply(changed(e))}
       />
-    {/each}
-  </div>
-  <div class="mt-3 flex items-center gap-2 border-t border-[var(--line)] pt-3 text-[12px]">
-    <span class="text-[var(--ink-soft)]">or weigh the bare airframe, g</span>
-    <input
-      class="figure w-20 rounded-[2px] border-[var(--line)] bg-[var(--sheet)] !py-0.5 text-right text-[13px]"
-      aria-label="airframe weight, g"
-      bind:value={airframe}
-      inputmode="decimal"
-    />
-    <Button size="xs" color="alternative" class="py-0.5" onclick={fromAirframe}>add the parts</Button>
+      <h3 class="mt-3 text-[13px] font-semibold">Margins for this setup</h3>
+      {#each margins as name (name)}
+        <label class="mt-1 block"
+          ><span class="text-[var(--ink-soft)]">{MARGINS[name].title}</span>
+          <Select
+            classes={SMALL}
+            class="w-full"
+            value={schools[name] ?? ''}
+            placeholder=""
+            data-testid={`school-${name}`}
+            items={[
+              { value: '', name: 'as in the settings' },
+              ...MARGINS[name].schools.map((s) => ({ value: s.id, name: s.title }))
+            ]}
+            onchange={(e) => chooseSchool(name, changed(e))}
+          /></label
+        >
+      {/each}
+    </div>
   </div>
   {#if view.refused}<p class="mt-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]" role="alert">
       {view.refused}

@@ -13,7 +13,9 @@
     quantity,
     value,
     onset,
-    onstep
+    onstep,
+    onwhy,
+    disabled = false
   }: {
     /** Path in the document; also the test id. */
     path: string;
@@ -26,6 +28,10 @@
     onset: (value: number | null) => void;
     /** Called for a step up or down; returns false to fall back to the unit's own step. */
     onstep?: (up: boolean) => boolean;
+    /** Called when the figure is asked why (w); none by default. */
+    onwhy?: () => void;
+    /** Whether the figure is held as it is. */
+    disabled?: boolean;
   } = $props();
 
   const unit = $derived(displayUnit(quantity, units.choice));
@@ -60,7 +66,11 @@
   }
 
   function keys(event: KeyboardEvent): void {
-    if (event.key === 'Enter') commit();
+    if (event.key === 'w' && onwhy && !event.ctrlKey && !event.metaKey) {
+      event.preventDefault();
+      onwhy();
+    } else if (disabled) return;
+    else if (event.key === 'Enter') commit();
     else if (event.key === 'Escape') typed = null;
     else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
@@ -69,7 +79,7 @@
   }
 
   function wheel(event: WheelEvent): void {
-    if (document.activeElement !== event.currentTarget) return;
+    if (disabled || document.activeElement !== event.currentTarget) return;
     event.preventDefault();
     step(event.deltaY < 0);
   }
@@ -78,12 +88,13 @@
 <label class="flex items-baseline gap-0.5 text-[12px] leading-[22px]">
   <span class="min-w-0 flex-1 truncate text-[var(--ink-soft)]">{label}</span>
   <input
-    class="figure w-[3.7em] shrink-0 rounded-[2px] border-0 border-b border-[var(--line)] bg-[var(--sheet)] !px-1 !py-0 text-right text-[13px] leading-[20px] text-[var(--ink)] hover:border-[var(--cold)] focus:border-[var(--cold)] focus:ring-0"
+    class="figure w-[3.7em] shrink-0 rounded-[2px] border-0 border-b border-[var(--line)] bg-[var(--sheet)] !px-1 !py-0 text-right text-[13px] leading-[20px] text-[var(--ink)] read-only:border-transparent read-only:bg-transparent hover:border-[var(--cold)] focus:border-[var(--cold)] focus:ring-0"
     inputmode="decimal"
     autocomplete="off"
     aria-label={`${label}${unit.label ? `, ${unit.label}` : ''}`}
     data-testid={path}
     placeholder="?"
+    readonly={disabled}
     value={typed ?? shown}
     oninput={(e) => (typed = e.currentTarget.value)}
     onblur={commit}

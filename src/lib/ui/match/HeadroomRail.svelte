@@ -3,7 +3,14 @@
   import { show } from '../../core/units/show.ts';
 
   /** The check whose headroom is drawn: a rail from zero, the prediction as a band, the school's limit as a notch. */
-  let { check }: { check: CheckResult } = $props();
+  let {
+    check,
+    onopen
+  }: {
+    check: CheckResult;
+    /** Called when the working behind the rail is asked for. */
+    onopen: () => void;
+  } = $props();
 
   const top = $derived(
     Math.max(check.limit ?? 0, check.value ?? 0, check.marginLimit ?? 0, check.band?.[1] ?? 0) * 1.04 || 1
@@ -20,14 +27,15 @@
   );
 </script>
 
-<div title={`${check.title}: ${check.sentence}`}>
-  <svg
-    viewBox="0 0 100 8"
-    preserveAspectRatio="none"
-    class="h-2.5 w-full"
-    role="img"
-    aria-label={`${check.title}: ${check.sentence}, ${check.finding}`}
-  >
+<button
+  class="block w-full text-left"
+  title={`${check.title}: ${check.sentence}`}
+  aria-label={`${check.title}: ${check.sentence}, ${check.finding}; press for the working`}
+  data-testid={`rail-${check.id}`}
+  data-rail={check.id}
+  onclick={onopen}
+>
+  <svg viewBox="0 0 100 8" preserveAspectRatio="none" class="h-2.5 w-full" aria-hidden="true">
     <rect x="0" y="2.5" width={check.limit === null ? 100 : x(check.limit)} height="3" fill="var(--line)" />
     {#if check.value !== null}
       <rect x="0" y="3.4" width={x(low)} height="1.2" fill="var(--cold)" />
@@ -40,5 +48,5 @@
       <rect x={x(check.limit) - 0.4} y="1" width="0.8" height="6" fill="var(--ink-soft)" />
     {/if}
   </svg>
-  <div class="truncate text-[11px] leading-4 text-[var(--ink-soft)]">{check.title} · {words}</div>
-</div>
+  <span class="block truncate text-[11px] leading-4 text-[var(--ink-soft)]">{check.title} · {words}</span>
+</button>

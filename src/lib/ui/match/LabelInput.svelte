@@ -13,21 +13,38 @@
     part,
     parts,
     ontake,
-    onpick
+    onpick,
+    disabled = false,
+    propulsorKind = 'propeller'
   }: {
-    part: ShorthandPart;
+    part: Exclude<ShorthandPart, 'receiver-supply'>;
     /** Shelf parts offered while typing. */
     parts: StoredPart[];
     /** Called with the changes a label means. */
     ontake: (changes: Change[], text: string) => void;
     /** Called with a shelf part's id. */
     onpick: (id: number) => void;
+    /** Whether the part is held as it is. */
+    disabled?: boolean;
+    /** Kind of propulsor the setup has: its labels differ. */
+    propulsorKind?: 'propeller' | 'ducted-fan' | 'submerged-screw' | 'surface-drive';
   } = $props();
 
-  const EXAMPLE = { battery: '4S 2200 30C', esc: '60A 2-6S', motor: '900KV 106g', propulsor: '11x5.5' };
+  const PROPULSOR_EXAMPLE = {
+    propeller: '11x5.5',
+    'ducted-fan': '64 mm fan',
+    'submerged-screw': '50x50 3-blade',
+    'surface-drive': '42 mm x1.4'
+  };
+  const EXAMPLE = $derived({
+    battery: '4S 2200 30C',
+    esc: '60A 2-6S',
+    motor: '900KV 106g',
+    propulsor: PROPULSOR_EXAMPLE[propulsorKind]
+  });
   let text = $state('');
   let swapped = $state(false);
-  const first = $derived(parseShorthand(part, text));
+  const first = $derived(parseShorthand(part, text, propulsorKind !== 'propeller'));
   const reading = $derived<Reading>(swapped && first.other ? first.other : first);
   const missing = $derived(missingFrom(part, reading));
   const matches = $derived(
@@ -55,10 +72,11 @@
 
 <div class="relative">
   <input
-    class="figure mb-1 h-6 w-full rounded-[2px] border-[var(--line)] bg-transparent !px-1 !py-0 text-[12px] placeholder:text-[var(--ink-soft)] placeholder:opacity-70"
+    class="figure mb-1 h-6 w-full rounded-[2px] border-[var(--line)] bg-transparent !px-1 !py-0 text-[12px] placeholder:text-[var(--ink-soft)] placeholder:opacity-70 disabled:opacity-40"
     placeholder={EXAMPLE[part]}
     aria-label={`${part} as its label says, for example ${EXAMPLE[part]}`}
     data-testid={`label-${part}`}
+    {disabled}
     bind:value={text}
     onkeydown={keys}
   />

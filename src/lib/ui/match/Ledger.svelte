@@ -4,9 +4,16 @@
   import FindingMark from '../marks/FindingMark.svelte';
 
   /** Findings worst first, each opening to its working, and the remedies that apply themselves. */
-  let { checks, onapply }: { checks: CheckResult[]; onapply: (remedy: Remedy, check: CheckResult) => void } =
-    $props();
-  let open = $state<string | null>(null);
+  let {
+    checks,
+    onapply,
+    open = $bindable(null)
+  }: {
+    checks: CheckResult[];
+    onapply: (remedy: Remedy, check: CheckResult) => void;
+    /** Check whose working is open. */
+    open?: string | null;
+  } = $props();
 </script>
 
 <ol class="flex flex-col" data-testid="ledger">

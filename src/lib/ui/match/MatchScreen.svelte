@@ -1,29 +1,24 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { Button, Input, Modal, Toast } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import type { CheckResult, PartName, Remedy } from '../../core/checks/check.ts';
-  import type { CompareRow } from '../../core/brief/compare.ts';
-  import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/setup/stored.ts';
+  import type { Comparison } from '../../core/brief/compare.ts';
+  import type { StoredCraft, StoredPart, StoredRun } from '../../core/setup/stored.ts';
   import AppHeader from '../AppHeader.svelte';
   import ChartView from '../charts/ChartView.svelte';
   import SensitivityView from '../charts/SensitivityView.svelte';
-  import { figure, figureUnit } from '../format/units.svelte.ts';
-  import { call } from './api.ts';
   import BriefPanel from './BriefPanel.svelte';
+  import KeysHelp from './KeysHelp.svelte';
   import Ledger from './Ledger.svelte';
   import type { MatchState } from './match-state.svelte.ts';
   import PartColumn from './PartColumn.svelte';
+  import PointBar from './PointBar.svelte';
   import PowerPath from './PowerPath.svelte';
   import { craftReadings, readingsOf } from './readings.ts';
+  import SetupsPanel from './SetupsPanel.svelte';
+  import SideBySide from './SideBySide.svelte';
+  import type { SideSetup } from './side-setup.ts';
   import WhyPanel from './WhyPanel.svelte';
-
-  interface SideSetup {
-    id: number;
-    name: string;
-    inUse: boolean;
-    pinned: boolean;
-    amps: number | null;
-  }
 
   /** The workbench: craft and setups left, power path and chart in the middle, findings right. */
   let {
@@ -40,7 +35,7 @@
     craft: StoredCraft;
     setups: SideSetup[];
     /** Pinned setups side by side. */
-    compared: { names: string[]; rows: CompareRow[] };
+    compared: Comparison & { names: string[] };
     parts: StoredPart[];
     /** Logged runs of this setup. */
     runs: StoredRun[];
@@ -68,28 +63,15 @@
     ['sensitivity', 'What matters']
   ] as const;
 
-  let renaming = $state(false);
   let briefing = $state(false);
   let comparing = $state(false);
   let helping = $state(false);
   let asked = $state<string | null>(null);
-  let newName = $state('');
-  let deleted = $state<{ id: number; name: string } | null>(null);
-  let said = $state('');
-  /** The list's last refresh: leaving before it ends would ask for a page that is gone. */
-  let listing: Promise<void> = Promise.resolve();
+  let opened = $state<string | null>(null);
 
   const answer = $derived(view.picture.answer);
   const checks = $derived(answer.checks);
   const throttle = $derived(view.point.throttle ?? 1);
-  const charge = $derived(view.point.stateOfCharge ?? 1);
-  const speed = $derived(view.point.speedMs ?? 0);
-  const title = $derived(
-    `${throttle === 1 ? 'Full throttle' : `${figure('share', throttle)} % throttle`}, ${
-      speed === 0 ? 'standing still' : `at ${figureUnit('speed', speed)}`
-    }, ${charge === 1 ? 'full pack' : `${figure('share', charge)} % charge`}`
-  );
-
   const charts = $derived(CHARTS.filter(([id]) => id !== 'payload' || craft.kind === 'multirotor'));
   const why = $derived(asked === null ? null : (view.picture.why[asked] ?? null));
 
@@ -105,59 +87,6 @@
 
   function apply(remedy: Remedy, check: CheckResult): void {
     void view.edit(remedy.changes, `remedy for ${check.title}`);
-  }
-
-  async function duplicate(): Promise<void> {
-    await view.flush();
-    const made = await call<StoredSetup>('POST', `/api/v1/setups/${view.id}/duplicate`);
-    if (made.ok) onopen(made.value.id);
-    else said = made.message;
-  }
-
-  async function remove(): Promise<void> {
-    await view.flush();
-    await listing;
-    const id = view.id;
-    const name = view.document.name ?? 'Setup';
-    const other = setups.find((s) => s.id !== id);
-    if (!other) {
-      said = 'This is the craft’s only setup; make another before deleting it.';
-      return;
-    }
-    const done = await call('DELETE', `/api/v1/setups/${id}`);
-    if (!done.ok) {
-      said = done.message;
-      return;
-    }
-    sessionStorage.setItem('iskarn-deleted', JSON.stringify({ id, name }));
-    onopen(other.id);
-  }
-
-  onMount(() => {
-    const kept = sessionStorage.getItem('iskarn-deleted');
-    if (kept) {
-      deleted = JSON.parse(kept) as { id: number; name: string };
-      sessionStorage.removeItem('iskarn-deleted');
-    }
-  });
-
-  async function restore(): Promise<void> {
-    if (!deleted) return;
-    const { id } = deleted;
-    deleted = null;
-    const done = await call('POST', `/api/v1/setups/${id}/restore`);
-    if (done.ok) onopen(id);
-    else said = done.message;
-  }
-
-  async function rename(): Promise<void> {
-    renaming = false;
-    const name = newName.trim();
-    if (name === '' || name === view.document.name) return;
-    await view.edit([{ path: 'name', value: name }], `renamed to ${name}`);
-    await view.flush();
-    listing = onlist();
-    await listing;
   }
 
   function keys(event: KeyboardEvent): void {
@@ -176,38 +105,23 @@
       helping = false;
     } else if (event.key === '?' && !field) helping = !helping;
     else if (event.key === 'w' && !mod && !field) {
-      const id = (document.activeElement as HTMLElement | null)?.dataset.why;
+      const { why: id, rail } = (document.activeElement as HTMLElement | null)?.dataset ?? {};
       if (id) asked = id;
+      else if (rail) showFinding(rail);
     }
   }
 
-  async function pin(id: number, pinned: boolean): Promise<void> {
-    await call('POST', `/api/v1/setups/${id}/${pinned ? 'unpin' : 'pin'}`);
-    await onlist();
-  }
-
-  async function use(): Promise<void> {
-    const done = await call('POST', `/api/v1/setups/${view.id}/use`);
-    said = done.ok ? '' : done.message;
-    await onlist();
-  }
-
   async function compare(): Promise<void> {
-    await view.flush();
     await onlist();
     comparing = true;
   }
 
-  function lookAt(throttle: number, charge: number, speedMs: number): void {
-    void view.look({ throttle, speedMs, stateOfCharge: charge });
-  }
-
-  async function exportSetup(): Promise<void> {
-    const { download } = await import('../charts/download.ts');
-    download(
-      `${view.document.name ?? 'setup'}.json`,
-      'application/json',
-      JSON.stringify(view.document, null, 2)
+  /** Opens a check's working in the ledger and brings it into view. */
+  function showFinding(id: string): void {
+    asked = null;
+    opened = id;
+    queueMicrotask(() =>
+      document.querySelector(`[data-testid="finding-${id}"]`)?.scrollIntoView({ block: 'nearest' })
     );
   }
 </script>
@@ -252,7 +166,7 @@
       <h1 class="text-[17px] font-bold">{craft.name}</h1>
       <p class="text-[12px] leading-4 text-[var(--ink-soft)]">{craft.story}</p>
       <dl class="mt-2 text-[13px] leading-[19px]" data-testid="craft-readings">
-        {#each craftReadings(answer) as r (r.id)}
+        {#each craftReadings(answer, view.picture.document.craft.massKg) as r (r.id)}
           <div class="flex justify-between gap-2">
             <dt class="text-[var(--ink-soft)]">{r.title}</dt>
             <dd class="figure">
@@ -263,82 +177,24 @@
           </div>
         {/each}
       </dl>
-      <Button
-        size="xs"
-        color="alternative"
-        class="mt-2 px-2 py-0.5"
-        data-testid="brief-open"
-        onclick={() => (briefing = true)}>brief</Button
-      >
-      <h2 class="mt-3 mb-1 text-[12px] font-semibold text-[var(--ink-soft)]">Setups</h2>
-      <ul class="flex flex-col gap-1" data-testid="setups">
-        {#each setups as s (s.id)}
-          {@const mine = s.id === view.id}
-          <li
-            class={`flex items-stretch rounded-[2px] border ${mine ? 'border-[var(--ink)] bg-[var(--sheet)]' : 'border-[var(--line)] hover:border-[var(--cold)]'}`}
-          >
-            <a
-              href={`/match/${s.id}`}
-              class="min-w-0 flex-1 px-2 py-1"
-              aria-current={mine ? 'true' : undefined}
-            >
-              <span class="block truncate text-[13px] font-semibold"
-                >{mine ? (view.document.name ?? 'Setup') : s.name}</span
-              >
-              <span class="figure flex justify-between text-[12px] text-[var(--ink-soft)]">
-                <span>{figureUnit('current', mine ? answer.points[0].batteryCurrentA : s.amps)}</span>
-                {#if s.inUse}<span class="font-sans">in use</span>{/if}
-              </span>
-            </a>
-            <button
-              class="px-1.5 text-[11px] text-[var(--ink-soft)]"
-              aria-pressed={s.pinned}
-              title={s.pinned ? 'compared; press to take out' : 'compare this one too'}
-              onclick={() => void pin(s.id, s.pinned)}
-              >{s.pinned ? '▮' : '▯'}<span class="sr-only">compare {s.name}</span></button
-            >
-          </li>
-        {/each}
-      </ul>
       <div class="mt-2 flex flex-wrap gap-1">
         <Button
           size="xs"
           color="alternative"
           class="px-2 py-0.5"
-          data-testid="duplicate"
-          onclick={() => void duplicate()}>duplicate</Button
+          data-testid="brief-open"
+          onclick={() => (briefing = true)}>brief</Button
         >
         <Button
           size="xs"
           color="alternative"
           class="px-2 py-0.5"
-          data-testid="compare"
-          onclick={() => void compare()}>compare</Button
-        >
-        <Button size="xs" color="alternative" class="px-2 py-0.5" data-testid="use" onclick={() => void use()}
-          >use this</Button
-        >
-        <Button
-          size="xs"
-          color="alternative"
-          class="px-2 py-0.5"
-          data-testid="rename"
-          onclick={() => {
-            newName = view.document.name ?? '';
-            renaming = true;
-          }}>rename</Button
-        >
-        <Button
-          size="xs"
-          color="alternative"
-          class="px-2 py-0.5"
-          data-testid="delete"
-          onclick={() => void remove()}>delete</Button
-        >
-        <Button size="xs" color="alternative" class="px-2 py-0.5" onclick={() => void exportSetup()}
-          >export</Button
+          data-testid="fit-free"
+          title="chooses every part that is not fixed, for what the brief wants"
+          onclick={() => void view.fitFree()}>fit what is free</Button
         >
       </div>
+      <SetupsPanel {view} {craft} {setups} {onopen} {onlist} oncompare={() => void compare()} />
       {#if answer.estimates.length > 0}
         <h2 class="mt-3 mb-1 text-[12px] font-semibold text-[var(--ink-soft)]">Estimated here</h2>
         <ul class="text-[12px] leading-4" data-testid="estimates">
@@ -348,51 +204,7 @@
     </aside>
 
     <div class="relative flex min-w-0 flex-col px-3 py-2 lg:min-h-0 lg:overflow-y-auto">
-      <div
-        class="flex flex-wrap items-center justify-between gap-x-4 px-1 pb-1 text-[12px] text-[var(--ink-soft)]"
-      >
-        <span data-testid="point-title">{title}</span>
-        <span class="flex flex-wrap items-center gap-3">
-          <label class="flex items-center gap-1"
-            >throttle <input
-              type="range"
-              min="0.05"
-              max="1"
-              step="0.05"
-              value={throttle}
-              aria-label="throttle"
-              data-testid="look-throttle"
-              class="h-1 w-20 accent-[var(--cold)]"
-              oninput={(e) => lookAt(Number(e.currentTarget.value), charge, speed)}
-            /></label
-          >
-          <label class="flex items-center gap-1"
-            >charge <input
-              type="range"
-              min="0"
-              max="1"
-              step="0.05"
-              value={charge}
-              aria-label="charge"
-              class="h-1 w-16 accent-[var(--cold)]"
-              oninput={(e) => lookAt(throttle, Number(e.currentTarget.value), speed)}
-            /></label
-          >
-          <label class="flex items-center gap-1"
-            >speed <input
-              type="range"
-              min="0"
-              max="40"
-              step="1"
-              value={speed}
-              aria-label="speed"
-              data-testid="look-speed"
-              class="h-1 w-16 accent-[var(--cold)]"
-              oninput={(e) => lookAt(throttle, charge, Number(e.currentTarget.value))}
-            /></label
-          >
-        </span>
-      </div>
+      <PointBar {view} />
       {#if view.refused}
         <p
           class="mb-1 border-l-4 border-[var(--ink)] bg-[var(--sheet)] px-2 py-1 text-[13px]"
@@ -418,6 +230,7 @@
             checks={checks.filter((k) => c.rails.includes(k.id) && k.value !== null)}
             readings={readingsOf(c.part, answer)}
             onwhy={(id) => (asked = id)}
+            onfinding={showFinding}
           />
         {/each}
       </div>
@@ -455,7 +268,7 @@
     >
       {#if why}<WhyPanel {why} onclose={() => (asked = null)} />{/if}
       <h2 class="mb-1 text-[15px] font-bold">Findings</h2>
-      <Ledger {checks} onapply={apply} />
+      <Ledger {checks} onapply={apply} bind:open={opened} />
       {#each answer.notes as note (note)}<p class="mt-2 text-[12px] text-[var(--ink-soft)]">{note}</p>{/each}
       <p class="mt-3 text-[11px] leading-4 text-[var(--ink-soft)]">
         Why? Press w on a figure, or press the figure. Predictions are never permission: the makers’ limits
@@ -465,76 +278,7 @@
   </main>
 </div>
 
-<BriefPanel {view} bind:open={briefing} />
+<BriefPanel {view} supplies={parts.filter((p) => p.kind === 'receiver-supply')} bind:open={briefing} />
 
-<Modal title="Rename the setup" bind:open={renaming} size="xs">
-  <form
-    onsubmit={(e) => {
-      e.preventDefault();
-      void rename();
-    }}
-    class="flex gap-2"
-  >
-    <Input bind:value={newName} aria-label="Name" data-testid="new-name" maxlength={200} />
-    <Button type="submit" data-testid="rename-ok">Rename</Button>
-  </form>
-</Modal>
-
-<Modal title="Side by side" bind:open={comparing} size="lg" outsideclose>
-  <table class="w-full text-[13px]" data-testid="comparison">
-    <thead class="text-left"
-      ><tr
-        ><th></th>{#each compared.names as n, k (k)}<th class="py-1">{n}</th>{/each}</tr
-      ></thead
-    >
-    <tbody>
-      {#each compared.rows as r (r.title)}
-        <tr class="border-t border-[var(--line)]">
-          <th class="py-1 pr-3 text-left font-normal text-[var(--ink-soft)]">{r.title}</th>
-          {#each r.values as v, k (k)}
-            <td
-              class={`${r.quantity ? 'figure' : ''} ${r.better === k ? 'font-bold underline decoration-2 underline-offset-2' : ''}`}
-              >{typeof v === 'number' && r.quantity ? figureUnit(r.quantity, v) : (v ?? '–')}</td
-            >
-          {/each}
-        </tr>
-      {/each}
-    </tbody>
-  </table>
-  <p class="mt-2 text-[12px] text-[var(--ink-soft)]">
-    Underlined: the better one for this kind of craft. Pin up to four with the bar beside a setup.
-  </p>
-</Modal>
-
-<Modal title="Keys" bind:open={helping} size="xs" outsideclose>
-  <dl class="grid grid-cols-[9rem_1fr] gap-y-1 text-[13px]" data-testid="keys">
-    <dt class="figure">↑ ↓</dt>
-    <dd>next size up or down in a focused figure</dd>
-    <dt class="figure">Enter, Esc</dt>
-    <dd>take or drop what was typed</dd>
-    <dt class="figure">w</dt>
-    <dd>why: the derivation of the focused figure</dd>
-    <dt class="figure">~</dt>
-    <dd>the other reading of a label</dd>
-    <dt class="figure">Ctrl+Z</dt>
-    <dd>undo</dd>
-    <dt class="figure">Ctrl+Shift+Z</dt>
-    <dd>redo</dd>
-    <dt class="figure">?</dt>
-    <dd>this list</dd>
-  </dl>
-</Modal>
-
-{#if deleted}
-  <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (deleted = null)}>
-    {deleted.name} is deleted.
-    <button
-      class="ml-2 font-semibold text-[var(--cold)] underline"
-      data-testid="undo-delete"
-      onclick={() => void restore()}>undo</button
-    >
-  </Toast>
-{/if}
-{#if said}
-  <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (said = '')}>{said}</Toast>
-{/if}
+<SideBySide names={compared.names} comparison={compared} bind:open={comparing} />
+<KeysHelp bind:open={helping} />

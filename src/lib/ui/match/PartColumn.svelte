@@ -4,6 +4,7 @@
   import type { SetupDocument } from '../../core/setup/schema.ts';
   import type { StoredPart } from '../../core/setup/stored.ts';
   import type { Change } from '../../core/checks/check.ts';
+  import { withShelfPart } from '../../core/shelf/measured.ts';
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
   import LabelInput from './LabelInput.svelte';
@@ -18,7 +19,8 @@
     parts,
     checks,
     readings,
-    onwhy
+    onwhy,
+    onfinding
   }: {
     part: PartName;
     title: string;
@@ -31,10 +33,13 @@
     readings: { id: string; text: string }[];
     /** Called with the id of a figure that is asked why. */
     onwhy: (id: string) => void;
+    /** Called with the id of a check whose working is asked for. */
+    onfinding: (id: string) => void;
   } = $props();
 
   const document = $derived(view.document);
   const fields = $derived(fieldsOf(part, document));
+  const held = $derived(view.isFixed(part));
   const shelf = $derived<ShelfSizes>({
     kv: part === 'motor' ? parts.map((p) => (p.document as { kvRpmPerVolt: number }).kvRpmPerVolt) : []
   });
@@ -49,9 +54,11 @@
   function pick(id: string): void {
     const chosen = parts.find((p) => String(p.id) === id);
     if (!chosen) return;
-    const plain = $state.snapshot(chosen.document) as object;
-    const next = { ...($state.snapshot(document) as SetupDocument), [part]: { ...plain, name: chosen.name } };
-    void view.replace(next as SetupDocument, `${title.toLowerCase()}: ${chosen.name}`);
+    const next = withShelfPart(
+      $state.snapshot(document) as SetupDocument,
+      $state.snapshot(chosen) as StoredPart
+    );
+    void view.replace(next, `${title.toLowerCase()}: ${chosen.name}`);
   }
 
   async function set(path: string, label: string, value: number | null): Promise<void> {
@@ -84,7 +91,20 @@
 </script>
 
 <section class="min-w-0 px-1.5" aria-label={title}>
-  <h3 class="text-[13px] font-semibold">{title}</h3>
+  <div class="flex items-baseline justify-between">
+    <h3 class="text-[13px] font-semibold">{title}</h3>
+    {#if part !== 'craft'}
+      <button
+        class={`text-[11px] ${held ? 'font-semibold' : 'text-[var(--ink-soft)]'}`}
+        aria-pressed={held}
+        data-testid={`fix-${part}`}
+        title={held
+          ? 'kept as it is; press to let it vary'
+          : 'press to keep it as it is: nothing will change it'}
+        onclick={() => void view.fix(part, !held)}>{held ? 'fixed' : 'free'}</button
+      >
+    {/if}
+  </div>
   {#if parts.length > 0}
     <Select
       classes={{
@@ -94,6 +114,7 @@
       class="mt-0.5 mb-1 h-6 w-full truncate rounded-[2px] !py-0 !pr-5 !pl-1 text-[12px]"
       size="sm"
       {items}
+      disabled={held}
       value={selected}
       placeholder=""
       aria-label={`${title} from the shelf`}
@@ -104,6 +125,8 @@
       <LabelInput
         {part}
         {parts}
+        disabled={held}
+        propulsorKind={document.propulsor.kind}
         onpick={(id) => pick(String(id))}
         ontake={(changes, text) => void take(changes, text)}
       />
@@ -117,6 +140,8 @@
       label={f.label}
       quantity={f.quantity}
       value={readPath(document, f.path) as number | null | undefined}
+      disabled={held && f.path !== 'count'}
+      onwhy={() => onwhy(f.path)}
       onset={(v) => void set(f.path, f.label, v)}
       onstep={f.next ? (up) => step(f.path, f.label, up) : undefined}
     />
@@ -136,7 +161,7 @@
   </ul>
   <div class="mt-1 flex flex-col gap-0.5">
     {#each checks as check (check.id)}
-      <HeadroomRail {check} />
+      <HeadroomRail {check} onopen={() => onfinding(check.id)} />
     {/each}
   </div>
 </section>

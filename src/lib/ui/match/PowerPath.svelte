@@ -88,8 +88,11 @@
   >
     {#each path.stages as s (s.part)}
       <div class="relative">
-        <span class="absolute top-2 left-2 font-semibold" data-testid={`in-${s.part}`}
-          >{figureUnit('power', s.inW)}</span
+        <button
+          class="pointer-events-auto absolute top-2 left-2 font-semibold hover:underline"
+          data-testid={`in-${s.part}`}
+          data-why={`in-${s.part}`}
+          onclick={() => onwhy(`in-${s.part}`)}>{figureUnit('power', s.inW)}</button
         >
         <button
           class="pointer-events-auto absolute right-[22%] bottom-0 pr-2 text-[12px] font-semibold whitespace-nowrap text-[var(--heat)] hover:underline"

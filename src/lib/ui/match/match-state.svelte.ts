@@ -1,7 +1,8 @@
 import { withChanges } from '../../core/checks/remedies.ts';
 import type { Chart } from '../../core/charts/chart.ts';
 import type { Change } from '../../core/checks/check.ts';
-import type { PredictPoint, SetupDocument } from '../../core/setup/schema.ts';
+import { withAllUpMass } from '../../core/craft/all-up-mass.ts';
+import type { FixablePart, PredictPoint, SetupDocument } from '../../core/setup/schema.ts';
 import type { MatchPicture } from '../../core/train/match-picture.ts';
 import type { StoredSetup } from '../../core/setup/stored.ts';
 import { matchWorker } from '../../workers/client.ts';
@@ -67,8 +68,9 @@ export class MatchState {
     return work;
   }
 
-  async #replace(document: SetupDocument, label: string): Promise<boolean> {
+  async #replace(edited: SetupDocument, label: string): Promise<boolean> {
     const before = this.document;
+    const document = withAllUpMass(edited);
     // shown at once, so that a second keystroke steps on from it; taken back when the core refuses
     this.document = document;
     const result = await this.#draw(document);
@@ -82,6 +84,35 @@ export class MatchState {
     this.#keepDraft();
     this.#schedule(AUTOSAVE_MS);
     return true;
+  }
+
+  /** Whether the user holds a part as it is. */
+  isFixed(part: string): boolean {
+    return (this.document.fixed as readonly string[] | undefined)?.includes(part) ?? false;
+  }
+
+  /** Holds a part as it is, or frees it. */
+  async fix(part: FixablePart, held: boolean): Promise<void> {
+    const others = (this.document.fixed ?? []).filter((p) => p !== part);
+    const document = $state.snapshot(this.document) as SetupDocument;
+    await this.replace(
+      { ...document, fixed: held ? [...others, part] : others },
+      `${part} ${held ? 'fixed' : 'free'}`
+    );
+  }
+
+  /** What the free parts would be if they were fitted round the fixed ones. Nothing is changed. */
+  fitted(): Promise<SetupDocument> {
+    return matchWorker().fitAround($state.snapshot(this.document) as SetupDocument);
+  }
+
+  /** Fits every part that is not fixed round those that are. */
+  async fitFree(): Promise<void> {
+    const fixed = this.document.fixed ?? [];
+    await this.replace(
+      await this.fitted(),
+      fixed.length > 0 ? `fitted around the ${fixed.join(' and ')}` : 'fitted to the brief'
+    );
   }
 
   /** Looks at another throttle, speed or charge. */

@@ -49,18 +49,19 @@ export interface CraftReading extends Reading {
 }
 
 /** What the craft does with this setup, by kind. */
-export function craftReadings(answer: PredictAnswer): CraftReading[] {
-  const { hover, level, boat, forward, endurance } = answer;
+export function craftReadings(answer: PredictAnswer, massKg: number): CraftReading[] {
+  const { hover, level, boat, forward, fan, endurance } = answer;
   const list: CraftReading[] = [];
   const add = (id: string, title: string, text: string, why: string): void => {
     list.push({ id, title, text, why });
   };
+  add('all-up', 'all-up', figureUnit('craftMass', massKg), 'all-up');
   if (hover) {
     add('hover-throttle-reading', 'hover', `${figure('share', hover.throttle, 2)} %`, 'hover');
     add('hover-current', 'hovering', figureUnit('current', hover.batteryCurrentA), 'hover');
   }
-  if (forward) add('forward-top', 'fastest', figureUnit('speed', forward.topSpeedMs, 2), 'thrust');
-  if (forward) add('agile', 'agile reserve', `${figure('ratio', forward.reserveG, 2)} g`, 'thrust-to-weight');
+  if (forward) add('forward-top', 'fastest', figureUnit('speed', forward.topSpeedMs, 2), 'forward');
+  if (forward) add('agile', 'agile reserve', `${figure('ratio', forward.reserveG, 2)} g`, 'forward');
   if (level) {
     add('stall', 'stall', figureUnit('speed', level.stallSpeedMs, 2), 'level');
     add('cruise', 'cruise', figureUnit('speed', level.cruiseSpeedMs, 2), 'level');
@@ -72,6 +73,12 @@ export function craftReadings(answer: PredictAnswer): CraftReading[] {
     add('boat-rpm', 'loaded', figureUnit('rpm', boat.loadedRpm), 'boat');
     add('boat-slip', 'slip', `${figure('share', boat.slip, 2)} %`, 'boat');
     add('boat-planing', 'on the plane', boat.planing ? 'yes' : boat.hump ? 'stuck below' : 'no', 'boat');
+  }
+  if (fan) {
+    add('jet-speed', 'jet', figureUnit('speed', fan.jetMs, 2), 'jet-speed');
+    add('fan-flow', 'air', figureUnit('mass', fan.massFlowKgS, 3) + '/s', 'fan-flow');
+    add('fan-loading', 'per watt', `${figureUnit('thrust', fan.thrustPerWattNW, 2)}/W`, 'fan-loading');
+    add('fan-tip', 'fan tips', figureUnit('speed', fan.tipSpeedMs, 2), 'fan-tip');
   }
   for (const e of endurance)
     add(

@@ -1,94 +1,264 @@
 <script lang="ts">
-  import { Modal, Select, Textarea } from 'flowbite-svelte';
-  import { compareMakersTable, parseMakersTable } from '../../core/shelf/makers-table.ts';
-  import type { Motor, SetupDocument } from '../../core/setup/schema.ts';
-  import type { StoredPart } from '../../core/setup/stored.ts';
+  import { Button, Input, Modal, Select, Textarea } from 'flowbite-svelte';
+  import { compareMakersTable, standFor } from '../../core/shelf/compare-makers-table.ts';
+  import { cellsOf, GRID, parseMakersTable, tableOfCells } from '../../core/shelf/makers-table.ts';
+  import type { RowProblem } from '../../core/shelf/makers-row.ts';
+  import { asUsed } from '../../core/shelf/measured.ts';
+  import type { Motor } from '../../core/setup/schema.ts';
+  import type { StoredMakersTable, StoredPart } from '../../core/setup/stored.ts';
   import { show } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
+  import { call } from '../match/api.ts';
 
-  /** A maker's table pasted beside the prediction for every row. */
-  let { parts, onclose }: { parts: StoredPart[]; onclose: () => void } = $props();
+  /** Maker's tables of a motor: typed, pasted or read from a file, kept, with the prediction beside every row. */
+  let {
+    parts,
+    tables,
+    motorId,
+    onclose,
+    onkept
+  }: {
+    parts: StoredPart[];
+    /** Every table that is kept. */
+    tables: StoredMakersTable[];
+    /** Motor shown first; null for the first on the shelf. */
+    motorId: number | null;
+    onclose: () => void;
+    /** Called when a table was kept, changed or taken away. */
+    onkept: () => Promise<void>;
+  } = $props();
+
+  const EMPTY_ROW = GRID.map(() => '');
   let open = $state(true);
-  let text = $state('');
   const motors = $derived(parts.filter((p) => p.kind === 'motor'));
-  let chosen = $state('');
-  const motor = $derived(motors.find((m) => String(m.id) === chosen) ?? motors[0]);
-  const table = $derived(parseMakersTable(text));
+  // svelte-ignore state_referenced_locally
+  let chosen = $state(motorId);
+  const motor = $derived(
+    motors.find((m) => m.id === chosen) ??
+      motors.find((m) => tables.some((t) => t.partId === m.id)) ??
+      motors[0]
+  );
+  const kept = $derived(tables.filter((t) => t.partId === motor?.id));
+  let tableId = $state<number | null>(null);
+  let title = $state('');
+  let cells = $state<string[][]>([[...EMPTY_ROW]]);
+  let pasted = $state('');
+  let readProblems = $state<RowProblem[]>([]);
+  let said = $state('');
+  let removed = $state<{ id: number; title: string } | null>(null);
+
+  const table = $derived(tableOfCells($state.snapshot(cells)));
+  const problems = $derived([...readProblems, ...table.problems]);
   const compared = $derived.by(() => {
     if (!motor || table.rows.length === 0)
       return new Map<number, ReturnType<typeof compareMakersTable>[number]>();
-    const setup: SetupDocument = {
-      format: 'iskarn.setup/1',
-      craft: { kind: 'fixed-wing', massKg: 1 },
-      battery: { chemistry: 'lipo', series: 3, capacityAh: 3 },
-      motor: $state.snapshot(motor.document) as Motor,
-      propulsor: { kind: 'propeller', diameterM: 0.25, pitchM: 0.12, family: 'thin-electric' }
-    };
-    return new Map(compareMakersTable(setup, table.rows).map((c) => [c.line, c]));
+    const stand = standFor(asUsed($state.snapshot(motor) as StoredPart) as Motor);
+    return new Map(compareMakersTable(stand, table.rows).map((c) => [c.line, c]));
+  });
+  /** Line of the reader for each row of the grid: rows left empty have none. */
+  const lines = $derived.by(() => {
+    let line = 1;
+    return cells.map((row) => (row.some((c) => c.trim() !== '') ? ++line : null));
   });
   const off = (v: number | null): string =>
     v === null ? '' : `${v >= 0 ? '+' : '−'}${show(Math.abs(100 * v), 2)} %`;
+
+  function openTable(t: StoredMakersTable | null): void {
+    tableId = t?.id ?? null;
+    title = t?.title ?? '';
+    cells = t ? cellsOf(t.rows) : [[...EMPTY_ROW]];
+    readProblems = [];
+    pasted = '';
+    said = '';
+  }
+
+  // the first table that is kept opens by itself
+  // svelte-ignore state_referenced_locally
+  if (kept.length > 0) openTable(kept[0]);
+
+  /** Takes a pasted or imported table into the grid. */
+  function take(text: string): void {
+    const read = parseMakersTable(text);
+    readProblems = read.problems.filter((p) => /is no |no column|paste a header/.test(p.message));
+    if (read.rows.length > 0) cells = cellsOf(read.rows);
+    pasted = '';
+  }
+
+  async function keep(): Promise<void> {
+    if (!motor) return;
+    const body = { title: title.trim() || 'maker’s table', rows: table.rows };
+    const done =
+      tableId === null
+        ? await call<StoredMakersTable>('POST', `/api/v1/parts/${motor.id}/tables`, body)
+        : await call<StoredMakersTable>('PUT', `/api/v1/tables/${tableId}`, body);
+    said = done.ok ? 'kept' : done.message;
+    if (!done.ok) return;
+    tableId = done.value.id;
+    title = done.value.title;
+    await onkept();
+  }
+
+  async function remove(): Promise<void> {
+    if (tableId === null) return;
+    const done = await call('DELETE', `/api/v1/tables/${tableId}`);
+    if (!done.ok) {
+      said = done.message;
+      return;
+    }
+    removed = { id: tableId, title };
+    openTable(null);
+    await onkept();
+  }
+
+  async function restore(): Promise<void> {
+    if (!removed) return;
+    await call('POST', `/api/v1/tables/${removed.id}`);
+    const { id } = removed;
+    removed = null;
+    await onkept();
+    openTable(tables.find((t) => t.id === id) ?? null);
+  }
+
+  const INPUT =
+    'figure w-full rounded-[2px] border-0 border-b border-[var(--line)] bg-[var(--sheet)] !px-1 !py-0.5 text-right text-[13px] focus:ring-0';
 </script>
 
-<Modal title="Maker’s table" bind:open size="lg" {onclose}>
-  <div class="grid gap-2 sm:grid-cols-[12rem_1fr]">
-    <label class="text-[12px]"
+<Modal title="Maker’s table" bind:open size="xl" {onclose}>
+  <div class="flex flex-wrap items-end gap-2 text-[12px]">
+    <label
       >motor<Select
-        class="!py-1"
+        classes={{ select: '!py-0 h-7' }}
+        class="w-48"
         placeholder=""
+        data-testid="makers-motor"
         value={String(motor?.id ?? '')}
         items={motors.map((m) => ({ value: String(m.id), name: m.name }))}
-        onchange={(e) => (chosen = (e.currentTarget as HTMLSelectElement).value)}
+        onchange={(e) => {
+          chosen = Number((e.currentTarget as HTMLSelectElement).value);
+          openTable(tables.find((t) => t.partId === chosen) ?? null);
+        }}
       /></label
     >
-    <label class="text-[12px]"
-      >paste the table with its header row<Textarea
-        class="figure w-full text-[12px]"
-        rows={4}
-        bind:value={text}
-        data-testid="makers-text"
-        placeholder="volts, prop, throttle, amps, watts, thrust (g), rpm"
+    <label
+      >table<Select
+        classes={{ select: '!py-0 h-7' }}
+        class="w-48"
+        placeholder=""
+        data-testid="makers-choice"
+        value={String(tableId ?? '')}
+        items={[
+          ...kept.map((t) => ({ value: String(t.id), name: t.title })),
+          { value: '', name: 'a new table' }
+        ]}
+        onchange={(e) =>
+          openTable(kept.find((t) => String(t.id) === (e.currentTarget as HTMLSelectElement).value) ?? null)}
+      /></label
+    >
+    <label
+      >name<Input
+        class="h-7 w-44 !py-0 text-[13px]"
+        bind:value={title}
+        maxlength={120}
+        placeholder="printed on the box"
+        data-testid="makers-title"
+      /></label
+    >
+    <label
+      >from a file<input
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv"
+        class="block w-56 !border-0 !p-0 text-[12px] file:ms-0 file:mr-2 file:border file:border-[var(--line)] file:bg-[var(--sheet)] file:!px-2 file:!py-1 file:text-[12px] file:font-semibold file:!text-[var(--ink)]"
+        data-testid="makers-file"
+        onchange={(e) => void e.currentTarget.files?.[0]?.text().then(take)}
       /></label
     >
   </div>
-  {#if table.rows.length > 0}
-    <table class="mt-2 w-full text-[13px]" data-testid="makers-rows">
-      <thead
-        ><tr class="border-b border-[var(--ink)] text-left"
-          ><th>prop</th><th class="text-right">V</th><th class="text-right">throttle</th><th
-            class="text-right">table A</th
-          ><th class="text-right">predicted A</th><th class="text-right">off</th><th class="text-right"
-            >table thrust</th
-          ><th class="text-right">predicted</th><th class="text-right">off</th><th class="pl-3">band</th></tr
-        ></thead
-      >
+  <Textarea
+    class="figure w-full text-[12px]"
+    rows={2}
+    bind:value={pasted}
+    aria-label="paste a table with its header row"
+    data-testid="makers-text"
+    placeholder="paste rows copied from a spreadsheet, with their header row: volts, prop, throttle, amps, watts, thrust (g), rpm"
+    oninput={() => {
+      if (pasted.includes('\n')) take(pasted);
+    }}
+  />
+  <div class="overflow-x-auto">
+    <table class="w-full text-[13px]" data-testid="makers-rows">
+      <thead>
+        <tr class="border-b border-[var(--ink)] text-right whitespace-nowrap"
+          >{#each GRID as head (head)}<th class="px-1 font-semibold">{head}</th>{/each}<th class="pl-3"
+            >predicted A</th
+          ><th class="pl-2">off</th><th class="pl-3">thrust</th><th class="pl-2">off</th><th class="pl-3"
+            >rpm</th
+          ><th class="pl-2">off</th><th class="pl-3 text-left">in band</th></tr
+        >
+      </thead>
       <tbody>
-        {#each table.rows as r (r.line)}
-          {@const c = compared.get(r.line)}
-          <tr class="figure border-b border-[var(--line)]">
-            <td>{r.propText}</td><td class="text-right">{r.volts ?? ''}</td><td class="text-right"
-              >{show(100 * r.throttle)} %</td
-            >
-            <td class="text-right">{r.amps ?? ''}</td><td class="text-right">{c ? show(c.amps) : ''}</td><td
-              class="text-right">{c ? off(c.ampsOff) : ''}</td
-            >
-            <td class="text-right">{figureUnit('thrust', r.thrustN)}</td><td class="text-right"
+        {#each cells as row, k (k)}
+          {@const c = lines[k] === null ? undefined : compared.get(lines[k])}
+          <tr class="border-b border-[var(--line)]">
+            {#each row as _, column (column)}
+              <td class={column === 1 ? 'w-24' : 'w-[4.6rem]'}
+                ><input
+                  class={INPUT}
+                  aria-label={`${GRID[column]}, row ${k + 1}`}
+                  data-testid={`makers-${k}-${column}`}
+                  bind:value={cells[k][column]}
+                  onkeydown={(e) => {
+                    if (e.key === 'Enter' && k === cells.length - 1) cells.push([...EMPTY_ROW]);
+                  }}
+                /></td
+              >
+            {/each}
+            <td class="figure pl-3 text-right whitespace-nowrap">{c ? show(c.amps) : ''}</td>
+            <td class="figure pl-2 text-right whitespace-nowrap">{c ? off(c.ampsOff) : ''}</td>
+            <td class="figure pl-3 text-right whitespace-nowrap"
               >{c ? figureUnit('thrust', c.thrustN) : ''}</td
-            ><td class="text-right">{c ? off(c.thrustOff) : ''}</td>
-            <td class="pl-3 font-sans">{c?.inside == null ? '' : c.inside ? 'inside' : 'outside'}</td>
+            >
+            <td class="figure pl-2 text-right whitespace-nowrap">{c ? off(c.thrustOff) : ''}</td>
+            <td class="figure pl-3 text-right whitespace-nowrap">{c ? show(c.rpm) : ''}</td>
+            <td class="figure pl-2 text-right whitespace-nowrap">{c ? off(c.rpmOff) : ''}</td>
+            <td class="pl-3">{c?.inside == null ? '' : c.inside ? 'inside' : 'outside'}</td>
           </tr>
         {/each}
       </tbody>
     </table>
-  {/if}
-  <ul class="mt-2 text-[12px]" data-testid="makers-problems">
-    {#if text.trim() !== ''}{#each table.problems as p (p.line + p.column + p.message)}<li
-          class="border-l-4 border-[var(--ink)] pl-2"
-        >
-          line {p.line}{p.column ? `, ${p.column}` : ''}: {p.message}
-        </li>{/each}{/if}
+  </div>
+  <div class="flex flex-wrap items-center gap-2">
+    <Button
+      size="xs"
+      color="alternative"
+      data-testid="makers-add-row"
+      onclick={() => cells.push([...EMPTY_ROW])}>another row</Button
+    >
+    <Button size="xs" disabled={table.rows.length === 0} data-testid="makers-keep" onclick={() => void keep()}
+      >keep the table</Button
+    >
+    {#if tableId !== null}<Button
+        size="xs"
+        color="alternative"
+        data-testid="makers-remove"
+        onclick={() => void remove()}>take it away</Button
+      >{/if}
+    {#if removed}<span class="text-[12px]"
+        >{removed.title} is gone.
+        <button
+          class="font-semibold text-[var(--cold)] underline"
+          data-testid="makers-undo"
+          onclick={() => void restore()}>undo</button
+        ></span
+      >{/if}
+    <span class="text-[12px] text-[var(--ink-soft)]" role="status" data-testid="makers-said">{said}</span>
+  </div>
+  <ul class="text-[12px]" data-testid="makers-problems">
+    {#each problems as p (p.line + p.column + p.message)}<li class="border-l-4 border-[var(--ink)] pl-2">
+        row {p.line - 1}{p.column ? `, ${p.column}` : ''}: {p.message}
+      </li>{/each}
   </ul>
-  <p class="mt-2 text-[12px] text-[var(--ink-soft)]">
-    Makers’ currents are usually within a few per cent, thrust within ten to fifteen.
+  <p class="text-[12px] text-[var(--ink-soft)]">
+    Each row is predicted at its own volts and throttle with this motor’s figures and a generic blade. Makers’
+    currents are usually within a few per cent, thrust within ten to fifteen.
   </p>
 </Modal>

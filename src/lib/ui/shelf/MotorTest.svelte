@@ -1,12 +1,23 @@
 <script lang="ts">
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Button, Modal, Select } from 'flowbite-svelte';
   import { evaluateMotorTest, type MotorTestResult } from '../../core/shelf/motor-test.ts';
   import type { StoredPart } from '../../core/setup/stored.ts';
   import { show } from '../../core/units/show.ts';
 
   /** The two-measurement motor test: readings become KV, R and I0 with their tolerance. */
-  let { onclose, onkeep }: { onclose: () => void; onkeep: (part: StoredPart) => void } = $props();
+  let {
+    parts,
+    onclose,
+    onkeep
+  }: {
+    parts: StoredPart[];
+    onclose: () => void;
+    /** Called with the part that carries what was measured: one of the shelf, or a new one. */
+    onkeep: (part: StoredPart) => void;
+  } = $props();
   let open = $state(true);
+  let chosen = $state('');
+  const motors = $derived(parts.filter((p) => p.kind === 'motor'));
   let read = $state<Record<string, string>>({
     lv: '',
     la: '',
@@ -45,19 +56,26 @@
   function keep(): void {
     const r = outcome.result;
     if (!r) return;
-    onkeep({
-      id: 0,
-      kind: 'motor',
-      name: '',
-      owned: true,
-      note: 'measured: KV, winding and no-load current',
-      document: {
-        kvRpmPerVolt: Number(r.kvRpmPerVolt.value.toPrecision(4)),
-        resistanceOhm: Number(r.resistanceOhm.value.toPrecision(3)),
-        noLoadCurrentA: r.noLoadCurrentA.value,
-        noLoadVoltageV: r.noLoadVoltageV
-      }
-    });
+    const measured = {
+      kvRpmPerVolt: Number(r.kvRpmPerVolt.value.toPrecision(4)),
+      resistanceOhm: Number(r.resistanceOhm.value.toPrecision(3)),
+      noLoadCurrentA: r.noLoadCurrentA.value,
+      noLoadVoltageV: r.noLoadVoltageV
+    };
+    const known = motors.find((m) => String(m.id) === chosen);
+    onkeep(
+      known
+        ? { ...($state.snapshot(known) as StoredPart), measured: { ...known.measured, ...measured } }
+        : {
+            id: 0,
+            kind: 'motor',
+            name: '',
+            owned: true,
+            note: 'no label: KV, winding and no-load current measured',
+            document: { kvRpmPerVolt: measured.kvRpmPerVolt },
+            measured
+          }
+    );
   }
 </script>
 
@@ -102,6 +120,22 @@
         <span class="text-[var(--ink-soft)]">{r.noLoadCurrentA.working}</span>
       </dd>
     </dl>
-    <Button class="mt-2" size="sm" onclick={keep} data-testid="test-keep">Put it on the shelf</Button>
+    <div class="mt-2 flex items-end gap-2">
+      <label class="text-[12px]"
+        >which motor<Select
+          classes={{ select: '!py-0 h-7' }}
+          class="w-56"
+          value={chosen}
+          placeholder=""
+          data-testid="test-motor"
+          items={[
+            { value: '', name: 'one that is not on the shelf yet' },
+            ...motors.map((m) => ({ value: String(m.id), name: m.name }))
+          ]}
+          onchange={(e) => (chosen = (e.currentTarget as HTMLSelectElement).value)}
+        /></label
+      >
+      <Button size="sm" onclick={keep} data-testid="test-keep">Put it on the shelf</Button>
+    </div>
   {/if}
 </Modal>

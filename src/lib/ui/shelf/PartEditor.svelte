@@ -1,6 +1,7 @@
 <script lang="ts">
   import { Button, Input, Label, Modal, Select, Textarea } from 'flowbite-svelte';
-  import { parseCoefficients } from '../../core/shelf/makers-table.ts';
+  import { parseCoefficients } from '../../core/formats/coefficient-columns.ts';
+  import { labelDifferences, MEASURABLE } from '../../core/shelf/measured.ts';
   import { parseShorthand } from '../../core/shorthand/parse.ts';
   import { FIELDS } from '../../core/formats/part-csv.ts';
   import type { StoredPart } from '../../core/setup/stored.ts';
@@ -30,10 +31,26 @@
   let document = $state<Record<string, unknown>>(
     structuredClone($state.snapshot(part.document)) as Record<string, unknown>
   );
+  // svelte-ignore state_referenced_locally
+  let measured = $state<Record<string, number | null>>({ ...part.measured });
   let label = $state('');
   let columns = $state('');
   let problem = $state('');
   let open = $state(true);
+
+  const figures = (given: Record<string, number | null>): Record<string, number> =>
+    Object.fromEntries(Object.entries(given).filter((e): e is [string, number] => e[1] !== null));
+
+  const measurable = $derived(Object.keys(MEASURABLE[part.kind]));
+  const differences = $derived(
+    new Map(
+      labelDifferences({
+        kind: part.kind,
+        document: $state.snapshot(document) as unknown as StoredPart['document'],
+        measured: figures($state.snapshot(measured))
+      }).map((d) => [d.field, d])
+    )
+  );
 
   const reading = $derived(parseShorthand(part.kind, label));
   const TEXT = ['chemistry', 'kind', 'family', 'becKind', 'cooling'];
@@ -44,6 +61,14 @@
     becKind: ['linear', 'switching', 'none'],
     cooling: ['wash', 'still', 'water']
   };
+  const EXAMPLES: Record<StoredPart['kind'], string> = {
+    motor: '2812 900KV 106g',
+    battery: '4S 2200 30C 240g',
+    esc: '60A 2-6S 5V/3A',
+    propulsor: '11x5.5, or 42 mm x1.4 2-blade',
+    'receiver-supply': '5V/3A switching 6-26V in'
+  };
+  const SUPPLIES = ['switching', 'linear', 'own-pack'];
   const known = $derived(new Map(COLUMNS[part.kind].map((c) => [c.field, c])));
   const fields = $derived([
     ...COLUMNS[part.kind].map((c) => c.field),
@@ -86,7 +111,8 @@
       name,
       note,
       owned,
-      document: { ...clean, name } as unknown as StoredPart['document']
+      document: { ...clean, name } as unknown as StoredPart['document'],
+      measured: figures($state.snapshot(measured))
     });
     if (said === null) onclose();
     else problem = said;
@@ -107,7 +133,7 @@
       <Input
         bind:value={label}
         data-testid="part-label"
-        placeholder="2812 900KV 106g · 4S 2200 30C · 60A 2-6S · 11x5.5"
+        placeholder={EXAMPLES[part.kind]}
         onkeydown={(e: KeyboardEvent) => {
           if (e.key === 'Enter') {
             e.preventDefault();
@@ -131,7 +157,10 @@
               classes={{ select: '!py-0 h-7' }}
               placeholder="not given"
               value={String(document[f] ?? '')}
-              items={CHOICES[f].map((v) => ({ value: v, name: v }))}
+              items={(part.kind === 'receiver-supply' && f === 'kind' ? SUPPLIES : CHOICES[f]).map((v) => ({
+                value: v,
+                name: v
+              }))}
               onchange={(e) => (document[f] = (e.currentTarget as HTMLSelectElement).value)}
             />
           </label>
@@ -145,6 +174,28 @@
           onset={(v) => (document[f] = v)}
         />
       {/if}
+    {/each}
+    <h3 class="col-span-2 mt-2 text-[13px] font-semibold">Measured by you</h3>
+    <p class="col-span-2 text-[12px] leading-4 text-[var(--ink-soft)]">
+      A measured figure stands in for the label’s in every prediction, with its smaller tolerance.
+    </p>
+    {#each measurable as f (f)}
+      {@const difference = differences.get(f)}
+      <div>
+        <FigureField
+          path={`measured.${f}`}
+          label={words(f)}
+          quantity={known.get(f)?.quantity ?? 'ratio'}
+          value={measured[f]}
+          onset={(v) => (measured[f] = v)}
+        />
+        {#if difference}<p
+            class={`text-[11px] leading-4 ${difference.beyond ? 'font-semibold' : 'text-[var(--ink-soft)]'}`}
+            data-testid={`difference-${f}`}
+          >
+            {difference.sentence}
+          </p>{/if}
+      </div>
     {/each}
     <Label class="col-span-2 mt-2"
       >Note<Input bind:value={note} placeholder="bent shaft, rewound, lent to somebody" /></Label

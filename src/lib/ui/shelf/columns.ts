@@ -52,6 +52,14 @@ export const COLUMNS: Record<PartKind, readonly ShelfColumn[]> = {
     column('continuousC', 'C', 'count'),
     column('cellResistanceOhm', 'a cell', 'milliohm'),
     column('massKg', 'mass', 'mass')
+  ],
+  'receiver-supply': [
+    column('kind', 'kind', null),
+    column('outputV', 'out', 'voltage'),
+    column('continuousA', 'rating', 'current'),
+    column('minVoltageV', 'least in', 'voltage'),
+    column('maxVoltageV', 'most in', 'voltage'),
+    column('massKg', 'mass', 'mass')
   ]
 };
 
@@ -60,7 +68,8 @@ export const KIND_TITLES: Record<PartKind, string> = {
   motor: 'Motors',
   propulsor: 'Propulsors',
   esc: 'ESCs',
-  battery: 'Packs'
+  battery: 'Packs',
+  'receiver-supply': 'Receiver supplies'
 };
 
 /** A new part of each kind, to be corrected. */
@@ -68,7 +77,8 @@ export const FRESH: Record<PartKind, Record<string, unknown>> = {
   motor: { kvRpmPerVolt: 1000 },
   propulsor: { kind: 'propeller', diameterM: 0.254, pitchM: 0.127, blades: 2, family: 'thin-electric' },
   esc: { continuousA: 30, maxSeries: 4 },
-  battery: { chemistry: 'lipo', series: 3, parallel: 1, capacityAh: 2.2, continuousC: 30 }
+  battery: { chemistry: 'lipo', series: 3, parallel: 1, capacityAh: 2.2, continuousC: 30 },
+  'receiver-supply': { kind: 'switching', outputV: 5, continuousA: 3 }
 };
 
 /** Value of a field of a part. */

@@ -39,7 +39,7 @@ export const load: PageServerLoad = ({ params }) => {
     })),
     compared: {
       names: pinned.map((x) => x.stored.document.name ?? 'Setup'),
-      rows: compareSetups(
+      ...compareSetups(
         pinned.flatMap((x) =>
           x.side.ok ? [{ document: x.side.picture.document, answer: x.side.picture.answer }] : []
         )

@@ -1,0 +1,39 @@
+import type { Craft, SetupDocument } from '../setup/schema.ts';
+
+/** The three or four figures a craft's first setup is made from. */
+export interface Brief {
+  name: string;
+  kind: Craft['kind'];
+  purpose: string;
+  massKg: number;
+  /** Wing area m², largest propeller m, or waterline length m; null where not known. */
+  wingAreaM2?: number | null;
+  largestPropM?: number | null;
+  waterlineLengthM?: number | null;
+  hull?: Craft['hull'];
+  rotors?: number;
+  coaxial?: boolean;
+  targetSeconds?: number | null;
+  series?: number | null;
+}
+
+/** The brief that a setup's craft amounts to. */
+export function briefOf(setup: SetupDocument): Brief {
+  const { craft } = setup;
+  return {
+    name: craft.name ?? setup.name ?? 'craft',
+    kind: craft.kind,
+    purpose: craft.purpose ?? { 'fixed-wing': 'trainer', multirotor: 'hover', boat: 'speed' }[craft.kind],
+    massKg: craft.massKg,
+    wingAreaM2: craft.wingAreaM2,
+    largestPropM: craft.largestPropM,
+    waterlineLengthM: craft.waterlineLengthM,
+    hull: craft.hull,
+    rotors: setup.count ?? 1,
+    coaxial: craft.rotorLayout === 'coaxial',
+    targetSeconds: craft.targetSeconds
+  };
+}
+
+/** Motors of a brief's craft: four for a multirotor and one for the others, where nothing is said. */
+export const motorsOf = (b: Brief): number => b.rotors ?? (b.kind === 'multirotor' ? 4 : 1);

@@ -1,0 +1,258 @@
+import { highestRpm } from '../checks/propulsor-limits.ts';
+import { stallSpeedMs, wingOf } from '../craft/fixed-wing/polar.ts';
+import { estimateMotorMassKg, massForMotorConstant, wattsPerGram } from '../motor/estimate.ts';
+import { interpretSetup } from '../setup/interpret.ts';
+import {
+  FIXABLE,
+  type FixablePart,
+  type Motor,
+  type Propulsor,
+  type SetupDocument
+} from '../setup/schema.ts';
+import { predictPoints, type PredictedPoint } from '../train/predict.ts';
+import { briefOf, motorsOf, type Brief } from './brief.ts';
+import {
+  familyOf,
+  firstPropulsor,
+  OVERALL,
+  propellersThatFit,
+  SURFACE_DRIVE_RPM,
+  wantedRpm
+} from './first-propulsor.ts';
+import { sizedEsc, sizedPack } from './size-electrics.ts';
+import { wantedOf, type Wanted } from './wanted.ts';
+import { AIR_DENSITY_KG_M3, GRAVITY_MS2 } from '../units/constants.ts';
+import { rpmToRadS } from '../units/convert.ts';
+
+/** Cells by electrical power: the current stays below some 45 A. Common practice, no source. */
+const cellsFor = (watts: number): number =>
+  watts < 60 ? 2 : watts < 380 ? 3 : watts < 800 ? 4 : watts < 3000 ? 6 : 12;
+
+/** Cell counts that are tried round a motor, where nothing says how many it stands. Common practice, no source. */
+const TRIED_CELLS = [1, 2, 3, 4, 5, 6, 8, 10, 12];
+/** Below this mass single cells are usual, kg. Common practice, no source. */
+const INDOOR_KG = 0.15;
+
+/** Worst case: full throttle, standing still, a full pack. */
+const solve = (setup: SetupDocument): PredictedPoint =>
+  predictPoints(interpretSetup(setup), [{ throttle: 1, speedMs: 0, stateOfCharge: 1 }], false)[0];
+
+/** What one motor may take, W and A; the power from its mass (5 W/g) where no rating is given. */
+function limitsOf(motor: Motor): { amps: number; watts: number } {
+  const byMass = motor.massKg == null ? Infinity : wattsPerGram.burst * motor.massKg * 1000;
+  return { amps: motor.maxCurrentA ?? Infinity, watts: motor.maxPowerW ?? byMass };
+}
+
+/** How far beyond `limit` a value is, in logarithms; 0 inside. */
+const beyond = (value: number, limit: number): number => Math.max(0, Math.log(value / limit));
+
+/** What a user would mind: a missed wish or a passed limit weighs eight times a per cent of power. */
+const FAULT = 8;
+
+/** The lower the better: power for the weight, and every wish missed or limit passed. */
+function costOf(setup: SetupDocument, p: PredictedPoint, b: Brief, wanted: Wanted): number {
+  if (p.rpm <= 0) return Infinity;
+  const count = setup.count ?? 1;
+  const limit = limitsOf(setup.motor);
+  let faults =
+    beyond(p.motorCurrentA, limit.amps) + beyond(Math.max(p.electricalPowerW, 1e-6) / count, limit.watts);
+  const highest = highestRpm(setup.propulsor);
+  if (highest) faults += beyond(p.rpm, highest.rpm);
+  if (b.kind === 'boat') {
+    const goal =
+      setup.propulsor.kind === 'surface-drive'
+        ? Math.abs(Math.log(p.rpm / SURFACE_DRIVE_RPM))
+        : Math.abs(Math.log(Math.max(p.electricalPowerW, 1e-6) / wanted.watts));
+    return FAULT * faults + goal;
+  }
+  faults += beyond((wanted.thrustEachN as number) * count, Math.max(p.thrustN, 1e-6));
+  const wing = wingOf(setup.craft);
+  if (wing && b.kind === 'fixed-wing')
+    faults += 0.5 * beyond(2 * stallSpeedMs(wing, AIR_DENSITY_KG_M3), Math.max(p.pitchSpeedMs, 1e-6));
+  return FAULT * faults + Math.log(Math.max(p.electricalPowerW, 1e-6) / (b.massKg * GRAVITY_MS2));
+}
+
+/** The propulsor and cell count that suit a motor best among those on sale. */
+function roundMotor(
+  make: (propulsor: Propulsor, series: number) => SetupDocument,
+  propulsors: readonly Propulsor[],
+  cells: readonly number[],
+  b: Brief,
+  wanted: Wanted
+): SetupDocument {
+  let best = make(propulsors[0], cells[0]);
+  let least = Infinity;
+  for (const series of cells)
+    for (const propulsor of propulsors) {
+      const setup = make(propulsor, series);
+      const cost = costOf(setup, solve(setup), b, wanted);
+      if (cost < least) {
+        least = cost;
+        best = setup;
+      }
+    }
+  return best;
+}
+
+/** Loaded over unloaded speed of an everyday motor, and volts of a loaded cell: for the first guess only. (m) */
+const LOADED_SHARE = 0.78;
+const LOADED_CELL_V = 3.75;
+
+/** Share of its shaft power that a healthy motor loses in copper, and of the electrical power that reaches the shaft. (m) */
+const COPPER_SHARE = 0.15;
+const SHAFT_SHARE = 0.75;
+
+/**
+ * Mass a motor needs, kg: 4 W per gram, and a motor constant Km = Q/sqrt(copper loss) that carries the torque, which
+ * decides where a large propulsor turns slowly.
+ */
+function motorMassKg(watts: number, rpm: number): number {
+  const shaftW = SHAFT_SHARE * watts;
+  const constant = shaftW / rpmToRadS(rpm) / Math.sqrt(COPPER_SHARE * shaftW);
+  return Math.max(
+    Number(Math.max(estimateMotorMassKg(watts), massForMotorConstant(constant)).toPrecision(2)),
+    0.003
+  );
+}
+
+/** A motor whose KV gives the wanted thrust (or a boat's rpm) loaded: corrected by the real prediction. */
+function motorFor(make: (motor: Motor) => SetupDocument, b: Brief, wanted: Wanted, watts: number): Motor {
+  const first = make({ kvRpmPerVolt: 1000 });
+  const count = first.count ?? 1;
+  const rpm = wantedRpm(first.propulsor, wanted) * (first.gearRatio ?? 1);
+  const motor: Motor = {
+    kvRpmPerVolt: Math.min(Math.max(rpm / (LOADED_SHARE * LOADED_CELL_V * first.battery.series), 50), 20000),
+    massKg: motorMassKg(watts / count, rpm),
+    poles: b.kind === 'boat' ? 6 : 14
+  };
+  for (let k = 0; k < 8; k++) {
+    const p = solve(make(motor));
+    if (p.rpm <= 0) break;
+    const ratio =
+      wanted.thrustEachN === null
+        ? rpm / (first.gearRatio ?? 1) / p.rpm
+        : Math.sqrt((wanted.thrustEachN * count) / Math.max(p.thrustN, 1e-6));
+    motor.kvRpmPerVolt = Math.min(
+      Math.max(motor.kvRpmPerVolt * Math.min(Math.max(ratio, 0.3), 3), 50),
+      20000
+    );
+  }
+  motor.kvRpmPerVolt = Math.round(motor.kvRpmPerVolt / 10) * 10 || 10;
+  return motor;
+}
+
+/** Power of momentum theory for the wanted thrust with a disc, over what usually reaches the air, W. */
+function wattsFor(b: Brief, wanted: Wanted, propulsor: Propulsor): number {
+  if (wanted.thrustEachN === null) return wanted.watts;
+  const thrust = wanted.thrustEachN;
+  const count = motorsOf(b);
+  const disc = (Math.PI / 4) * propulsor.diameterM ** 2;
+  return (count * thrust * Math.sqrt(thrust / (2 * AIR_DENSITY_KG_M3 * disc))) / OVERALL;
+}
+
+/** Figures a fitted part's document owes to an estimate. */
+const ESTIMATED: Record<FixablePart, readonly string[]> = {
+  battery: ['battery.capacityAh', 'battery.series'],
+  wiring: [],
+  esc: ['esc.continuousA'],
+  motor: ['motor.kvRpmPerVolt', 'motor.maxCurrentA', 'motor.maxPowerW'],
+  propulsor: ['propulsor.diameterM']
+};
+
+/**
+ * Fits every part that is not fixed round those that are, for what the brief wants. A fixed motor gets the propeller and
+ * cells on sale that make the wanted thrust with the least power inside its ratings; a free one gets the KV for the
+ * thrust. ESC by 1.25 times the worst current, pack by 1.5 times and the wanted time. A start for matching, not a
+ * recommendation; what was fitted is marked estimated.
+ * @param cells cells in series to take where neither pack nor motor decides; null for the usual count
+ */
+export function fitAround(
+  base: SetupDocument,
+  fixed: readonly FixablePart[] = base.fixed ?? [],
+  cells: number | null = null
+): SetupDocument {
+  const b = briefOf(base);
+  const holds = (part: FixablePart): boolean => fixed.includes(part);
+  const wanted = wantedOf(b);
+  const firstChoice = holds('propulsor') ? base.propulsor : firstPropulsor(b, wanted);
+  const watts = wattsFor(b, wanted, firstChoice);
+  const mostCells = Math.min(
+    holds('esc') ? (base.esc?.maxSeries ?? 60) : 60,
+    holds('motor') ? (base.motor.maxSeries ?? 60) : 60
+  );
+  const leastCells = holds('esc') ? (base.esc?.minSeries ?? 1) : 1;
+  // a pack that is still to be sized is taken as stiff as one sized for these watts
+  const packFor = (series: number): SetupDocument['battery'] =>
+    holds('battery') ? base.battery : sizedPack(b, watts / (3.7 * series), series);
+  const escFor = (series: number): SetupDocument['esc'] =>
+    holds('esc') ? base.esc : sizedEsc(watts / (3.7 * series) / (base.count ?? 1), series);
+  const make = (motor: Motor, propulsor: Propulsor, series: number): SetupDocument => ({
+    ...base,
+    wiring: holds('wiring') ? base.wiring : {},
+    battery: packFor(series),
+    esc: escFor(series),
+    motor,
+    propulsor,
+    gearRatio: holds('motor') ? base.gearRatio : 1,
+    calibration: null
+  });
+
+  const usual = cells ?? cellsFor(watts / (b.kind === 'multirotor' ? 2 : 1));
+  const series = holds('battery') ? base.battery.series : Math.max(Math.min(usual, mostCells), leastCells);
+  let fitted: SetupDocument;
+  if (holds('motor')) {
+    const tried = holds('battery')
+      ? [base.battery.series]
+      : TRIED_CELLS.filter(
+          (s) => s >= Math.max(leastCells, base.craft.massKg < INDOOR_KG ? 1 : 2) && s <= mostCells
+        );
+    const propulsors =
+      holds('propulsor') || firstChoice.kind === 'ducted-fan'
+        ? [firstChoice]
+        : firstChoice.kind === 'propeller'
+          ? propellersThatFit(b.largestPropM, familyOf(b)).filter(
+              (p) => p.diameterM > 0.4 * firstChoice.diameterM && p.diameterM < 1.7 * firstChoice.diameterM
+            )
+          : screwsLike(firstChoice);
+    fitted = roundMotor(
+      (p, s) => make(base.motor, p, s),
+      propulsors.length > 0 ? propulsors : [firstChoice],
+      tried.length > 0 ? tried : [series],
+      b,
+      wanted
+    );
+  } else {
+    fitted = make(
+      motorFor((m) => make(m, firstChoice, series), b, wanted, watts),
+      firstChoice,
+      series
+    );
+  }
+  const amps = solve(fitted).batteryCurrentA;
+  const chosen = fitted.battery.series;
+  const sources = Object.fromEntries(
+    Object.entries(base.sources ?? {}).filter(([path]) => {
+      const part = path.split('.')[0] as FixablePart;
+      return !FIXABLE.includes(part) || holds(part);
+    })
+  );
+  for (const part of FIXABLE)
+    if (!holds(part)) for (const path of ESTIMATED[part]) sources[path] = 'estimated' as const;
+  return {
+    ...fitted,
+    battery: holds('battery') ? base.battery : sizedPack(b, amps, chosen),
+    esc: holds('esc') ? base.esc : sizedEsc(amps / (base.count ?? 1), chosen),
+    sources
+  };
+}
+
+/** Screws of the same shape from 0.7 to 1.3 times the diameter, in millimetres. */
+function screwsLike(p: Propulsor): Propulsor[] {
+  const ratio = (p.pitchM as number) / p.diameterM;
+  const list = Array.from({ length: 13 }, (_, k) => Math.round(1000 * p.diameterM * (0.7 + 0.05 * k)) / 1000);
+  return [...new Set(list)].map((diameterM) => ({
+    ...p,
+    diameterM,
+    pitchM: Number((ratio * diameterM).toFixed(4))
+  }));
+}

@@ -1,0 +1,52 @@
+import Papa from 'papaparse';
+import { cellsOf, tableOfCells } from '../shelf/makers-table.ts';
+import type { MakersRow } from '../shelf/makers-row.ts';
+import type { PortablePart, RowError } from './part-csv.ts';
+
+/** Columns of the file of maker's tables: whose, which, and the row as it is typed. */
+export const TABLE_COLUMNS = [
+  'motor',
+  'table',
+  'volts',
+  'prop',
+  'throttle (%)',
+  'amps',
+  'watts',
+  'thrust (g)',
+  'rpm'
+] as const;
+
+/** Every maker's table of the shelf's motors in one file. */
+export const makersTablesToCsv = (parts: readonly PortablePart[]): string =>
+  Papa.unparse({
+    fields: [...TABLE_COLUMNS],
+    data: parts.flatMap((p) =>
+      (p.tables ?? []).flatMap((t) => cellsOf(t.rows).map((cells) => [p.name, t.title, ...cells]))
+    )
+  });
+
+/** Reads the file back: tables by motor's name. */
+export function makersTablesFromCsv(text: string): {
+  tables: Map<string, { title: string; rows: MakersRow[] }[]>;
+  errors: RowError[];
+} {
+  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' });
+  const groups = new Map<string, Map<string, string[][]>>();
+  for (const [motor = '', title = '', ...cells] of data.slice(1)) {
+    const ofMotor = groups.get(motor) ?? new Map<string, string[][]>();
+    ofMotor.set(title, [...(ofMotor.get(title) ?? []), cells]);
+    groups.set(motor, ofMotor);
+  }
+  const errors: RowError[] = [];
+  const tables = new Map(
+    [...groups].map(([motor, list]) => [
+      motor,
+      [...list].map(([title, cells]) => {
+        const read = tableOfCells(cells);
+        errors.push(...read.problems.filter((p) => /is no (number|propeller)/.test(p.message)));
+        return { title, rows: read.rows };
+      })
+    ])
+  );
+  return { tables, errors };
+}

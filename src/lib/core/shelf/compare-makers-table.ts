@@ -1,0 +1,64 @@
+import { interpretSetup } from '../setup/interpret.ts';
+import type { Motor, SetupDocument } from '../setup/schema.ts';
+import { predictPoints } from '../train/predict.ts';
+import type { MakersRow } from './makers-row.ts';
+
+/** The prediction beside a published row, and how far off it is (relative, null where the table has nothing). */
+export interface RowComparison {
+  line: number;
+  amps: number;
+  watts: number;
+  thrustN: number;
+  rpm: number;
+  ampsOff: number | null;
+  thrustOff: number | null;
+  rpmOff: number | null;
+  inside: boolean | null;
+}
+
+/** Predicts every row that names volts and a propeller with a motor, at the volts of the table. */
+export function compareMakersTable(setup: SetupDocument, rows: readonly MakersRow[]): RowComparison[] {
+  return rows
+    .filter((r) => r.volts !== null && r.diameterM !== null && r.pitchM !== null)
+    .map((r): RowComparison => {
+      const family = setup.propulsor.kind === 'propeller' ? setup.propulsor.family : undefined;
+      const i = interpretSetup({
+        ...setup,
+        count: 1,
+        auxiliaryCurrentA: 0,
+        propulsor: {
+          kind: 'propeller',
+          diameterM: r.diameterM as number,
+          pitchM: r.pitchM as number,
+          blades: r.blades,
+          family: family ?? 'thin-electric'
+        }
+      });
+      const [p] = predictPoints(i, [
+        { throttle: r.throttle, speedMs: 0, batteryVoltageV: r.volts as number }
+      ]);
+      const rel = (got: number, want: number | null): number | null =>
+        want === null || want === 0 ? null : got / want - 1;
+      const band = p.band?.batteryCurrentA;
+      return {
+        line: r.line,
+        amps: p.batteryCurrentA,
+        watts: p.electricalPowerW,
+        thrustN: p.thrustN,
+        rpm: p.rpm,
+        ampsOff: rel(p.batteryCurrentA, r.amps),
+        thrustOff: rel(p.thrustN, r.thrustN),
+        rpmOff: rel(p.rpm, r.rpm),
+        inside: band && r.amps !== null ? r.amps >= band[0] && r.amps <= band[1] : null
+      };
+    });
+}
+
+/** A bare stand for a motor: nothing but the motor decides, at the volts each row gives. */
+export const standFor = (motor: Motor): SetupDocument => ({
+  format: 'iskarn.setup/1',
+  craft: { kind: 'fixed-wing', massKg: 1 },
+  battery: { chemistry: 'lipo', series: 3, capacityAh: 3 },
+  motor,
+  propulsor: { kind: 'propeller', diameterM: 0.25, pitchM: 0.12, family: 'thin-electric' }
+});

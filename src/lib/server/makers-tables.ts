@@ -1,0 +1,82 @@
+import { makersTableSchema, type MakersRow } from '../core/shelf/makers-row.ts';
+import type { StoredMakersTable } from '../core/setup/stored.ts';
+import { validateAgainst } from '../core/setup/validate.ts';
+import { transaction, type Db } from './db/open.ts';
+import { found, invalid, notFound, type Outcome } from './outcome.ts';
+
+interface Row {
+  id: number;
+  part_id: number;
+  title: string;
+  rows: string;
+}
+
+const SELECT = 'SELECT id, part_id, title, rows FROM makers_table WHERE deleted_at IS NULL';
+
+const fromRow = (r: Row): StoredMakersTable => ({
+  id: r.id,
+  partId: r.part_id,
+  title: r.title,
+  rows: JSON.parse(r.rows) as MakersRow[]
+});
+
+/** All tables, or those of one motor, in the order they were kept. */
+export function listMakersTables(db: Db, partId?: number): StoredMakersTable[] {
+  const rows =
+    partId === undefined
+      ? db.prepare(`${SELECT} ORDER BY id`).all()
+      : db.prepare(`${SELECT} AND part_id = ? ORDER BY id`).all(partId);
+  return (rows as Row[]).map(fromRow);
+}
+
+function getMakersTable(db: Db, id: number): Outcome<StoredMakersTable> {
+  const row = db.prepare(`${SELECT} AND id = ?`).get(id) as Row | undefined;
+  return row ? found(fromRow(row)) : notFound('maker’s table');
+}
+
+const checked = (value: unknown): Outcome<{ title: string; rows: MakersRow[] }> => {
+  const table = validateAgainst<{ title: string; rows: MakersRow[] }>(makersTableSchema, value);
+  return table.ok ? found(table.value) : invalid(table.errors);
+};
+
+/** Keeps a table with a motor of the shelf. */
+export function createMakersTable(db: Db, partId: number, value: unknown): Outcome<StoredMakersTable> {
+  const table = checked(value);
+  if (!table.ok) return table;
+  return transaction(db, () => {
+    const motor = db
+      .prepare("SELECT id FROM part WHERE id = ? AND kind = 'motor' AND deleted_at IS NULL")
+      .get(partId);
+    if (!motor) return notFound('motor');
+    const { lastInsertRowid } = db
+      .prepare('INSERT INTO makers_table (part_id, title, rows) VALUES (?, ?, ?)')
+      .run(partId, table.value.title.trim(), JSON.stringify(table.value.rows));
+    return getMakersTable(db, Number(lastInsertRowid));
+  });
+}
+
+/** Changes a table's title and rows. */
+export function editMakersTable(db: Db, id: number, value: unknown): Outcome<StoredMakersTable> {
+  const table = checked(value);
+  if (!table.ok) return table;
+  return transaction(db, () => {
+    const { changes } = db
+      .prepare('UPDATE makers_table SET title = ?, rows = ? WHERE id = ? AND deleted_at IS NULL')
+      .run(table.value.title.trim(), JSON.stringify(table.value.rows), id);
+    return changes === 1 ? getMakersTable(db, id) : notFound('maker’s table');
+  });
+}
+
+/** Takes a table away (`deleted` true), or puts it back. */
+export function markMakersTable(db: Db, id: number, deleted: boolean): Outcome<{ id: number }> {
+  return transaction(db, () => {
+    const { changes } = db
+      .prepare(
+        deleted
+          ? "UPDATE makers_table SET deleted_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ? AND deleted_at IS NULL"
+          : 'UPDATE makers_table SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL'
+      )
+      .run(id);
+    return changes === 1 ? found({ id }) : notFound('maker’s table');
+  });
+}

@@ -1,0 +1,218 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { Button, Input, Modal, Toast } from 'flowbite-svelte';
+  import type { StoredCraft, StoredSetup } from '../../core/setup/stored.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
+  import { call } from './api.ts';
+  import type { MatchState } from './match-state.svelte.ts';
+  import type { SideSetup } from './side-setup.ts';
+
+  /** The craft's setups: opened, made, copied, compared, put to use, renamed, deleted with undo, saved as a file. */
+  let {
+    view,
+    craft,
+    setups,
+    onopen,
+    onlist,
+    oncompare
+  }: {
+    view: MatchState;
+    craft: StoredCraft;
+    setups: SideSetup[];
+    /** Opens another setup. */
+    onopen: (id: number) => void;
+    /** Reads the list of setups again. */
+    onlist: () => Promise<void>;
+    /** Shows the pinned setups side by side. */
+    oncompare: () => void;
+  } = $props();
+
+  const DELETED = 'iskarn-deleted';
+  let renaming = $state(false);
+  let newName = $state('');
+  let said = $state('');
+  let deleted = $state<{ id: number; name: string } | null>(null);
+  /** The list's last refresh: leaving before it ends would ask for a page that is gone. */
+  let listing: Promise<void> = Promise.resolve();
+
+  onMount(() => {
+    const kept = sessionStorage.getItem(DELETED);
+    if (!kept) return;
+    deleted = JSON.parse(kept) as { id: number; name: string };
+    sessionStorage.removeItem(DELETED);
+  });
+
+  /** Opens what was made, or says why nothing was. */
+  function openMade(made: Awaited<ReturnType<typeof call<StoredSetup>>>): void {
+    if (made.ok) onopen(made.value.id);
+    else said = made.message;
+  }
+
+  /** A new setup for this craft: the fixed parts stay, the others are fitted round them. */
+  async function create(): Promise<void> {
+    await view.flush();
+    const document = { ...(await view.fitted()), name: 'New sketch' };
+    openMade(await call<StoredSetup>('POST', '/api/v1/setups', { craftId: craft.id, document }));
+  }
+
+  async function duplicate(): Promise<void> {
+    await view.flush();
+    openMade(await call<StoredSetup>('POST', `/api/v1/setups/${view.id}/duplicate`));
+  }
+
+  async function remove(): Promise<void> {
+    await view.flush();
+    await listing;
+    const id = view.id;
+    const other = setups.find((s) => s.id !== id);
+    if (!other) {
+      said = 'This is the craft’s only setup; make another before deleting it.';
+      return;
+    }
+    const done = await call('DELETE', `/api/v1/setups/${id}`);
+    if (!done.ok) {
+      said = done.message;
+      return;
+    }
+    sessionStorage.setItem(DELETED, JSON.stringify({ id, name: view.document.name ?? 'Setup' }));
+    onopen(other.id);
+  }
+
+  async function restore(): Promise<void> {
+    if (!deleted) return;
+    const { id } = deleted;
+    deleted = null;
+    const done = await call('POST', `/api/v1/setups/${id}/restore`);
+    if (done.ok) onopen(id);
+    else said = done.message;
+  }
+
+  async function rename(): Promise<void> {
+    renaming = false;
+    const name = newName.trim();
+    if (name === '' || name === view.document.name) return;
+    await view.edit([{ path: 'name', value: name }], `renamed to ${name}`);
+    await view.flush();
+    listing = onlist();
+    await listing;
+  }
+
+  async function pin(id: number, pinned: boolean): Promise<void> {
+    await call('POST', `/api/v1/setups/${id}/${pinned ? 'unpin' : 'pin'}`);
+    await onlist();
+  }
+
+  async function use(): Promise<void> {
+    const done = await call('POST', `/api/v1/setups/${view.id}/use`);
+    said = done.ok ? '' : done.message;
+    await onlist();
+  }
+
+  async function exportSetup(): Promise<void> {
+    const { download } = await import('../charts/download.ts');
+    download(
+      `${view.document.name ?? 'setup'}.json`,
+      'application/json',
+      JSON.stringify(view.document, null, 2)
+    );
+  }
+
+  const ACTIONS: { id: string; title: string; hint: string; act: () => void }[] = [
+    {
+      id: 'new-setup',
+      title: 'new',
+      hint: 'another setup for this craft, fitted round the fixed parts',
+      act: () => void create()
+    },
+    { id: 'duplicate', title: 'duplicate', hint: 'a copy with its own history', act: () => void duplicate() },
+    {
+      id: 'compare',
+      title: 'compare',
+      hint: 'the pinned setups side by side',
+      act: () => void view.flush().then(oncompare)
+    },
+    { id: 'use', title: 'use this', hint: 'make it the craft’s setup in use', act: () => void use() },
+    {
+      id: 'rename',
+      title: 'rename',
+      hint: '',
+      act: () => {
+        newName = view.document.name ?? '';
+        renaming = true;
+      }
+    },
+    { id: 'delete', title: 'delete', hint: 'can be undone', act: () => void remove() },
+    { id: 'export', title: 'export', hint: 'as a JSON file', act: () => void exportSetup() }
+  ];
+</script>
+
+<h2 class="mt-3 mb-1 text-[12px] font-semibold text-[var(--ink-soft)]">Setups</h2>
+<ul class="flex flex-col gap-1" data-testid="setups">
+  {#each setups as s (s.id)}
+    {@const mine = s.id === view.id}
+    <li
+      class={`flex items-stretch rounded-[2px] border ${mine ? 'border-[var(--ink)] bg-[var(--sheet)]' : 'border-[var(--line)] hover:border-[var(--cold)]'}`}
+    >
+      <a
+        href={`/match/${s.id}`}
+        data-sveltekit-preload-data="tap"
+        class="min-w-0 flex-1 px-2 py-1"
+        aria-current={mine ? 'true' : undefined}
+      >
+        <span class="block truncate text-[13px] font-semibold"
+          >{mine ? (view.document.name ?? 'Setup') : s.name}</span
+        >
+        <span class="figure flex justify-between text-[12px] text-[var(--ink-soft)]">
+          <span>{figureUnit('current', mine ? view.picture.answer.points[0].batteryCurrentA : s.amps)}</span>
+          {#if s.inUse}<span class="font-sans">in use</span>{/if}
+        </span>
+      </a>
+      <button
+        class="px-1.5 text-[11px] text-[var(--ink-soft)]"
+        aria-pressed={s.pinned}
+        title={s.pinned ? 'compared; press to take out' : 'compare this one too'}
+        onclick={() => void pin(s.id, s.pinned)}
+        >{s.pinned ? '▮' : '▯'}<span class="sr-only">compare {s.name}</span></button
+      >
+    </li>
+  {/each}
+</ul>
+<div class="mt-2 flex flex-wrap gap-1">
+  {#each ACTIONS as a (a.id)}
+    <Button
+      size="xs"
+      color="alternative"
+      class="px-2 py-0.5"
+      title={a.hint}
+      data-testid={a.id}
+      onclick={a.act}>{a.title}</Button
+    >
+  {/each}
+</div>
+
+<Modal title="Rename the setup" bind:open={renaming} size="xs">
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      void rename();
+    }}
+    class="flex gap-2"
+  >
+    <Input bind:value={newName} aria-label="Name" data-testid="new-name" maxlength={200} />
+    <Button type="submit" data-testid="rename-ok">Rename</Button>
+  </form>
+</Modal>
+
+{#if deleted}
+  <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (deleted = null)}>
+    {deleted.name} is deleted.
+    <button
+      class="ml-2 font-semibold text-[var(--cold)] underline"
+      data-testid="undo-delete"
+      onclick={() => void restore()}>undo</button
+    >
+  </Toast>
+{/if}
+{#if said}
+  <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (said = '')}>{said}</Toast>
+{/if}
