@@ -107,27 +107,104 @@ test('a part from the shelf, a remedy that applies itself, the working on demand
   await finding.getByTestId('remedy-esc-current').first().click();
   await expect(finding).toHaveAttribute('data-finding', 'holds');
   await expect(page.getByTestId('save-state')).toHaveText('saved');
+  // a part that was changed is no longer the one on the shelf
+  await expect(page.getByTestId('pick-propulsor').locator('option:checked')).toHaveText('13 × 5.5 thin *');
   assert.deepEqual(errors, []);
   await page.close();
 });
 
-test('setups are duplicated, renamed, deleted, and the deletion is taken back', async () => {
-  const { page } = await openPage(browser);
+test('setups are created, duplicated, renamed, deleted, and the deletion is taken back', async () => {
+  const { page, errors } = await openPage(browser);
   await page.goto(`${server.address}/match/2`);
   await ready(page);
   const list = page.getByTestId('setups').getByRole('listitem');
   const count = await list.count();
-  await page.getByTestId('duplicate').click();
+  await page.getByTestId('new-setup').click();
   await expect(list).toHaveCount(count + 1);
+  await expect(page.getByTestId('setups').locator('[aria-current]')).toContainText('New sketch');
+  await ready(page);
+  await page.getByTestId('duplicate').click();
+  await expect(list).toHaveCount(count + 2);
+  await expect(page.getByTestId('setups').locator('[aria-current]')).toContainText('New sketch, copy');
   await ready(page);
   await page.getByTestId('rename').click();
   await page.getByTestId('new-name').fill('Calm day');
   await page.getByTestId('rename-ok').click();
   await expect(page.getByTestId('setups')).toContainText('Calm day');
-  await expect(page.getByTestId('save-state')).toHaveText('saved');
   await page.getByTestId('delete').click();
-  await expect(list).toHaveCount(count);
+  await expect(list).toHaveCount(count + 1);
+  await expect(page.getByTestId('setups')).not.toContainText('Calm day');
   await page.getByTestId('undo-delete').click();
   await expect(page.getByTestId('setups')).toContainText('Calm day');
+  assert.deepEqual(errors, []);
+  await page.close();
+});
+
+test('a fixed part cannot be edited, no remedy changes it, and the rest is fitted round it', async () => {
+  const { page, errors } = await openPage(browser);
+  await page.goto(`${server.address}/match/2`);
+  await ready(page);
+  const kv = page.getByTestId('motor.kvRpmPerVolt');
+  const before = await kv.inputValue();
+  const size = await page.getByTestId('propulsor.diameterM').inputValue();
+  await page.getByTestId('fix-motor').click();
+  await expect(page.getByTestId('fix-motor')).toHaveText('fixed');
+  await expect(kv).not.toBeEditable();
+  await expect(page.getByTestId('pick-motor')).toBeDisabled();
+  await kv.focus();
+  await kv.press('ArrowUp');
+  await expect(kv).toHaveValue(before);
+
+  // a fixed propulsor: the ESC's remedies no longer offer a smaller one
+  const remedies = page.getByTestId('remedy-esc-current');
+  await expect(remedies.first()).toContainText('×');
+  await page.getByTestId('fix-propulsor').click();
+  await expect(remedies).toHaveCount(1);
+  await expect(remedies.first()).toContainText('ESC');
+  await page.getByTestId('fix-propulsor').click();
+
+  await page.getByTestId('fit-free').click();
+  await expect(page.getByTestId('estimates')).toBeVisible();
+  await expect(page.getByTestId('finding-esc-current')).not.toHaveAttribute('data-finding', 'over');
+  await expect(kv).toHaveValue(before);
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await page.reload();
+  await ready(page);
+  await expect(page.getByTestId('fix-motor')).toHaveText('fixed');
+  // fitted, free, fixed propulsor, fixed motor: four steps back to the start
+  for (let k = 0; k < 4; k++) await page.getByTestId('undo').click();
+  await expect(page.getByTestId('fix-motor')).toHaveText('free');
+  await expect(page.getByTestId('propulsor.diameterM')).toHaveValue(size);
+  assert.deepEqual(errors, []);
+  await page.close();
+});
+
+test('the brief: what follows from the purpose, an airframe to which parts add, a school for this setup alone', async () => {
+  const { page } = await openPage(browser);
+  await page.goto(`${server.address}/match/1`);
+  await ready(page);
+  await page.getByTestId('brief-open').click();
+  // 3.3 kg off water: 0.95 to 1.1 times the weight
+  await expect(page.getByTestId('target-thrust')).toHaveText(
+    /3.?1.?00 g to 3.?6.?00 g|3135|3\s?1\d\d g to 3\s?6\d\d g/
+  );
+  await page.getByTestId('by-airframe').check();
+  const airframe = page.getByTestId('brief').getByTestId('craft.airframeMassKg');
+  await expect(airframe).toBeVisible();
+  const allUp = page.getByTestId('brief').getByTestId('craft.massKg');
+  await expect(allUp).not.toBeEditable();
+  await airframe.fill('3');
+  await airframe.press('Enter');
+  await expect(allUp).not.toHaveValue('3.3');
+  const heavier = numberIn(await allUp.inputValue());
+  assert.ok(heavier > 3.3, `3 kg of airframe and the parts weigh ${heavier} kg`);
+  await page.getByTestId('school-esc-current').selectOption({ label: 'next size up' });
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('finding-esc-current')).toHaveAttribute('data-finding', 'holds');
+  await expect(page.getByTestId('all-up')).toContainText(/3\.[4-9]/);
+  await page.getByTestId('all-up').click();
+  await expect(page.getByTestId('why')).toContainText('airframe + the chosen parts');
+  for (let k = 0; k < 3; k++) await page.getByTestId('undo').click();
+  await expect(page.getByTestId('all-up')).toContainText('3.30');
   await page.close();
 });

@@ -1,6 +1,6 @@
 /** Every room and every kind of craft in the real interface. */
 import assert from 'node:assert/strict';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { gzipSync } from 'node:zlib';
@@ -125,6 +125,37 @@ test('why: w on a focused figure opens its derivation, a press does too, Escape 
   await page.close();
 });
 
+test('w on a field tells where its figure comes from; a rail opens the working behind it', async () => {
+  const { page } = await openPage(browser);
+  await openCraft(page, 'Reedling');
+  const kv = page.getByTestId('motor.kvRpmPerVolt');
+  const before = await kv.inputValue();
+  await kv.focus();
+  await page.keyboard.press('w');
+  await expect(page.getByTestId('why')).toContainText('k = 60 / (2π KV)');
+  await expect(page.getByTestId('why')).toContainText('±4.5 %');
+  await expect(kv).toHaveValue(before);
+  await page.keyboard.press('Escape');
+  await page.getByTestId('rail-esc-current').click();
+  await expect(page.getByTestId('finding-esc-current').getByTestId('working')).toBeVisible();
+  await page.getByTestId('rail-pack-current').focus();
+  await page.keyboard.press('w');
+  await expect(page.getByTestId('finding-pack-current').getByTestId('working')).toBeVisible();
+  await page.close();
+});
+
+test('a jet shows its fan: jet speed, air, thrust per watt, tip speed, each with its derivation', async () => {
+  const { page } = await openPage(browser);
+  await openCraft(page, 'Stint');
+  const jet = numberIn(await page.getByTestId('jet-speed').textContent());
+  assert.ok(jet > 40 && jet < 90, `jet ${jet} m/s`);
+  for (const id of ['jet-speed', 'fan-flow', 'fan-loading', 'fan-tip']) {
+    await page.getByTestId(id).click();
+    await expect(page.getByTestId('why')).toContainText('=');
+  }
+  await page.close();
+});
+
 test('a label as people write it is read aloud and taken; the other reading is one key away', async () => {
   const { page } = await openPage(browser);
   await openCraft(page, 'Godwit');
@@ -174,90 +205,14 @@ test('setups side by side, one in use; the brief changes the wanted thrust', asy
   await page.getByTestId('compare').click();
   await expect(page.getByTestId('comparison')).toContainText('Five cells');
   await expect(page.getByTestId('comparison')).toContainText('propulsor');
+  await expect(page.getByTestId('better-why')).toContainText('Better for off water');
+  await expect(page.getByTestId('better')).toHaveCount(1);
   await page.keyboard.press('Escape');
   await page.getByTestId('brief-open').click();
   const wanted = page.getByTestId('brief').getByTestId('craft.targetThrustToWeight');
   await wanted.fill('0.7');
   await wanted.press('Enter');
   await expect(page.getByTestId('finding-thrust-to-weight')).toHaveAttribute('data-finding', 'holds');
-  await page.close();
-});
-
-test('shelf: search, sort, add by label, duplicate, delete with undo; tools give figures', async () => {
-  const { page, errors } = await openPage(browser);
-  await page.goto(`${server.address}/shelf`);
-  await ready(page);
-  await page.getByTestId('kind-motor').click();
-  const rows = page.getByTestId('shelf').locator('tbody tr');
-  const all = await rows.count();
-  await page.getByRole('button', { name: 'KV' }).click();
-  await expect(rows.first()).toContainText('5010-320');
-  await page.getByTestId('search').fill('rush');
-  await expect(rows).toHaveCount(4);
-  await page.getByTestId('search').fill('');
-  await page.getByTestId('new-part').click();
-  await page.getByTestId('part-name').fill('Drawer 1');
-  await page.getByTestId('part-label').fill('2814 1100KV 108g');
-  await page.getByTestId('part-label').press('Enter');
-  await expect(page.getByTestId('part.kvRpmPerVolt')).toHaveValue('1100');
-  await page.getByTestId('part-save').click();
-  await expect(rows).toHaveCount(all + 1);
-  await page.getByRole('button', { name: 'delete Drawer 1' }).click();
-  await expect(rows).toHaveCount(all);
-  await page.getByTestId('undo-delete-part').click();
-  await expect(rows).toHaveCount(all + 1);
-
-  await page.getByTestId('decoder-open').click();
-  await page.getByTestId('decoder-text').fill('C3548');
-  await expect(page.getByTestId('meanings')).toContainText('can of 35');
-  await page.keyboard.press('Escape');
-  await page.getByTestId('motor-test-open').click();
-  for (const [key, value] of Object.entries({
-    lv: '5',
-    la: '1',
-    lr: '4455',
-    hv: '10',
-    ha: '1.4',
-    hr: '8937',
-    sv: '0.5',
-    sa: '10'
-  }))
-    await page.getByTestId(`test-${key}`).fill(value);
-  await expect(page.getByTestId('test-result')).toContainText('900');
-  await page.keyboard.press('Escape');
-  await page.getByTestId('makers-table-open').click();
-  await page
-    .getByTestId('makers-text')
-    .fill('Volts,Prop,Amps,Watts,Thrust (g)\n11.1,10x5,15,166,900\n11.1,9x6,18,400,900');
-  await expect(page.getByTestId('makers-rows').locator('tbody tr')).toHaveCount(2);
-  await expect(page.getByTestId('makers-problems')).toContainText('line 3, watts');
-  assert.deepEqual(errors, []);
-  await page.close();
-});
-
-test('import says what it will do, names bad rows, takes the good ones, and is one undoable step', async () => {
-  const { page } = await openPage(browser);
-  const file = join(server.data, 'motor.csv');
-  writeFileSync(
-    file,
-    'name,owned,kvRpmPerVolt [rpm/V],massKg [kg]\nKiln 1,yes,1200,0.05\nKiln 2,yes,-5,0.05\nKiln 3,no,800,0.1\n'
-  );
-  await page.goto(`${server.address}/shelf`);
-  await ready(page);
-  await page.getByTestId('import-open').click();
-  await page.getByTestId('import-file').setInputFiles(file);
-  await expect(page.getByTestId('import-plan')).toContainText('2 parts would be added');
-  await expect(page.getByTestId('import-plan')).toContainText('line 3, kvRpmPerVolt: KV is -5');
-  await page.getByTestId('import-good').click();
-  await expect(page.getByTestId('import-done')).toContainText('2 parts added');
-  const count = async (): Promise<number> =>
-    ((await (await fetch(`${server.address}/api/v1/parts`)).json()) as { name: string }[]).filter((p) =>
-      p.name.startsWith('Kiln')
-    ).length;
-  assert.equal(await count(), 2);
-  await page.getByTestId('import-undo').click();
-  await expect(page.getByTestId('import-plan')).toBeVisible();
-  assert.equal(await count(), 0);
   await page.close();
 });
 

@@ -127,7 +127,7 @@
 <main class="mx-auto max-w-[1280px] px-4 py-3">
   <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
     <h1 class="text-[20px] font-bold">Shelf</h1>
-    <div class="flex gap-4 text-[14px]" role="tablist" aria-label="Kinds of parts">
+    <div class="flex flex-wrap gap-x-4 text-[14px]" role="tablist" aria-label="Kinds of parts">
       {#each PART_KINDS as k (k)}
         <button
           role="tab"

@@ -62,15 +62,7 @@
   }
 
   async function set(path: string, label: string, value: number | null): Promise<void> {
-    await view.edit(withName(path, [{ path, value }]), `${title.toLowerCase()} ${label}`);
-  }
-
-  /** A part that was changed by hand is no longer the one on the shelf. */
-  function withName<T extends { path: string; value: number | string | null }>(path: string, changes: T[]) {
-    const name = current.replace(/ \*$/, '');
-    return path.startsWith(`${part}.`) && name !== '' && part !== 'craft'
-      ? [...changes, { path: `${part}.name`, value: `${name} *` }]
-      : changes;
+    await view.edit([{ path, value }], `${title.toLowerCase()} ${label}`);
   }
 
   /** A label was read: its figures replace those of the part, the rest stays. */
@@ -85,7 +77,7 @@
     const field = fields.find((f) => f.path === path);
     const changes = field?.next?.($state.snapshot(document) as SetupDocument, up, shelf);
     if (!changes) return false;
-    void view.edit(withName(path, changes), `${title.toLowerCase()} ${label}`);
+    void view.edit(changes, `${title.toLowerCase()} ${label}`);
     return true;
   }
 </script>

@@ -2,6 +2,7 @@ import { withChanges } from '../../core/checks/remedies.ts';
 import type { Chart } from '../../core/charts/chart.ts';
 import type { Change } from '../../core/checks/check.ts';
 import { withAllUpMass } from '../../core/craft/all-up-mass.ts';
+import { withChangedNames } from '../../core/setup/changed-part.ts';
 import type { FixablePart, PredictPoint, SetupDocument } from '../../core/setup/schema.ts';
 import type { MatchPicture } from '../../core/train/match-picture.ts';
 import type { StoredSetup } from '../../core/setup/stored.ts';
@@ -57,7 +58,8 @@ export class MatchState {
 
   /** Applies an edit if it is valid: draws, then saves by itself. Returns whether it was taken. */
   async edit(changes: Change[], label: string): Promise<boolean> {
-    return this.replace(withChanges($state.snapshot(this.document) as SetupDocument, changes), label);
+    const document = $state.snapshot(this.document) as SetupDocument;
+    return this.replace(withChanges(document, withChangedNames(document, changes)), label);
   }
 
   /** Replaces the document by an edited one. */
