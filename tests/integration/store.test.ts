@@ -1,10 +1,19 @@
 import assert from 'node:assert/strict';
 import { mkdtempSync, rmSync } from 'node:fs';
+import Database from 'better-sqlite3';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
 import { listCrafts } from '../../src/lib/server/crafts.ts';
 import { migrate, openDatabase } from '../../src/lib/server/db/open.ts';
+import { sql as start } from '../../src/lib/server/db/migrations/0001-start.ts';
+import { exportShelf, importShelf } from '../../src/lib/server/exchange.ts';
+import {
+  createMakersTable,
+  editMakersTable,
+  listMakersTables,
+  markMakersTable
+} from '../../src/lib/server/makers-tables.ts';
 import { seedDemo } from '../../src/lib/server/demo/seed.ts';
 import { createPart, editPart, listParts, markPart } from '../../src/lib/server/parts.ts';
 import {
@@ -133,4 +142,116 @@ test('a file from a newer program is refused in words', () => {
   assert.throws(() => migrate(newer), /Update the program/);
   newer.close();
   rmSync(other, { recursive: true, force: true });
+});
+
+test('measured figures are kept beside the label’s, inside the same limits, only where something can be measured', () => {
+  const motor = value(
+    createPart(db, {
+      kind: 'motor',
+      name: 'Measured',
+      document: { kvRpmPerVolt: 1000, massKg: 0.1 },
+      measured: { kvRpmPerVolt: 940 }
+    })
+  );
+  assert.deepEqual(motor.measured, { kvRpmPerVolt: 940 });
+  assert.equal((motor.document as { kvRpmPerVolt: number }).kvRpmPerVolt, 1000);
+  for (const measured of [{ kvRpmPerVolt: -1 }, { kvRpmPerVolt: 'many' }, { colour: 3 }, [], 7]) {
+    const refused = editPart(db, motor.id, { ...motor, measured });
+    assert.ok(!refused.ok, JSON.stringify(measured));
+    assert.equal(refused.code, 'invalid');
+  }
+  const cleared = value(editPart(db, motor.id, { ...motor, measured: { kvRpmPerVolt: null } }));
+  assert.deepEqual(cleared.measured, {});
+});
+
+const ROWS = [
+  {
+    line: 2,
+    volts: 11.1,
+    propText: '10x5',
+    diameterM: 0.254,
+    pitchM: 0.127,
+    blades: 2,
+    throttle: 1,
+    amps: 15,
+    watts: 166,
+    thrustN: 8.8,
+    rpm: 8600
+  }
+];
+
+test('maker’s tables are kept with a motor, edited, taken away and back; only motors have them', () => {
+  const motor = listParts(db, 'motor')[0];
+  const before = listMakersTables(db, motor.id).length;
+  const kept = value(createMakersTable(db, motor.id, { title: ' first ', rows: ROWS }));
+  assert.equal(kept.title, 'first');
+  assert.deepEqual(listMakersTables(db, motor.id).at(-1)?.rows, ROWS);
+  assert.equal(value(editMakersTable(db, kept.id, { title: 'second', rows: ROWS })).title, 'second');
+  value(markMakersTable(db, kept.id, true));
+  assert.equal(listMakersTables(db, motor.id).length, before);
+  assert.ok(
+    !editMakersTable(db, kept.id, { title: 'x', rows: ROWS }).ok,
+    'a table that is gone is not edited'
+  );
+  value(markMakersTable(db, kept.id, false));
+  assert.equal(listMakersTables(db, motor.id).length, before + 1);
+  const pack = listParts(db, 'battery')[0];
+  const refused = createMakersTable(db, pack.id, { title: 'x', rows: ROWS });
+  assert.ok(!refused.ok && refused.code === 'not-found', 'a pack has no maker’s table');
+  for (const bad of [
+    null,
+    {},
+    { title: '', rows: ROWS },
+    { title: 'x', rows: [] },
+    { title: 'x', rows: [{ volts: -1 }] }
+  ])
+    assert.ok(!createMakersTable(db, motor.id, bad).ok, JSON.stringify(bad));
+});
+
+test('the shelf’s JSON carries measured figures and tables, and gives them back', () => {
+  const file = exportShelf(db, 'json');
+  assert.ok(file, 'a file');
+  const shelf = JSON.parse(file.body as string) as {
+    parts: { name: string; tables: unknown[]; measured: object }[];
+  };
+  const known = shelf.parts.find((p) => p.name === 'Rush 2814-900');
+  assert.ok(known && known.tables.length === 1, 'the demo’s table is in the file');
+  const renamed = { ...shelf, parts: [{ ...known, name: 'Rush, come back' }] };
+  const plan = value(
+    importShelf(db, 'shelf.json', new TextEncoder().encode(JSON.stringify(renamed)), true, false)
+  );
+  assert.equal(plan.added.length, 1);
+  const back = listParts(db, 'motor').find((p) => p.name === 'Rush, come back');
+  assert.deepEqual(back?.measured, known.measured);
+  assert.deepEqual(
+    listMakersTables(db, back?.id).map((t) => t.rows),
+    listMakersTables(db, listParts(db, 'motor').find((p) => p.name === 'Rush 2814-900')?.id).map(
+      (t) => t.rows
+    )
+  );
+});
+
+test('a data file of the first version is brought up to date with everything in it', () => {
+  const old = mkdtempSync(join(tmpdir(), 'iskarn-old-'));
+  try {
+    const first = new Database(join(old, 'iskarn.db'));
+    first.exec(start);
+    first.pragma('user_version = 1');
+    first
+      .prepare('INSERT INTO part (kind, name, document, owned) VALUES (?, ?, ?, 1)')
+      .run('motor', 'Old one', JSON.stringify({ kvRpmPerVolt: 700 }));
+    first.close();
+    const now = openDatabase(old);
+    try {
+      const [part] = listParts(now);
+      assert.equal(part.name, 'Old one');
+      assert.deepEqual(part.measured, {});
+      value(createMakersTable(now, part.id, { title: 'kept', rows: ROWS }));
+      assert.equal(listMakersTables(now).length, 1);
+    } finally {
+      now.close();
+    }
+  } finally {
+    rmSync(old, { recursive: true, force: true });
+  }
 });

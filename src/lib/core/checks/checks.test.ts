@@ -168,6 +168,62 @@ test('a linear receiver supply is limited by its heat before its label', () => {
   );
 });
 
+test('a separate receiver supply takes the place of the ESC’s own, with its own amps and volts', () => {
+  const setup: SetupDocument = {
+    ...base,
+    craft: { ...base.craft, receiverCurrentA: 2.5 },
+    esc: { ...base.esc, becKind: 'linear', becV: 5, becA: 1 }
+  };
+  assert.equal(find(setup, 'receiver-supply').finding, 'over');
+  const own = { kind: 'switching' as const, outputV: 5, continuousA: 3, minVoltageV: 6, maxVoltageV: 26 };
+  const separate = { ...setup, receiverSupply: own };
+  const amps = find(separate, 'receiver-supply');
+  assert.equal(amps.finding, 'holds');
+  assert.match(amps.working, /take its middle wire out/);
+  assert.equal(find(separate, 'receiver-volts').finding, 'holds');
+  const low = find({ ...setup, receiverSupply: { ...own, maxVoltageV: 10 } }, 'receiver-volts');
+  assert.equal(low.finding, 'over');
+  const starved = find(
+    { ...setup, receiverSupply: { ...own, minVoltageV: 30, maxVoltageV: 60 } },
+    'receiver-volts'
+  );
+  assert.equal(starved.finding, 'over');
+  assert.match(starved.working, /keep the receiver alive/);
+});
+
+test('a receiver pack of its own neither heats nor minds the flight pack’s volts', () => {
+  const setup: SetupDocument = {
+    ...base,
+    craft: { ...base.craft, receiverCurrentA: 2 },
+    receiverSupply: { kind: 'own-pack', outputV: 4.8, continuousA: 3, maxVoltageV: 5 }
+  };
+  assert.equal(find(setup, 'receiver-supply').finding, 'holds');
+  assert.equal(
+    predict({ setup }).checks.find((c) => c.id === 'receiver-volts'),
+    undefined
+  );
+});
+
+test('no remedy changes a fixed part, whichever it is', () => {
+  const hot: SetupDocument = {
+    ...base,
+    esc: { ...base.esc, continuousA: 25 },
+    battery: { ...base.battery, continuousC: 8 },
+    motor: { ...base.motor, maxCurrentA: 20, maxPowerW: 200 }
+  };
+  for (const part of ['battery', 'esc', 'propulsor'] as const) {
+    const free = predict({ setup: hot }).checks.flatMap((c) => c.remedies.flatMap((r) => r.changes));
+    assert.ok(
+      free.some((c) => c.path.startsWith(`${part}.`)),
+      `some remedy changes the ${part} while it is free`
+    );
+    const held = predict({ setup: { ...hot, fixed: [part] } }).checks.flatMap((c) =>
+      c.remedies.flatMap((r) => r.changes)
+    );
+    assert.ok(!held.some((c) => c.path.startsWith(`${part}.`)), `a remedy changes the fixed ${part}`);
+  }
+});
+
 test('long leads ask for a capacitor; a boat’s rpm window follows its school', () => {
   assert.match(
     find({ ...base, wiring: { ...base.wiring, leadLengthM: 0.5 } }, 'lead-length').working,

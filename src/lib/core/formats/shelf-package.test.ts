@@ -1,5 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import Papa from 'papaparse';
+import { parseMakersTable } from '../shelf/makers-table.ts';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { partsFromCsv, partsToCsv, type PortablePart } from './part-csv.ts';
 import { shelfFromZip, shelfToZip } from './shelf-package.ts';
@@ -10,6 +12,7 @@ const PARTS: PortablePart[] = [
     name: 'Sedge, the "small" one',
     owned: true,
     note: 'bent shaft',
+    measured: {},
     document: { name: 'Sedge, the "small" one', kvRpmPerVolt: 920, resistanceOhm: 0.13, massKg: 0.056 }
   },
   {
@@ -17,6 +20,7 @@ const PARTS: PortablePart[] = [
     name: 'Tarn',
     owned: false,
     note: '',
+    measured: {},
     document: { name: 'Tarn', chemistry: 'lipo', series: 3, capacityAh: 2.2 }
   },
   {
@@ -24,6 +28,7 @@ const PARTS: PortablePart[] = [
     name: '11 × 5.5',
     owned: true,
     note: '',
+    measured: {},
     document: {
       name: '11 × 5.5',
       kind: 'propeller',
@@ -38,6 +43,7 @@ const PARTS: PortablePart[] = [
     name: 'Weir',
     owned: true,
     note: '',
+    measured: {},
     document: { name: 'Weir', continuousA: 40, maxSeries: 6, becKind: 'linear' }
   }
 ];
@@ -100,4 +106,78 @@ test('row errors by line and column, good rows apart', () => {
 test('what is no package is refused in words', () => {
   assert.match(shelfFromZip(strToU8('hello')).errors[0].message, /no zip/);
   assert.match(shelfFromZip(zipSync({ 'a.txt': strToU8('x') })).errors[0].message, /no datapackage.json/);
+});
+
+test('measured figures go through CSV and back, in columns of their own with their unit', () => {
+  const part: PortablePart = { ...PARTS[0], measured: { kvRpmPerVolt: 880, massKg: 0.0585 } };
+  const text = partsToCsv('motor', [part]);
+  assert.match(text.split('\n')[0], /measured kvRpmPerVolt \[rpm\/V\]/);
+  const { parts, errors } = partsFromCsv('motor', text);
+  assert.deepEqual(errors, []);
+  assert.deepEqual(parts[0].measured, part.measured);
+  assert.equal(parts[0].document.kvRpmPerVolt, 920, 'the label stays the label');
+});
+
+test('a measured figure that is no number, or outside its limits, is named by line and column', () => {
+  const head = 'name,kvRpmPerVolt [rpm/V],measured kvRpmPerVolt [rpm/V]\n';
+  const { errors } = partsFromCsv('motor', `${head}a,900,lots\nb,900,-4\n`);
+  assert.ok(
+    errors.some((e) => e.line === 2 && e.column === 'measured kvRpmPerVolt'),
+    JSON.stringify(errors)
+  );
+  assert.ok(
+    errors.some((e) => e.line === 3),
+    JSON.stringify(errors)
+  );
+});
+
+test('maker’s tables travel with their motor in the package, to the last figure that is typed', () => {
+  const rows = parseMakersTable(
+    'V,Prop,Throttle (%),A,W,Thrust (g),rpm\n11.1,10x5,100,15,166.5,900,8600\n11.1,9x6,75,9.1,101,610,'
+  ).rows;
+  const motor: PortablePart = { ...PARTS[0], measured: {}, tables: [{ title: 'leaflet, first page', rows }] };
+  const zip = shelfToZip([motor, ...PARTS.slice(1)]);
+  const read = shelfFromZip(zip);
+  assert.deepEqual(read.errors, []);
+  const back = read.parts.find((p) => p.name === motor.name)?.tables;
+  assert.equal(back?.[0].title, 'leaflet, first page');
+  assert.deepEqual(
+    back?.[0].rows.map((r) => [r.volts, r.propText, r.throttle, r.amps, r.watts, r.rpm]),
+    rows.map((r) => [r.volts, r.propText, r.throttle, r.amps, r.watts, r.rpm])
+  );
+  for (const [k, r] of rows.entries())
+    assert.ok(Math.abs((back?.[0].rows[k].thrustN ?? 0) - (r.thrustN ?? 0)) < 2e-3, `thrust of row ${k}`);
+});
+
+test('a table of a motor that is not in the package is named', () => {
+  const files = unzipSync(shelfToZip(PARTS));
+  files['data/makers-table.csv'] = strToU8(
+    'motor,table,volts,prop,throttle (%),amps,watts,thrust (g),rpm\nNobody,t,11,10x5,100,15,165,900,8000\n'
+  );
+  const { errors } = shelfFromZip(zipSync(files));
+  assert.ok(
+    errors.some((e) => /no motor of the package is called "Nobody"/.test(e.message)),
+    JSON.stringify(errors)
+  );
+});
+
+test('the package’s descriptor names every column of every file, in order (Tabular Data Package)', () => {
+  const files = unzipSync(shelfToZip(PARTS));
+  const descriptor = JSON.parse(strFromU8(files['datapackage.json'])) as {
+    profile: string;
+    resources: { path: string; schema: { fields: { name: string; type: string }[] } }[];
+  };
+  assert.equal(descriptor.profile, 'tabular-data-package');
+  assert.ok(
+    descriptor.resources.some((r) => r.path === 'data/receiver-supply.csv'),
+    'receiver supplies are there'
+  );
+  for (const r of descriptor.resources) {
+    const head = Papa.parse<string[]>(strFromU8(files[r.path])).data[0];
+    assert.deepEqual(
+      r.schema.fields.map((f) => f.name.replace(/ \[.*\]$/, '')),
+      head.map((h) => h.replace(/ \[.*\]$/, '')),
+      r.path
+    );
+  }
 });
