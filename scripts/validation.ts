@@ -5,7 +5,8 @@ import { air, pressurePa } from '../src/lib/core/atmosphere/air.ts';
 import { savitskyPlaning } from '../src/lib/core/craft/boat/resistance.ts';
 import { bSeries } from '../src/lib/core/propulsor/submerged-screw/b-series.ts';
 import { PROPELLER_FAMILIES } from '../src/lib/core/propulsor/propeller/family.ts';
-import { predict, type PredictAnswer } from '../src/lib/core/train/predict.ts';
+import type { PredictAnswer } from '../src/lib/core/train/answer.ts';
+import { predict } from '../src/lib/core/train/predict.ts';
 import type { PredictRequest } from '../src/lib/core/setup/schema.ts';
 import { water } from '../src/lib/core/water/water.ts';
 import {

@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import type { PredictAnswer, PredictedPoint } from '../../src/lib/core/train/predict.ts';
+import type { PredictAnswer, PredictedPoint } from '../../src/lib/core/train/answer.ts';
 
 /** Every number in a value, with its path. */
 export function numbersIn(value: unknown, path = ''): [string, number][] {

@@ -6,7 +6,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../../src/lib/core/setup/schema.ts';
 import { validateSetup } from '../../src/lib/core/setup/validate.ts';
-import { predict, type PredictAnswer } from '../../src/lib/core/train/predict.ts';
+import type { PredictAnswer } from '../../src/lib/core/train/answer.ts';
+import { predict } from '../../src/lib/core/train/predict.ts';
 import { assertEnergyCloses, assertFinite } from '../helpers/plausible.ts';
 
 const inch = 0.0254;

@@ -1,5 +1,5 @@
 import type { SetupDocument } from '../setup/schema.ts';
-import type { PredictAnswer } from '../train/predict.ts';
+import type { PredictAnswer } from '../train/answer.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { MULTIROTOR_PURPOSES, PURPOSES, type MultirotorPurpose, type Purpose } from '../checks/schools.ts';
 import { multirotorPurposeOf, purposeOf } from './wanted.ts';

@@ -9,7 +9,8 @@ import {
   type Propulsor,
   type SetupDocument
 } from '../setup/schema.ts';
-import { predictPoints, type PredictedPoint } from '../train/predict.ts';
+import type { PredictedPoint } from '../train/answer.ts';
+import { predictPoints } from '../train/predict-points.ts';
 import { briefOf, motorsOf, type Brief } from './brief.ts';
 import {
   familyOf,

@@ -1,5 +1,5 @@
 import type { SetupDocument } from '../setup/schema.ts';
-import type { PredictAnswer } from '../train/predict.ts';
+import type { PredictAnswer } from '../train/answer.ts';
 import type { Finding } from '../checks/check.ts';
 import type { QuantityName } from '../units/quantity.ts';
 

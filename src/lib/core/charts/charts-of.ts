@@ -1,5 +1,5 @@
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import type { PredictAnswer } from '../train/predict.ts';
+import type { PredictAnswer } from '../train/answer.ts';
 import type { Chart } from './chart.ts';
 import { dischargeChart } from './discharge-chart.ts';
 import { heatChart } from './heat-chart.ts';

@@ -1,7 +1,8 @@
 import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
 import { discharge, type Demand } from '../train/discharge.ts';
-import { cutoffOf, usableShareOf, type PredictAnswer } from '../train/predict.ts';
+import type { PredictAnswer } from '../train/answer.ts';
+import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { Chart } from './chart.ts';
 

@@ -1,6 +1,6 @@
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
 import { heatMassKg, heatRun } from '../train/heat-run.ts';
-import type { PredictAnswer } from '../train/predict.ts';
+import type { PredictAnswer } from '../train/answer.ts';
 import type { Chart } from './chart.ts';
 
 /** Longest time looked at, s. */

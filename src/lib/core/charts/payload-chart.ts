@@ -1,7 +1,7 @@
 import { discharge } from '../train/discharge.ts';
 import { hover } from '../craft/multirotor/hover.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import { cutoffOf, usableShareOf } from '../train/predict.ts';
+import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { Chart } from './chart.ts';
 

@@ -5,7 +5,7 @@ import { bodyDragAreaM2 } from '../craft/multirotor/forward.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
 import { bandsOf, type Band } from '../train/bands.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
-import type { PredictAnswer } from '../train/predict.ts';
+import type { PredictAnswer } from '../train/answer.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { Chart } from './chart.ts';
 

@@ -1,6 +1,6 @@
 import type { Band } from '../train/bands.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import type { PredictAnswer, PredictedPoint } from '../train/predict.ts';
+import type { PredictAnswer, PredictedPoint } from '../train/answer.ts';
 import { show, showUnit } from '../units/show.ts';
 import { chosenSchool, MARGINS, type MarginName } from './schools.ts';
 

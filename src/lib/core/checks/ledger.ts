@@ -1,4 +1,6 @@
-import { predictPoints, usableShareOf, type PredictAnswer, type PredictedPoint } from '../train/predict.ts';
+import type { PredictAnswer, PredictedPoint } from '../train/answer.ts';
+import { usableShareOf } from '../train/pack-limits.ts';
+import { predictPoints } from '../train/predict-points.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
 import type { Check, CheckContext, CheckResult, Finding } from './check.ts';
 import { boatPlaning, boatRpm, boatSlip, cavitation } from './boat-checks.ts';

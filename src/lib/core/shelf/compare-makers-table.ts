@@ -1,6 +1,6 @@
 import { interpretSetup } from '../setup/interpret.ts';
 import type { Motor, SetupDocument } from '../setup/schema.ts';
-import { predictPoints } from '../train/predict.ts';
+import { predictPoints } from '../train/predict-points.ts';
 import type { MakersRow } from './makers-row.ts';
 
 /** The prediction beside a published row, and how far off it is (relative, null where the table has nothing). */

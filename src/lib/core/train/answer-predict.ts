@@ -1,5 +1,6 @@
 import { validatePredict, type Issue } from '../setup/validate.ts';
-import { predict, type PredictAnswer } from './predict.ts';
+import type { PredictAnswer } from './answer.ts';
+import { predict } from './predict.ts';
 
 /** Errors of a request in the shape every interface gives them. */
 export interface BadRequest {

@@ -4,7 +4,8 @@ import { interpretSetup, supplyOf } from '../setup/interpret.ts';
 import type { PredictPoint, SetupDocument } from '../setup/schema.ts';
 import { validatePredict, type Issue } from '../setup/validate.ts';
 import { powerPath, type PowerStage } from './power-path.ts';
-import { predict, type PredictAnswer } from './predict.ts';
+import type { PredictAnswer } from './answer.ts';
+import { predict } from './predict.ts';
 import { whyAll, type Why } from './why.ts';
 
 /** Everything the Match screen draws of one setup at one point. */

@@ -1,5 +1,5 @@
 import type { PartName } from '../checks/check.ts';
-import type { PredictedPoint } from './predict.ts';
+import type { PredictedPoint } from './answer.ts';
 
 /** One part of the power path: what goes in, what is lost there, what goes on. Watts, totals over the craft. */
 export interface PowerStage {

@@ -6,7 +6,7 @@ import { show, showUnit } from '../units/show.ts';
 import type { Interpreted } from '../setup/interpret.ts';
 import { whyFields } from './why-fields.ts';
 import { noLoadCurrentAt } from './operating-point.ts';
-import type { PredictAnswer } from './predict.ts';
+import type { PredictAnswer } from './answer.ts';
 import { FACTOR_TITLES } from './sensitivity.ts';
 import { FACTORS, type FactorName } from '../setup/tolerance.ts';
 

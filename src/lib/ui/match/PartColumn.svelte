@@ -44,6 +44,8 @@
     kv: part === 'motor' ? parts.map((p) => (p.document as { kvRpmPerVolt: number }).kvRpmPerVolt) : []
   });
   const current = $derived((readPath(document, part) as { name?: string } | undefined)?.name ?? '');
+  /** What stands in the picker's place where the shelf holds nothing of this kind. */
+  const nameless = $derived(part === 'wiring' || part === 'craft' ? '' : current || 'none on the shelf');
   const onShelf = $derived(parts.some((p) => p.name === current));
   const items = $derived([
     ...(onShelf ? [] : [{ value: '', name: current || 'not from the shelf' }]),
@@ -113,18 +115,20 @@
       data-testid={`pick-${part}`}
       onchange={(e) => pick((e.currentTarget as HTMLSelectElement).value)}
     />
-    {#if part === 'battery' || part === 'esc' || part === 'motor' || part === 'propulsor'}
-      <LabelInput
-        {part}
-        {parts}
-        disabled={held}
-        propulsorKind={document.propulsor.kind}
-        onpick={(id) => pick(String(id))}
-        ontake={(changes, text) => void take(changes, text)}
-      />
-    {/if}
   {:else}
-    <div class="mb-1 h-[55px]"></div>
+    <div class="mt-0.5 mb-1 h-6 truncate text-[12px] leading-6 text-[var(--ink-soft)]">{nameless}</div>
+  {/if}
+  {#if part === 'battery' || part === 'esc' || part === 'motor' || part === 'propulsor'}
+    <LabelInput
+      {part}
+      {parts}
+      disabled={held}
+      propulsorKind={document.propulsor.kind}
+      onpick={(id) => pick(String(id))}
+      ontake={(changes, text) => void take(changes, text)}
+    />
+  {:else}
+    <div class="mb-1 h-6"></div>
   {/if}
   {#each fields as f (f.path)}
     <FigureField

@@ -1,0 +1,123 @@
+import type { CheckResult } from '../checks/check.ts';
+import type { ForwardFlight } from '../craft/multirotor/forward.ts';
+import type { Cooling } from '../motor/heat.ts';
+import type { FanFigures } from '../propulsor/ducted-fan/figures.ts';
+import type { PredictPoint } from '../setup/schema.ts';
+import type { Estimate } from '../setup/tolerance.ts';
+import type { Band } from './bands.ts';
+import type { MissionResult } from './mission.ts';
+import type { OperatingPoint } from './operating-point.ts';
+import type { Sensitivity } from './sensitivity.ts';
+
+/** One predicted point, as the interfaces give it. Units in the names; see the contract for per unit or total. */
+export interface PredictedPoint extends PredictPoint {
+  throttle: number;
+  speedMs: number;
+  state: OperatingPoint['state'];
+  /** Where the propulsor was asked outside its data, in words. */
+  outside: string | null;
+  rpm: number;
+  motorCurrentA: number;
+  batteryCurrentA: number;
+  batteryVoltageV: number;
+  openCircuitV: number;
+  cellVoltageV: number;
+  electricalPowerW: number;
+  shaftPowerW: number;
+  torqueNm: number;
+  thrustN: number;
+  thrustPowerW: number;
+  /** Least power that could make this thrust with this disc (momentum theory), W. */
+  idealPowerW: number;
+  motorEfficiency: number;
+  propulsorEfficiency: number;
+  pitchSpeedMs: number;
+  lossW: {
+    battery: number;
+    wiring: number;
+    esc: number;
+    motorCopper: number;
+    motorIron: number;
+    gear: number;
+    auxiliary: number;
+    propulsor: number;
+  };
+  band: {
+    batteryCurrentA: Band;
+    thrustN: Band;
+    rpm: Band;
+    electricalPowerW: Band;
+    motorCurrentA: Band;
+  } | null;
+}
+
+export interface HoverAnswer {
+  throttle: number;
+  rpm: number;
+  batteryCurrentA: number;
+  electricalPowerW: number;
+  band?: { throttle: Band; batteryCurrentA: Band };
+}
+
+export interface LevelAnswer {
+  stallSpeedMs: number;
+  topSpeedMs: number | null;
+  climbMs: number | null;
+  climbSpeedMs: number | null;
+  cruiseSpeedMs: number | null;
+  cruiseCurrentA: number | null;
+  cruiseThrottle: number | null;
+  band?: { topSpeedMs: Band | null; climbMs: Band | null };
+}
+
+export interface BoatAnswer {
+  unloadedRpm: number;
+  loadedRpm: number;
+  topSpeedMs: number;
+  slip: number;
+  batteryCurrentA: number;
+  planing: boolean;
+  hump: boolean;
+  band?: { topSpeedMs: Band; loadedRpm: Band; batteryCurrentA: Band };
+}
+
+export interface EnduranceAnswer {
+  at: 'full' | 'hover' | 'cruise';
+  seconds: number;
+  usedShare: number;
+  averageCurrentA: number;
+  endedBy: string;
+  lowestLoadedCellV: number;
+  band?: Band;
+}
+
+export interface PredictAnswer {
+  points: PredictedPoint[];
+  checks: CheckResult[];
+  hover: HoverAnswer | null;
+  level: LevelAnswer | null;
+  boat: BoatAnswer | null;
+  /** A ducted fan's own figures at the first point; null for other propulsors. */
+  fan: FanFigures | null;
+  endurance: EnduranceAnswer[];
+  /** Warm-up of one motor at full throttle from the first point's supply; null without mass or power rating. */
+  heat: HeatAnswer | null;
+  /** Level flight of a multirotor at full tilt. */
+  forward: ForwardFlight | null;
+  /** Which unknown moves the first point most. */
+  sensitivity: Sensitivity[];
+  mission: MissionResult | null;
+  estimates: Estimate[];
+  notes: string[];
+}
+
+/** A motor's heat in short. */
+export interface HeatAnswer {
+  cooling: Cooling;
+  seconds: number;
+  windingC: number;
+  caseC: number;
+  secondsToCaseLimit: number | null;
+  secondsToWindingLimit: number | null;
+  runaway: boolean;
+}
