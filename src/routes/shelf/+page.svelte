@@ -165,7 +165,7 @@
     </span>
   </div>
 
-  <div class="mt-2 overflow-x-auto">
+  <div class="relative mt-2 overflow-x-auto">
     <table class="w-full text-[13px]" data-testid="shelf">
       <thead>
         <tr class="border-b border-[var(--ink)] text-left">
@@ -272,7 +272,19 @@
   </p>
 </main>
 
-{#if editing}<PartEditor part={editing} onsave={save} onclose={() => (editing = null)} />{/if}
+{#if editing}
+  {#key editing}
+    {@const opened = editing}
+    <PartEditor
+      part={opened}
+      onsave={save}
+      onclose={() => {
+        // another part may have been opened while this one was being stored
+        if (editing === opened) editing = null;
+      }}
+    />
+  {/key}
+{/if}
 {#if tool === 'decoder'}<LabelDecoder onclose={() => (tool = null)} />{/if}
 {#if tool === 'test'}<MotorTest
     parts={data.parts}

@@ -6,7 +6,8 @@ import { validatePredict, type Issue } from '../setup/validate.ts';
 import { powerPath, type PowerStage } from './power-path.ts';
 import type { PredictAnswer } from './answer.ts';
 import { predict } from './predict.ts';
-import { whyAll, type Why } from './why.ts';
+import { whyAll } from '../why/why-all.ts';
+import type { Why } from '../why/why.ts';
 
 /** Everything the Match screen draws of one setup at one point. */
 export interface MatchPicture {

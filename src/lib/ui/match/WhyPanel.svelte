@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Why } from '../../core/train/why.ts';
+  import type { Why } from '../../core/why/why.ts';
 
   /** The derivation of one number, opened beside it. */
   let { why, onclose }: { why: Why; onclose: () => void } = $props();

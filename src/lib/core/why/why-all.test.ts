@@ -2,9 +2,9 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { interpretSetup } from '../setup/interpret.ts';
 import type { SetupDocument } from '../setup/schema.ts';
-import { matchPicture } from './match-picture.ts';
-import { predict } from './predict.ts';
-import { whyAll } from './why.ts';
+import { matchPicture } from '../train/match-picture.ts';
+import { predict } from '../train/predict.ts';
+import { whyAll } from './why-all.ts';
 
 const PLANE: SetupDocument = {
   format: 'iskarn.setup/1',

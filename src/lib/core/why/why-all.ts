@@ -1,0 +1,31 @@
+import type { Interpreted } from '../setup/interpret.ts';
+import type { FactorName } from '../setup/tolerance.ts';
+import type { PredictAnswer } from '../train/answer.ts';
+import { FACTOR_TITLES } from '../train/sensitivity.ts';
+import { show } from '../units/show.ts';
+import { whyCircuit } from './why-circuit.ts';
+import { whyCraft } from './why-craft.ts';
+import { whyFields } from './why-fields.ts';
+import { whyPath } from './why-path.ts';
+import type { Why, WhyContext } from './why.ts';
+
+/** Sentences on where the unknowns behind a figure come from. */
+function sourcesOf(i: Interpreted, names: readonly FactorName[]): string[] {
+  return names.map((name) => {
+    const sd = i.relativeSd[name];
+    return `${FACTOR_TITLES[name]}: ${i.sources[name]}, ±${show(128 * sd, 2)} % (10 to 90 %)`;
+  });
+}
+
+/** The derivation of every figure that the Match screen shows, by the figure's id. */
+export function whyAll(i: Interpreted, a: PredictAnswer): Record<string, Why> {
+  const all: Record<string, Why> = whyFields(i);
+  const add: WhyContext['add'] = (id, title, formula, numbers, names, rule = null) => {
+    all[id] = { title, formula, numbers, sources: sourcesOf(i, names), rule };
+  };
+  const context: WhyContext = { i, a, p: a.points[0], add };
+  whyCircuit(context);
+  whyPath(context);
+  whyCraft(context);
+  return all;
+}

@@ -1,0 +1,133 @@
+import { partMasses } from '../craft/all-up-mass.ts';
+import type { Interpreted } from '../setup/interpret.ts';
+import { FACTORS } from '../setup/tolerance.ts';
+import type { PredictedPoint } from '../train/answer.ts';
+import { GRAVITY_MS2 } from '../units/constants.ts';
+import { show, showUnit } from '../units/show.ts';
+import type { WhyContext } from './why.ts';
+
+/** Thrust per watt standing still, beside what is usual for the kind of propulsor. Common practice, no source. */
+function thrustRule(i: Interpreted, p: PredictedPoint): string | null {
+  if (i.inWater || p.speedMs > 0 || p.electricalPowerW <= 0) return null;
+  const perWatt = (1000 * p.thrustN) / GRAVITY_MS2 / p.electricalPowerW;
+  const usual = i.exitAreaM2 === null ? '4 to 8' : '1.5 to 2.5';
+  return `${usual} g per watt standing still at full throttle is usual, more at part throttle; here ${show(perWatt, 2)} g/W.`;
+}
+
+/** The derivation of every figure that the Match screen shows, by the figure's id. */
+/** Derivations of what the craft does: thrust, weight, hover, level flight, boat, fan, times. */
+export function whyCraft({ i, a, p, add }: WhyContext): void {
+  const m = i.model;
+  const n = p.rpm / 60;
+  const { battery, motor, craft } = i.setup;
+  const ct = n > 0 ? p.thrustN / (m.count * m.thrustShare * m.densityKgM3 * n ** 2 * m.diameterM ** 4) : 0;
+  add(
+    'thrust',
+    'Thrust',
+    'T = N CT ρ n² D⁴',
+    `${m.count}${m.thrustShare === 1 ? '' : ` × ${m.thrustShare} (coaxial)`} × ${show(ct)} × ${show(m.densityKgM3)} kg/m³ × (${show(n)} /s)² × (${show(m.diameterM)} m)⁴ = ${showUnit(p.thrustN, 'N')}`,
+    ['thrust', 'power', 'kv'],
+    thrustRule(i, p)
+  );
+  add(
+    'thrust-to-weight',
+    'Thrust for the weight',
+    'T / (m g)',
+    `${showUnit(p.thrustN, 'N')} / (${show(craft.massKg)} kg × ${GRAVITY_MS2}) = ${show(p.thrustN / (craft.massKg * GRAVITY_MS2))}`,
+    ['thrust', 'power', 'kv'],
+    `By watts: ${show(p.electricalPowerW / craft.massKg)} W/kg.`
+  );
+  const masses = partMasses(i.setup);
+  const airframe = craft.airframeMassKg;
+  add(
+    'all-up',
+    'All-up weight',
+    airframe == null ? 'as given in the brief' : 'airframe + the chosen parts',
+    airframe == null
+      ? showUnit(craft.massKg, 'kg')
+      : `${show(airframe)} kg + ${masses.map((x) => `${x.title} ${show(1000 * x.kg)} g${x.estimated ? ' (estimated)' : ''}`).join(' + ')} = ${showUnit(craft.massKg, 'kg')}`,
+    [],
+    masses.length === 0
+      ? null
+      : `The power train is ${show((100 * masses.reduce((kg, x) => kg + x.kg, 0)) / craft.massKg, 2)} % of it; a third to a half is usual.`
+  );
+  if (a.fan && i.exitAreaM2 !== null) {
+    const f = a.fan;
+    const each = p.thrustN / m.count;
+    add(
+      'jet-speed',
+      'Jet speed',
+      'Ve = (V + √(V² + 4 T / ρ Ae)) / 2 (momentum theory, exit area kept)',
+      `V ${showUnit(p.speedMs, 'm/s')}, T ${showUnit(each, 'N')}, ρ ${show(m.densityKgM3)} kg/m³, Ae ${show(i.exitAreaM2 * 1e4)} cm² = ${showUnit(f.jetMs, 'm/s')}`,
+      ['thrust', 'power', 'kv'],
+      'A jet flies at most at about seven tenths of its jet speed.'
+    );
+    add(
+      'fan-flow',
+      'Air through the fan',
+      'ρ Ae Ve',
+      `${show(m.densityKgM3)} × ${show(i.exitAreaM2)} m² × ${showUnit(f.jetMs, 'm/s')} = ${show(f.massFlowKgS * 1000)} g/s`,
+      ['thrust', 'power', 'kv']
+    );
+    add(
+      'fan-loading',
+      'Thrust per watt',
+      'T / P at the pack',
+      `${showUnit(each, 'N')} / ${showUnit(p.electricalPowerW / m.count, 'W')} = ${show((1000 * f.thrustPerWattNW) / GRAVITY_MS2)} g/W`,
+      ['thrust', 'power'],
+      'Fans of 50 to 90 mm give 1.5 to 2.5 g/W standing still; an open propeller gives three times that.'
+    );
+    add(
+      'fan-tip',
+      'Tip speed of the fan',
+      'π D n',
+      `π × ${show(m.diameterM)} m × ${show(n)} /s = ${showUnit(f.tipSpeedMs, 'm/s')}`,
+      ['kv', 'power']
+    );
+  }
+  if (a.forward)
+    add(
+      'forward',
+      'Fastest level flight',
+      'full throttle tilted until lift is the weight and the rest of the thrust meets the drag ½ ρ V² CdA',
+      `${showUnit(a.forward.topSpeedMs, 'm/s')}; in hand beyond the weight ${show(a.forward.reserveG)} g`,
+      ['thrust', 'power', 'kv'],
+      'Agile craft keep at least 1 g in hand.'
+    );
+  if (a.hover)
+    add(
+      'hover',
+      'Hover',
+      'thrust = weight, at part throttle',
+      `${showUnit(craft.massKg * GRAVITY_MS2, 'N')} at ${show(100 * a.hover.throttle)} %, ${show(a.hover.rpm)} rpm, ${showUnit(a.hover.batteryCurrentA, 'A')}`,
+      FACTORS,
+      'Best between 35 and 50 %, at most 60 %.'
+    );
+  if (a.level)
+    add(
+      'level',
+      'Level flight',
+      'drag q S (CD0 + CL²/π e A) against thrust at full throttle',
+      `stall ${showUnit(a.level.stallSpeedMs, 'm/s')}, top ${a.level.topSpeedMs === null ? 'none' : showUnit(a.level.topSpeedMs, 'm/s')}, climb ${a.level.climbMs === null ? 'none' : showUnit(a.level.climbMs, 'm/s')}`,
+      ['thrust', 'power', 'kv'],
+      `Pitch speed ${showUnit(p.pitchSpeedMs, 'm/s')} is often taken for top speed.`
+    );
+  if (a.boat)
+    add(
+      'boat',
+      'Top speed',
+      'thrust less its deduction against the hull’s resistance',
+      `${showUnit(a.boat.topSpeedMs, 'm/s')} at ${show(a.boat.loadedRpm)} rpm, slip ${show(100 * a.boat.slip)} %`,
+      ['thrust', 'power', 'kv'],
+      `KV × cells × 4.0 V = ${show((motor.kvRpmPerVolt * battery.series * 4) / m.gearRatio)} rpm.`
+    );
+  for (const e of a.endurance)
+    add(
+      `time-${e.at}`,
+      `Time ${e.at === 'full' ? 'at full throttle' : e.at === 'hover' ? 'hovering' : 'cruising'}`,
+      'usable Ah / average amps, the circuit solved at every state of charge',
+      `${show(i.capacityAh)} Ah × ${show(100 * e.usedShare)} % / ${showUnit(e.averageCurrentA, 'A')} = ${showUnit(e.seconds / 60, 'min')}`,
+      ['batteryResistance', 'power', 'kv'],
+      `1 Ah at ${show(e.averageCurrentA)} A lasts ${show(60 / Math.max(e.averageCurrentA, 1e-9))} min before the usable share.`
+    );
+}

@@ -1,0 +1,31 @@
+import type { Interpreted } from '../setup/interpret.ts';
+import type { FactorName } from '../setup/tolerance.ts';
+import type { PredictAnswer, PredictedPoint } from '../train/answer.ts';
+
+/** The derivation of one number: formula, numbers put in, where they come from, and the rule of thumb beside it. */
+export interface Why {
+  title: string;
+  formula: string;
+  numbers: string;
+  /** Source and tolerance of each figure put in. */
+  sources: string[];
+  /** The rule of thumb, with how far off it is here. */
+  rule: string | null;
+}
+
+/** What a family of derivations looks at, and where it puts them. */
+export interface WhyContext {
+  readonly i: Interpreted;
+  readonly a: PredictAnswer;
+  /** The point on the screen. */
+  readonly p: PredictedPoint;
+  /** Keeps the derivation of a figure, with the unknowns behind it. */
+  readonly add: (
+    id: string,
+    title: string,
+    formula: string,
+    numbers: string,
+    names: readonly FactorName[],
+    rule?: string | null
+  ) => void;
+}
