@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { invalidateAll } from '$app/navigation';
   import { Button, Toast } from 'flowbite-svelte';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import FindingMark from '$lib/ui/marks/FindingMark.svelte';
   import { figure, figureUnit } from '$lib/ui/format/units.svelte';
+  import ImportCraft from '$lib/ui/hangar/ImportCraft.svelte';
   import NewCraft from '$lib/ui/hangar/NewCraft.svelte';
   import { call } from '$lib/ui/match/api';
 
@@ -11,7 +12,7 @@
   let making = $state(false);
   let deleted = $state<{ id: number; name: string } | null>(null);
   let said = $state('');
-  let file = $state<HTMLInputElement>();
+  let importing = $state(false);
 
   async function remove(id: number, name: string): Promise<void> {
     const done = await call('DELETE', `/api/v1/crafts/${id}`);
@@ -25,33 +26,17 @@
     deleted = null;
     await invalidateAll();
   }
-
-  async function take(chosen: File | undefined): Promise<void> {
-    if (!chosen) return;
-    let value: unknown;
-    try {
-      value = JSON.parse(await chosen.text());
-    } catch {
-      said = `${chosen.name} is not JSON; a setup or a craft is a .json file saved from Iskarn.`;
-      return;
-    }
-    const done = await call<{ setupId: number }>('POST', '/api/v1/import', value);
-    if (done.ok) await goto(`/match/${done.value.setupId}`);
-    else said = done.message;
-  }
 </script>
 
 <svelte:head><title>Hangar · Iskarn</title></svelte:head>
 <AppHeader room="hangar" matchId={data.lastMatch}>
-  <Button size="xs" color="alternative" class="py-0.5" onclick={() => file?.click()}>import</Button>
-  <input
-    type="file"
-    accept=".json,application/json"
-    class="hidden"
-    aria-label="Setup or craft file"
-    bind:this={file}
-    onchange={(e) => void take(e.currentTarget.files?.[0])}
-  />
+  <Button
+    size="xs"
+    color="alternative"
+    class="py-0.5"
+    data-testid="import-craft"
+    onclick={() => (importing = true)}>import</Button
+  >
   <Button size="xs" class="py-0.5" data-testid="new-craft" onclick={() => (making = true)}>new craft</Button>
 </AppHeader>
 
@@ -117,6 +102,7 @@
 </main>
 
 <NewCraft bind:open={making} />
+{#if importing}<ImportCraft onclose={() => (importing = false)} ondone={() => invalidateAll()} />{/if}
 {#if deleted}
   <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (deleted = null)}>
     {deleted.name} is deleted.

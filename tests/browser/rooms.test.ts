@@ -1,6 +1,6 @@
 /** Every room and every kind of craft in the real interface. */
 import assert from 'node:assert/strict';
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { gzipSync } from 'node:zlib';
@@ -163,6 +163,7 @@ test('a label as people write it is read aloud and taken; the other reading is o
   await label.fill('4S 5000 40C blue');
   await expect(page.getByTestId('reading-battery')).toContainText('read as 4 cells, 40 C, 5000 mAh');
   await expect(page.getByTestId('reading-battery')).toContainText('not understood: blue');
+  await expect(page.getByTestId('reading-battery')).toContainText('will be estimated: resistance of a cell');
   await label.press('Enter');
   await expect(page.getByTestId('battery.series')).toHaveValue('4');
   await expect(page.getByTestId('battery.capacityAh')).toHaveValue('5');
@@ -196,6 +197,37 @@ test('a new craft from a purpose: three figures, a setup with its estimates name
   await expect(page.getByTestId('craft-Avocet')).toHaveCount(0);
   await page.getByTestId('undo-delete-craft').click();
   await expect(page.getByTestId('craft-Avocet')).toHaveCount(1);
+  await page.close();
+});
+
+test('a craft’s file is imported after saying what it will do, and the import is taken back', async () => {
+  const { page, errors } = await openPage(browser);
+  const list = (await (await fetch(`${server.address}/api/v1/crafts`)).json()) as {
+    id: number;
+    name: string;
+  }[];
+  const teal = list.find((c) => c.name === 'Teal');
+  const craft = (await (await fetch(`${server.address}/api/v1/crafts/${teal?.id}`)).json()) as {
+    name: string;
+  };
+  craft.name = 'Shoveler';
+  const file = join(server.data, 'shoveler.json');
+  writeFileSync(file, JSON.stringify(craft));
+  await page.goto(server.address);
+  await ready(page);
+  await page.getByTestId('import-craft').click();
+  await page.getByTestId('craft-file').setInputFiles(file);
+  await expect(page.getByTestId('craft-import-plan')).toContainText('Makes the craft Shoveler (boat)');
+  await expect(page.getByTestId('craft-Shoveler')).toHaveCount(0);
+  await page.getByTestId('craft-import-apply').click();
+  await expect(page.getByTestId('craft-Shoveler')).toHaveCount(1);
+  await page.getByTestId('craft-import-undo').click();
+  await expect(page.getByTestId('craft-Shoveler')).toHaveCount(0);
+  const broken = join(server.data, 'broken.json');
+  writeFileSync(broken, '{ not json');
+  await page.getByTestId('craft-file').setInputFiles(broken);
+  await expect(page.getByTestId('craft-import-problem')).toContainText('is not JSON');
+  assert.deepEqual(errors, []);
   await page.close();
 });
 

@@ -45,6 +45,10 @@ test('shelf: search, sort, add by label, duplicate, delete with undo; tools give
   await page.getByTestId('decoder-open').click();
   await page.getByTestId('decoder-text').fill('C3548');
   await expect(page.getByTestId('meanings')).toContainText('can of 35');
+  await page.getByTestId('decoder-diameter').fill('35.4');
+  await expect(page.getByTestId('decoder-difference').first()).toContainText('as labels go');
+  await page.getByTestId('decoder-diameter').fill('42');
+  await expect(page.getByTestId('decoder-difference').first()).toContainText('too far off');
   await page.keyboard.press('Escape');
   await page.getByTestId('motor-test-open').click();
   for (const [key, value] of Object.entries({

@@ -4,10 +4,11 @@ import Database from 'better-sqlite3';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
+import { exportCraft, importCraft, undoCraftImport } from '../../src/lib/server/craft-exchange.ts';
 import { listCrafts } from '../../src/lib/server/crafts.ts';
 import { migrate, openDatabase } from '../../src/lib/server/db/open.ts';
 import { sql as start } from '../../src/lib/server/db/migrations/0001-start.ts';
-import { exportShelf, importShelf } from '../../src/lib/server/exchange.ts';
+import { exportShelf, importShelf } from '../../src/lib/server/shelf-exchange.ts';
 import {
   createMakersTable,
   editMakersTable,
@@ -253,5 +254,68 @@ test('a data file of the first version is brought up to date with everything in 
     }
   } finally {
     rmSync(old, { recursive: true, force: true });
+  }
+});
+
+test('a craft goes out and comes in again: planned first, then in one step, and taken back', () => {
+  const [craft] = listCrafts(db);
+  const file = structuredClone(value(exportCraft(db, craft.id))) as {
+    name: string;
+    setups: { document: { name: string } }[];
+  };
+  file.name = 'Dunlin, second life';
+  const before = listCrafts(db).length;
+  const plan = value(importCraft(db, file, false));
+  assert.deepEqual(
+    [plan.craft.isNew, plan.craftId, plan.setups],
+    [true, null, file.setups.map((s) => s.document.name)]
+  );
+  assert.equal(listCrafts(db).length, before, 'a plan stores nothing');
+  const done = value(importCraft(db, file, true));
+  assert.equal(listCrafts(db).length, before + 1);
+  assert.deepEqual(
+    listSetups(db, done.craftId ?? -1).map((s) => s.document),
+    file.setups.map((s) => s.document)
+  );
+  value(undoCraftImport(db, done.craftId, done.setupIds));
+  assert.equal(listCrafts(db).length, before);
+  assert.equal(listSetups(db, done.craftId ?? -1).length, 0);
+});
+
+test('a setup joins the craft of its name and kind, and undo takes only the setup away', () => {
+  const setup = listSetups(db, listCrafts(db)[0].id)[0];
+  const before = listSetups(db, setup.craftId).length;
+  const done = value(importCraft(db, setup.document, true));
+  assert.equal(done.craft.isNew, false);
+  assert.equal(done.craftId, null);
+  assert.equal(listSetups(db, setup.craftId).length, before + 1);
+  value(undoCraftImport(db, done.craftId, done.setupIds));
+  assert.equal(listSetups(db, setup.craftId).length, before);
+  const other = { ...setup.document, craft: { ...setup.document.craft, name: 'Elsewhere' } };
+  assert.equal(value(importCraft(db, other, false)).craft.isNew, true);
+});
+
+test('a file that is no craft, or holds a setup that is not right, is refused whole with its paths', () => {
+  const good = value(exportCraft(db, listCrafts(db)[0].id)) as { setups: { document: object }[] };
+  const bad = structuredClone(good) as {
+    kind: unknown;
+    setups: { document: { battery: { series: unknown } } }[];
+  };
+  bad.setups[0].document.battery.series = 4000;
+  const refused = importCraft(db, bad, true);
+  assert.ok(!refused.ok && refused.code === 'invalid', JSON.stringify(refused));
+  assert.match(refused.errors[0].path, /^setups\.0\.battery\.series/);
+  for (const nonsense of [
+    null,
+    7,
+    [],
+    {},
+    { format: 'iskarn.craft/1' },
+    { ...good, kind: 'submarine' },
+    { ...good, setups: [] }
+  ]) {
+    const answer = importCraft(db, nonsense, true);
+    assert.ok(!answer.ok, JSON.stringify(nonsense)?.slice(0, 60));
+    assert.ok(answer.message.length > 10, answer.message);
   }
 });

@@ -106,6 +106,44 @@ export function decodeLabel(text: string): LabelMeaning[] {
 
 const two = (v: number): string => String(Math.max(Math.round(v), 1)).padStart(2, '0');
 
+/** What a scale and a caliper say of a motor; null where it was not measured. */
+export interface MeasuredMotor {
+  massKg: number | null;
+  canDiameterMm: number | null;
+  canLengthMm: number | null;
+}
+
+/** Outside sizes run this far off a label that names the can, mm; weights this share. Common practice, no source. */
+const CAN_OFF_MM = 3;
+const MASS_OFF = 0.25;
+
+/** One meaning against what was measured: how far off, and whether the meaning still fits. */
+export function againstMeasured(
+  m: LabelMeaning,
+  measured: MeasuredMotor
+): { fits: boolean; sentences: string[] } {
+  const sentences: string[] = [];
+  let fits = true;
+  const compare = (what: string, said: number, got: number | null, unit: string, allowed: number): void => {
+    if (got === null) return;
+    const off = got - said;
+    if (Math.abs(off) > allowed) fits = false;
+    sentences.push(
+      `${what} ${show(got)} ${unit} for ${show(said)} ${unit} by this reading: ${off >= 0 ? '+' : '−'}${show(Math.abs(off), 2)} ${unit}, ${Math.abs(off) > allowed ? 'too far off' : 'as labels go'}`
+    );
+  };
+  compare('can', m.canMm[0], measured.canDiameterMm, 'mm', CAN_OFF_MM);
+  compare('length', m.canMm[1], measured.canLengthMm, 'mm', 2 * CAN_OFF_MM);
+  compare(
+    'weight',
+    1000 * m.massKg,
+    measured.massKg === null ? null : 1000 * measured.massKg,
+    'g',
+    MASS_OFF * 1000 * m.massKg
+  );
+  return { fits, sentences };
+}
+
 /** A motor's figures against what its mass lets one expect: KV and resistance that do not belong together. */
 export function motorConstantAgainstMass(
   kv: number,

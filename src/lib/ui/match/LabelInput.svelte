@@ -6,7 +6,8 @@
     type ShorthandPart
   } from '../../core/shorthand/parse.ts';
   import type { StoredPart } from '../../core/setup/stored.ts';
-  import type { Change } from '../../core/checks/check.ts';
+  import { takeReading } from '../../core/shorthand/take-reading.ts';
+  import type { SetupDocument } from '../../core/setup/schema.ts';
 
   /** A label as people write it, read aloud below while typing; Enter takes it, Tab+Enter the other reading. */
   let {
@@ -14,20 +15,20 @@
     parts,
     ontake,
     onpick,
-    disabled = false,
-    propulsorKind = 'propeller'
+    setup,
+    disabled = false
   }: {
     part: Exclude<ShorthandPart, 'receiver-supply'>;
     /** Shelf parts offered while typing. */
     parts: StoredPart[];
-    /** Called with the changes a label means. */
-    ontake: (changes: Change[], text: string) => void;
+    /** The setup the label goes into. */
+    setup: SetupDocument;
+    /** Called with what a label was read as. */
+    ontake: (reading: Reading, text: string) => void;
     /** Called with a shelf part's id. */
     onpick: (id: number) => void;
     /** Whether the part is held as it is. */
     disabled?: boolean;
-    /** Kind of propulsor the setup has: its labels differ. */
-    propulsorKind?: 'propeller' | 'ducted-fan' | 'submerged-screw' | 'surface-drive';
   } = $props();
 
   const PROPULSOR_EXAMPLE = {
@@ -40,13 +41,18 @@
     battery: '4S 2200 30C',
     esc: '60A 2-6S',
     motor: '900KV 106g',
-    propulsor: PROPULSOR_EXAMPLE[propulsorKind]
+    propulsor: PROPULSOR_EXAMPLE[setup.propulsor.kind]
   });
   let text = $state('');
   let swapped = $state(false);
-  const first = $derived(parseShorthand(part, text, propulsorKind !== 'propeller'));
+  const first = $derived(parseShorthand(part, text, setup.propulsor.kind !== 'propeller'));
   const reading = $derived<Reading>(swapped && first.other ? first.other : first);
   const missing = $derived(missingFrom(part, reading));
+  const taken = $derived(
+    reading.changes.length === 0
+      ? null
+      : takeReading($state.snapshot(setup) as SetupDocument, part, reading, text)
+  );
   const matches = $derived(
     text.trim().length < 2
       ? []
@@ -60,7 +66,7 @@
   function keys(event: KeyboardEvent): void {
     if (event.key === 'Enter' && reading.changes.length > 0) {
       event.preventDefault();
-      ontake(reading.changes, text);
+      ontake(reading, text);
       text = '';
     } else if (event.key === 'Escape') text = '';
     else if (event.key === '~' && first.other) {
@@ -89,7 +95,14 @@
       {#if reading.notRead.length > 0}<p class="text-[var(--ink-soft)]">
           not understood: {reading.notRead.join(' ')}
         </p>{/if}
-      {#if missing.length > 0}<p class="text-[var(--ink-soft)]">stays as it was: {missing.join(', ')}</p>{/if}
+      {#if taken && !taken.whole}<p class="text-[var(--ink-soft)]">
+          corrects this part; a new one needs {missing.join(', ')}
+        </p>{/if}
+      {#if taken && taken.estimated.length > 0}<p>will be estimated: {taken.estimated.join(', ')}</p>{/if}
+      {#if taken && taken.unknown.length > 0}<p>not known: {taken.unknown.join(', ')}</p>{/if}
+      {#if !taken && missing.length > 0}<p class="text-[var(--ink-soft)]">
+          missing: {missing.join(', ')}
+        </p>{/if}
       {#if first.other}<button class="text-[var(--cold)] underline" onclick={() => (swapped = !swapped)}
           >~ read it as {(swapped ? first : first.other).read.join(', ')}</button
         >{/if}

@@ -3,7 +3,8 @@
   import type { CheckResult, PartName } from '../../core/checks/check.ts';
   import type { SetupDocument } from '../../core/setup/schema.ts';
   import type { StoredPart } from '../../core/setup/stored.ts';
-  import type { Change } from '../../core/checks/check.ts';
+  import type { Reading } from '../../core/shorthand/parse.ts';
+  import { takeReading } from '../../core/shorthand/take-reading.ts';
   import { withShelfPart } from '../../core/shelf/measured.ts';
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
@@ -67,12 +68,11 @@
     await view.edit([{ path, value }], `${title.toLowerCase()} ${label}`);
   }
 
-  /** A label was read: its figures replace those of the part, the rest stays. */
-  async function take(changes: Change[], text: string): Promise<void> {
-    const named = changes.some((c) => c.path === `${part}.name`)
-      ? changes
-      : [...changes, { path: `${part}.name`, value: text }];
-    await view.edit(named, `${title.toLowerCase()}: ${text}`);
+  /** A label was read: a whole part replaces this one, less corrects it. */
+  async function take(reading: Reading, text: string): Promise<void> {
+    const plain = $state.snapshot(document) as SetupDocument;
+    const { document: next } = takeReading(plain, part as 'motor', reading, text);
+    await view.replace(next, `${title.toLowerCase()}: ${text}`);
   }
 
   function step(path: string, label: string, up: boolean): boolean {
@@ -123,9 +123,9 @@
       {part}
       {parts}
       disabled={held}
-      propulsorKind={document.propulsor.kind}
+      setup={document}
       onpick={(id) => pick(String(id))}
-      ontake={(changes, text) => void take(changes, text)}
+      ontake={(reading, text) => void take(reading, text)}
     />
   {:else}
     <div class="mb-1 h-6"></div>

@@ -73,6 +73,7 @@
     aria-label="shelf file"
     data-testid="import-file"
     class="mt-2 text-[13px]"
+    onclick={(e) => (e.currentTarget.value = '')}
     onchange={(e) => void choose(e.currentTarget.files?.[0])}
   />
   {#if problem}<p class="mt-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]" role="alert">{problem}</p>{/if}

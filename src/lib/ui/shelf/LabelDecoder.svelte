@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Input, Label, Modal } from 'flowbite-svelte';
-  import { decodeLabel } from '../../core/shelf/label-decoder.ts';
+  import { againstMeasured, decodeLabel } from '../../core/shelf/label-decoder.ts';
   import { show } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
 
@@ -9,6 +9,25 @@
   let text = $state('4250');
   let open = $state(true);
   const meanings = $derived(decodeLabel(text));
+  let measured = $state({ mass: '', diameter: '', length: '' });
+  const MEASURES = [
+    ['mass', 'weight, g'],
+    ['diameter', 'can, mm'],
+    ['length', 'its length, mm']
+  ] as const;
+  const number = (typed: string): number | null => {
+    const value = Number(typed.replace(',', '.'));
+    return typed.trim() === '' || !Number.isFinite(value) || value <= 0 ? null : value;
+  };
+  const against = $derived.by(() => {
+    const grams = number(measured.mass);
+    const what = {
+      massKg: grams === null ? null : grams / 1000,
+      canDiameterMm: number(measured.diameter),
+      canLengthMm: number(measured.length)
+    };
+    return meanings.map((m) => againstMeasured(m, what));
+  });
 </script>
 
 <Modal title="Decode a motor’s label" bind:open size="md" {onclose}>
@@ -19,8 +38,21 @@
       placeholder="4250, 2306, C3548, can 28x36, stator 22x12, 73 g"
     /></Label
   >
+  <div class="mt-2 flex flex-wrap items-end gap-3 text-[12px]">
+    <span class="text-[var(--ink-soft)]">and what you measure:</span>
+    {#each MEASURES as [key, title] (key)}
+      <label
+        >{title}<input
+          class="figure block w-24 rounded-[2px] border-[var(--line)] bg-[var(--sheet)] !py-0.5 text-right text-[13px]"
+          inputmode="decimal"
+          data-testid={`decoder-${key}`}
+          bind:value={measured[key]}
+        /></label
+      >
+    {/each}
+  </div>
   <div class="mt-2 grid gap-3" data-testid="meanings">
-    {#each meanings as m (m.meaning)}
+    {#each meanings as m, k (m.meaning)}
       <section class="border-t border-[var(--line)] pt-2 text-[13px]">
         <p><b>It may be {m.meaning}.</b></p>
         <p>
@@ -33,6 +65,12 @@
             2
           )}; is said to replace an engine of {show(m.engineCc, 2)} cm³.
         </p>
+        {#each against[k].sentences as sentence (sentence)}<p
+            class={against[k].fits ? 'text-[var(--ink-soft)]' : 'font-semibold'}
+            data-testid="decoder-difference"
+          >
+            {sentence}
+          </p>{/each}
       </section>
     {:else}
       <p class="text-[13px] text-[var(--ink-soft)]">

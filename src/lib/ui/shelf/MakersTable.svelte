@@ -169,6 +169,7 @@
         accept=".csv,.tsv,.txt,text/csv"
         class="block w-56 !border-0 !p-0 text-[12px] file:ms-0 file:mr-2 file:border file:border-[var(--line)] file:bg-[var(--sheet)] file:!px-2 file:!py-1 file:text-[12px] file:font-semibold file:!text-[var(--ink)]"
         data-testid="makers-file"
+        onclick={(e) => (e.currentTarget.value = '')}
         onchange={(e) => void e.currentTarget.files?.[0]?.text().then(take)}
       /></label
     >

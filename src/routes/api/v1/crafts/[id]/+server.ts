@@ -1,6 +1,6 @@
 import { markCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
-import { exportCraft } from '$lib/server/exchange';
+import { exportCraft } from '$lib/server/craft-exchange';
 import { idOf, respond } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { store } from '$lib/server/db/store';
-import { exportShelf } from '$lib/server/exchange';
+import { exportShelf } from '$lib/server/shelf-exchange';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ params }) => {

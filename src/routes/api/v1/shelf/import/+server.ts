@@ -1,5 +1,5 @@
 import { store } from '$lib/server/db/store';
-import { importShelf, undoImport } from '$lib/server/exchange';
+import { importShelf, undoImport } from '$lib/server/shelf-exchange';
 import { body, respond } from '$lib/server/http';
 import type { RequestHandler } from './$types';
 

@@ -1,13 +1,10 @@
 import { partsFromCsv, partsToCsv, type PortablePart, type RowError } from '../core/formats/part-csv.ts';
 import { shelfFromZip, shelfToZip } from '../core/formats/shelf-package.ts';
 import { PART_KINDS, type PartKind } from '../core/setup/stored.ts';
-import { validateSetup } from '../core/setup/validate.ts';
-import { createCraft, getCraft } from './crafts.ts';
 import { transaction, type Db } from './db/open.ts';
-import { found, invalid, type Outcome } from './outcome.ts';
+import { found, type Outcome } from './outcome.ts';
 import { createMakersTable, listMakersTables } from './makers-tables.ts';
 import { createPart, listParts, markPart } from './parts.ts';
-import { createSetup, listSetups } from './setups.ts';
 
 const portable = (db: Db): PortablePart[] => {
   const tables = listMakersTables(db);
@@ -48,20 +45,6 @@ export function exportShelf(db: Db, format: string): ExportFile | null {
       portable(db).filter((p) => p.kind === kind)
     )
   };
-}
-
-/** A craft with all its setups. */
-export function exportCraft(db: Db, id: number): Outcome<object> {
-  const craft = getCraft(db, id);
-  if (!craft.ok) return craft;
-  const { name, kind, story } = craft.value;
-  return found({
-    format: 'iskarn.craft/1',
-    name,
-    kind,
-    story,
-    setups: listSetups(db, id).map((s) => ({ inUse: s.inUse, document: s.document }))
-  });
 }
 
 /** What an import would do, or did. */
@@ -172,55 +155,4 @@ export function undoImport(db: Db, ids: readonly number[]): Outcome<{ removed: n
     for (const id of ids) if (markPart(db, id, true).ok) removed++;
     return found({ removed });
   });
-}
-
-/** Imports a setup (into a craft) or a craft with its setups. */
-export function importDocument(db: Db, value: unknown, craftId: number | null): Outcome<{ setupId: number }> {
-  const format = (value as { format?: unknown } | null)?.format;
-  if (format === 'iskarn.setup/1') {
-    const checked = validateSetup(value);
-    if (!checked.ok) return invalid(checked.errors);
-    return transaction(db, () => {
-      const id =
-        craftId ??
-        createCraft(db, {
-          name: checked.value.craft.name ?? checked.value.name ?? 'Imported craft',
-          kind: checked.value.craft.kind,
-          story: ''
-        }).id;
-      const made = createSetup(db, id, checked.value, 'imported');
-      return made.ok ? found({ setupId: made.value.id }) : made;
-    });
-  }
-  if (format === 'iskarn.craft/1') {
-    const craft = value as { name?: unknown; kind?: unknown; story?: unknown; setups?: unknown };
-    const setups = Array.isArray(craft.setups) ? (craft.setups as { document?: unknown }[]) : [];
-    const errors = setups.flatMap((s, at) => {
-      const checked = validateSetup(s?.document);
-      return checked.ok ? [] : checked.errors.map((e) => ({ ...e, path: `setups.${at}.${e.path}` }));
-    });
-    if (setups.length === 0) errors.push({ path: 'setups', message: 'the craft holds no setup.' });
-    if (!['fixed-wing', 'multirotor', 'boat'].includes(String(craft.kind)))
-      errors.push({
-        path: 'kind',
-        message: `kind is ${JSON.stringify(craft.kind)}; it should be fixed-wing, multirotor or boat.`
-      });
-    if (errors.length > 0) return invalid(errors);
-    return transaction(db, () => {
-      const made = createCraft(db, {
-        name: String(craft.name ?? 'Imported craft'),
-        kind: craft.kind as 'boat',
-        story: String(craft.story ?? '')
-      });
-      const ids = setups.map((s) => createSetup(db, made.id, s.document, 'imported'));
-      const first = ids[0];
-      return first.ok ? found({ setupId: first.value.id }) : first;
-    });
-  }
-  return invalid([
-    {
-      path: 'format',
-      message: `format is ${JSON.stringify(format)}; it should be "iskarn.setup/1" or "iskarn.craft/1".`
-    }
-  ]);
 }
