@@ -1,4 +1,5 @@
 import type { SetupDocument } from '../setup/schema.ts';
+import { predict } from '../train/predict.ts';
 import type { PredictAnswer } from '../train/answer.ts';
 import type { Finding } from '../checks/check.ts';
 import type { QuantityName } from '../units/quantity.ts';
@@ -12,6 +13,17 @@ export interface Glance {
   finding: Finding;
   waiting: string;
 }
+
+/** What else there is for a craft: its other setups, and the packs that are owned. */
+export interface Around {
+  /** Other setups of the craft, with what they leave over their limits and whether a run of them is logged. */
+  readonly others: readonly { name: string; over: number; tested: boolean }[];
+  /** Packs on the shelf that are owned. */
+  readonly packs: readonly SetupDocument['battery'][];
+}
+
+/** Checks that another pack could mend. */
+const OF_THE_PACK = ['pack-current', 'credible-current', 'cell-voltage'];
 
 /** What each failing check makes a craft wait for. */
 const WAITING: Record<string, string> = {
@@ -27,7 +39,6 @@ const WAITING: Record<string, string> = {
   'watts-per-gram': 'a lighter load on the motor',
   'thrust-to-weight': 'more thrust',
   'hover-throttle': 'more thrust or less weight',
-  time: 'more time in the air',
   'boat-rpm': 'an rpm inside its window',
   'boat-planing': 'power to get on the plane',
   'propulsor-rpm': 'a prop that stands the rpm',
@@ -38,8 +49,52 @@ const WAITING: Record<string, string> = {
 
 const ORDER = ['thrust-to-weight', 'hover-throttle', 'boat-planing', 'esc-current', 'pack-current', 'time'];
 
-/** The craft's own yardstick: thrust for weight, hover throttle, or loaded rpm. */
-export function glance(setup: SetupDocument, a: PredictAnswer): Glance {
+/** Whether any of the owned packs of this cell count makes the checks of the pack hold. */
+function somePackHolds(setup: SetupDocument, packs: Around['packs']): boolean {
+  return packs
+    .filter((pack) => pack.series === setup.battery.series)
+    .some((battery) =>
+      predict({ setup: { ...setup, battery }, bands: false }).checks.every(
+        (c) => !OF_THE_PACK.includes(c.id) || c.finding !== 'over'
+      )
+    );
+}
+
+/** What a craft waits for: a test of a better setup, a pack, or what its first failing check wants. */
+function waitingFor(setup: SetupDocument, a: PredictAnswer, around: Around): string {
+  const over = a.checks.filter((c) => c.finding === 'over');
+  const tight = a.checks.filter((c) => c.finding === 'tight');
+  if (over.length === 0)
+    return tight.length > 0
+      ? `waits for a run on the stand: ${tight[0].title} is tight`
+      : 'ready for its first run';
+  const better = around.others
+    .filter((o) => !o.tested && o.over < over.length)
+    .sort((x, y) => x.over - y.over)[0];
+  if (better)
+    return `“${better.name}” to test: ${better.over === 0 ? 'nothing' : better.over} over instead of ${over.length}`;
+  const first = [...over].sort(
+    (x, y) => (ORDER.indexOf(x.id) + 1 || 99) - (ORDER.indexOf(y.id) + 1 || 99)
+  )[0];
+  if (OF_THE_PACK.includes(first.id) && !somePackHolds(setup, around.packs))
+    return `no ${setup.battery.series}-cell pack on the shelf holds`;
+  return `waits for ${wishOf(first.id, setup) ?? first.title}`;
+}
+
+/** The wish behind a failing check, in the words of the craft's kind. */
+function wishOf(id: string, setup: SetupDocument): string | undefined {
+  if (id === 'esc-current' && setup.propulsor.kind !== 'propeller')
+    return `a larger ESC or a smaller ${setup.propulsor.kind === 'ducted-fan' ? 'fan' : 'screw'}`;
+  if (id === 'time') return setup.craft.kind === 'boat' ? 'more time on the water' : 'more time in the air';
+  return WAITING[id];
+}
+
+/** The craft's own yardstick: thrust for weight, hover throttle, or loaded rpm; and what it waits for. */
+export function glance(
+  setup: SetupDocument,
+  a: PredictAnswer,
+  around: Around = { others: [], packs: [] }
+): Glance {
   const { craft } = setup;
   const wanted = { 'fixed-wing': 'cruise', multirotor: 'hover', boat: 'full' } as const;
   const time = a.endurance.find((e) => e.at === wanted[craft.kind]) ?? a.endurance[0];
@@ -52,19 +107,12 @@ export function glance(setup: SetupDocument, a: PredictAnswer): Glance {
         : { title: 'thrust / weight', quantity: 'ratio', value: weight };
   const over = a.checks.filter((c) => c.finding === 'over');
   const tight = a.checks.filter((c) => c.finding === 'tight');
-  const first = [...over].sort(
-    (x, y) => (ORDER.indexOf(x.id) + 1 || 99) - (ORDER.indexOf(y.id) + 1 || 99)
-  )[0];
   return {
     yardstick,
     seconds: time?.seconds ?? null,
     doing: time ? { full: 'at full throttle', hover: 'hovering', cruise: 'cruising' }[time.at] : '',
     amps: a.points[0].batteryCurrentA,
     finding: over.length > 0 ? 'over' : tight.length > 0 ? 'tight' : 'holds',
-    waiting: first
-      ? `waits for ${WAITING[first.id] ?? first.title}`
-      : tight.length > 0
-        ? `waits for a run on the stand: ${tight[0].title} is tight`
-        : 'ready for its first run'
+    waiting: waitingFor(setup, a, around)
   };
 }

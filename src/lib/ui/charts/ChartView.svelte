@@ -31,6 +31,14 @@
     const h = svgs[0]?.clientHeight ?? 200;
     return `<svg xmlns="http://www.w3.org/2000/svg" width="${x}" height="${h}" font-family="sans-serif" font-size="11"><rect width="100%" height="100%" fill="${style.getPropertyValue('--page')}"/>${inner}</svg>`;
   }
+  const banded = $derived(chart.panels.some((panel) => panel.some((line) => line.bands !== null)));
+  const caption = $derived(
+    [
+      chart.title,
+      ...(banded ? ['shaded: 10th to 90th percentile'] : []),
+      ...(runs.length > 0 && chart.id === 'throttle' ? ['crosses: logged runs'] : [])
+    ].join('; ')
+  );
 </script>
 
 <div
@@ -51,11 +59,7 @@
   {/each}
 </div>
 <div class="flex gap-3 text-[11px] text-[var(--ink-soft)]">
-  <span
-    >{chart.title}. Shaded: 10th to 90th percentile{runs.length > 0 && chart.id === 'throttle'
-      ? '; crosses: logged runs'
-      : ''}.</span
-  >
+  <span>{caption}</span>
   <span class="ml-auto flex gap-2">
     <button class="underline" onclick={() => download(`${chart.id}.svg`, 'image/svg+xml', svgText())}
       >SVG</button
