@@ -1,11 +1,12 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import { Button, Toast } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import FindingMark from '$lib/ui/marks/FindingMark.svelte';
   import { figure, figureUnit } from '$lib/ui/format/units.svelte';
   import ImportCraft from '$lib/ui/hangar/ImportCraft.svelte';
   import NewCraft from '$lib/ui/hangar/NewCraft.svelte';
+  import UndoToast from '$lib/ui/marks/UndoToast.svelte';
   import { call } from '$lib/ui/match/api';
 
   let { data } = $props();
@@ -103,15 +104,10 @@
 
 <NewCraft bind:open={making} />
 {#if importing}<ImportCraft onclose={() => (importing = false)} ondone={() => invalidateAll()} />{/if}
-{#if deleted}
-  <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (deleted = null)}>
-    {deleted.name} is deleted.
-    <button
-      class="ml-2 font-semibold text-[var(--cold)] underline"
-      data-testid="undo-delete-craft"
-      onclick={() => void restore()}>undo</button
-    >
-  </Toast>
-{/if}
-{#if said}<Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (said = '')}>{said}</Toast
-  >{/if}
+{#if deleted}<UndoToast
+    text={`${deleted.name} is deleted.`}
+    id="undo-delete-craft"
+    onundo={() => void restore()}
+    onclose={() => (deleted = null)}
+  />{/if}
+{#if said}<UndoToast text={said} onclose={() => (said = '')} />{/if}

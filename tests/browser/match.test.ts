@@ -1,24 +1,14 @@
 /** Drives the real interface: the built server, a real database file, headless Chromium. */
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
-import type { Browser } from '@playwright/test';
-import { expect, launch, numberIn, openPage, ready } from '../helpers/browser.ts';
-import { startServer, type RunningServer } from '../helpers/server.ts';
+import { test } from 'node:test';
+import { expect, numberIn, openPage, ready } from '../helpers/browser.ts';
+import { setStage } from '../helpers/stage.ts';
 
-let server: RunningServer;
-let browser: Browser;
-before(async () => {
-  server = await startServer();
-  browser = await launch();
-});
-after(async () => {
-  await browser.close();
-  await server.stop();
-});
+const stage = setStage();
 
 test('a propeller is changed: current, thrust and findings follow, the edit outlives a reload, undo takes it back', async () => {
-  const { page, errors } = await openPage(browser);
-  await page.goto(`${server.address}/match/1`);
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   const current = page.getByTestId('battery-current');
   const thrust = page.getByTestId('thrust');
@@ -53,8 +43,8 @@ test('a propeller is changed: current, thrust and findings follow, the edit outl
 });
 
 test('undo straight after an edit takes that edit back, and deleting waits for it', async () => {
-  const { page } = await openPage(browser);
-  await page.goto(`${server.address}/match/1`);
+  const { page } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   const diameter = page.getByTestId('propulsor.diameterM');
   await diameter.focus();
@@ -71,8 +61,8 @@ test('undo straight after an edit takes that edit back, and deleting waits for i
 });
 
 test('bad input gets a sentence with the field, and the last good state stays', async () => {
-  const { page } = await openPage(browser);
-  await page.goto(`${server.address}/match/1`);
+  const { page } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   const capacity = page.getByTestId('battery.capacityAh');
   const good = await capacity.inputValue();
@@ -95,8 +85,8 @@ test('bad input gets a sentence with the field, and the last good state stays', 
 });
 
 test('a part from the shelf, a remedy that applies itself, the working on demand', async () => {
-  const { page, errors } = await openPage(browser);
-  await page.goto(`${server.address}/match/1`);
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   await page.getByTestId('pick-propulsor').selectOption({ label: '13 × 5.5 thin' });
   await expect(page.getByTestId('propulsor.diameterM')).toHaveValue('13');
@@ -114,8 +104,8 @@ test('a part from the shelf, a remedy that applies itself, the working on demand
 });
 
 test('setups are created, duplicated, renamed, deleted, and the deletion is taken back', async () => {
-  const { page, errors } = await openPage(browser);
-  await page.goto(`${server.address}/match/2`);
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/match/2`);
   await ready(page);
   const list = page.getByTestId('setups').getByRole('listitem');
   const count = await list.count();
@@ -141,8 +131,8 @@ test('setups are created, duplicated, renamed, deleted, and the deletion is take
 });
 
 test('a fixed part cannot be edited, no remedy changes it, and the rest is fitted round it', async () => {
-  const { page, errors } = await openPage(browser);
-  await page.goto(`${server.address}/match/2`);
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/match/2`);
   await ready(page);
   const kv = page.getByTestId('motor.kvRpmPerVolt');
   const before = await kv.inputValue();
@@ -180,8 +170,8 @@ test('a fixed part cannot be edited, no remedy changes it, and the rest is fitte
 });
 
 test('the brief: what follows from the purpose, an airframe to which parts add, a school for this setup alone', async () => {
-  const { page } = await openPage(browser);
-  await page.goto(`${server.address}/match/1`);
+  const { page } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   await page.getByTestId('brief-open').click();
   // 3.3 kg off water: 0.95 to 1.1 times the weight

@@ -2,27 +2,19 @@
 import assert from 'node:assert/strict';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { after, before, test } from 'node:test';
+import { test } from 'node:test';
 import { gzipSync } from 'node:zlib';
 import AxeBuilder from '@axe-core/playwright';
-import type { Browser, Page } from '@playwright/test';
-import { expect, launch, numberIn, openPage, ready } from '../helpers/browser.ts';
-import { root, startServer, type RunningServer } from '../helpers/server.ts';
+import type { Page } from '@playwright/test';
+import { expect, numberIn, openPage, ready } from '../helpers/browser.ts';
+import { root } from '../helpers/server.ts';
+import { setStage } from '../helpers/stage.ts';
 
-let server: RunningServer;
-let browser: Browser;
-before(async () => {
-  server = await startServer();
-  browser = await launch();
-});
-after(async () => {
-  await browser.close();
-  await server.stop();
-});
+const stage = setStage();
 
 /** Opens a craft from the hangar by its name. */
 async function openCraft(page: Page, name: string): Promise<void> {
-  await page.goto(server.address);
+  await page.goto(stage.server.address);
   await ready(page);
   await page.getByTestId(`craft-${name}`).getByRole('link').first().click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(name);
@@ -51,7 +43,7 @@ const STORIES: [
 
 for (const [name, finding, says, reading, low, high, chart] of STORIES) {
   test(`${name} opens with sensible figures and the finding that makes its story clear`, async () => {
-    const { page, errors } = await openPage(browser);
+    const { page, errors } = await openPage(stage.browser);
     await openCraft(page, name);
     await expect(page.getByTestId(`finding-${finding}`)).toHaveAttribute('data-finding', says);
     const value = numberIn(await page.getByTestId('craft-readings').getByTestId(reading).textContent());
@@ -64,8 +56,8 @@ for (const [name, finding, says, reading, low, high, chart] of STORIES) {
 }
 
 test('by keyboard alone: open a craft, step the propeller up twice, read the finding, apply its remedy, undo', async () => {
-  const { page } = await openPage(browser);
-  await page.goto(server.address);
+  const { page } = await openPage(stage.browser);
+  await page.goto(stage.server.address);
   await ready(page);
   const tabTo = async (reached: () => Promise<boolean>): Promise<void> => {
     for (let k = 0; k < 120; k++) {
@@ -104,7 +96,7 @@ test('by keyboard alone: open a craft, step the propeller up twice, read the fin
 });
 
 test('why: w on a focused figure opens its derivation, a press does too, Escape closes it', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(stage.browser);
   await openCraft(page, 'Reedling');
   for (const id of ['battery-current', 'thrust', 'rpm', 'motor-efficiency']) {
     await page.getByTestId(id).focus();
@@ -126,7 +118,7 @@ test('why: w on a focused figure opens its derivation, a press does too, Escape 
 });
 
 test('w on a field tells where its figure comes from; a rail opens the working behind it', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(stage.browser);
   await openCraft(page, 'Reedling');
   const kv = page.getByTestId('motor.kvRpmPerVolt');
   const before = await kv.inputValue();
@@ -145,7 +137,7 @@ test('w on a field tells where its figure comes from; a rail opens the working b
 });
 
 test('a jet shows its fan: jet speed, air, thrust per watt, tip speed, each with its derivation', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(stage.browser);
   await openCraft(page, 'Stint');
   const jet = numberIn(await page.getByTestId('jet-speed').textContent());
   assert.ok(jet > 40 && jet < 90, `jet ${jet} m/s`);
@@ -157,7 +149,7 @@ test('a jet shows its fan: jet speed, air, thrust per watt, tip speed, each with
 });
 
 test('a label as people write it is read aloud and taken; the other reading is one key away', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(stage.browser);
   await openCraft(page, 'Godwit');
   const label = page.getByTestId('label-battery');
   await label.fill('4S 5000 40C blue');
@@ -178,8 +170,8 @@ test('a label as people write it is read aloud and taken; the other reading is o
 });
 
 test('a new craft from a purpose: three figures, a setup with its estimates named', async () => {
-  const { page, errors } = await openPage(browser);
-  await page.goto(server.address);
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(stage.server.address);
   await ready(page);
   await page.getByTestId('new-craft').click();
   await page.getByTestId('craft-make').click();
@@ -192,7 +184,7 @@ test('a new craft from a purpose: three figures, a setup with its estimates name
   await expect(page.getByTestId('estimates')).toContainText('winding resistance');
   assert.ok(numberIn(await page.getByTestId('thrust').textContent()) > 500);
   assert.deepEqual(errors, []);
-  await page.goto(server.address);
+  await page.goto(stage.server.address);
   await page.getByRole('button', { name: 'delete Avocet' }).click();
   await expect(page.getByTestId('craft-Avocet')).toHaveCount(0);
   await page.getByTestId('undo-delete-craft').click();
@@ -201,19 +193,19 @@ test('a new craft from a purpose: three figures, a setup with its estimates name
 });
 
 test('a craft’s file is imported after saying what it will do, and the import is taken back', async () => {
-  const { page, errors } = await openPage(browser);
-  const list = (await (await fetch(`${server.address}/api/v1/crafts`)).json()) as {
+  const { page, errors } = await openPage(stage.browser);
+  const list = (await (await fetch(`${stage.server.address}/api/v1/crafts`)).json()) as {
     id: number;
     name: string;
   }[];
   const teal = list.find((c) => c.name === 'Teal');
-  const craft = (await (await fetch(`${server.address}/api/v1/crafts/${teal?.id}`)).json()) as {
+  const craft = (await (await fetch(`${stage.server.address}/api/v1/crafts/${teal?.id}`)).json()) as {
     name: string;
   };
   craft.name = 'Shoveler';
-  const file = join(server.data, 'shoveler.json');
+  const file = join(stage.server.data, 'shoveler.json');
   writeFileSync(file, JSON.stringify(craft));
-  await page.goto(server.address);
+  await page.goto(stage.server.address);
   await ready(page);
   await page.getByTestId('import-craft').click();
   await page.getByTestId('craft-file').setInputFiles(file);
@@ -223,7 +215,7 @@ test('a craft’s file is imported after saying what it will do, and the import 
   await expect(page.getByTestId('craft-Shoveler')).toHaveCount(1);
   await page.getByTestId('craft-import-undo').click();
   await expect(page.getByTestId('craft-Shoveler')).toHaveCount(0);
-  const broken = join(server.data, 'broken.json');
+  const broken = join(stage.server.data, 'broken.json');
   writeFileSync(broken, '{ not json');
   await page.getByTestId('craft-file').setInputFiles(broken);
   await expect(page.getByTestId('craft-import-problem')).toContainText('is not JSON');
@@ -232,7 +224,7 @@ test('a craft’s file is imported after saying what it will do, and the import 
 });
 
 test('setups side by side, one in use; the brief changes the wanted thrust', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(stage.browser);
   await openCraft(page, 'Dunlin');
   await page.getByTestId('compare').click();
   await expect(page.getByTestId('comparison')).toContainText('Five cells');
@@ -249,17 +241,17 @@ test('setups side by side, one in use; the brief changes the wanted thrust', asy
 });
 
 test('settings: another school turns a finding, other units change the figures', async () => {
-  const { page } = await openPage(browser);
-  await page.goto(`${server.address}/settings`);
+  const { page } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/settings`);
   await ready(page);
   await page.getByTestId('school-next-size').check();
   await page.getByTestId('unit-thrust').selectOption('oz');
   await expect(page.getByText('43.2 oz')).toBeVisible();
   await openCraft(page, 'Dunlin');
-  await page.goto(`${server.address}/match/1`);
+  await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   await expect(page.getByTestId('thrust')).toContainText('oz');
-  await fetch(`${server.address}/api/v1/settings`, {
+  await fetch(`${stage.server.address}/api/v1/settings`, {
     method: 'PUT',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ units: {}, schools: {} })
@@ -274,9 +266,9 @@ for (const [width, height] of [
   [390, 844]
 ]) {
   test(`nothing is cut off sideways at ${width} × ${height}${width === 1280 ? ', and Match needs no page scroll' : ''}`, async () => {
-    const { page } = await openPage(browser, { viewport: { width, height } });
+    const { page } = await openPage(stage.browser, { viewport: { width, height } });
     for (const view of VIEWS) {
-      await page.goto(server.address + view);
+      await page.goto(stage.server.address + view);
       await ready(page);
       const size = await page.evaluate(() => ({
         w: document.documentElement.scrollWidth,
@@ -314,9 +306,9 @@ for (const [width, height] of [
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`axe finds no serious violation on any main view, ${colorScheme}`, async () => {
-    const { page } = await openPage(browser, { colorScheme });
+    const { page } = await openPage(stage.browser, { colorScheme });
     for (const view of ['/', '/match/1', '/match/10', '/match/16', '/shelf', '/settings']) {
-      await page.goto(server.address + view);
+      await page.goto(stage.server.address + view);
       await ready(page);
       const { violations } = await new AxeBuilder({ page }).analyze();
       const serious = violations
@@ -335,13 +327,13 @@ for (const colorScheme of ['light', 'dark'] as const) {
 }
 
 test('Match’s first JavaScript stays under 250 kB gzipped', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(stage.browser);
   const scripts = new Set<string>();
   page.on('response', (r) => {
     if (new URL(r.url()).pathname.endsWith('.js') && !r.url().includes('worker'))
       scripts.add(new URL(r.url()).pathname);
   });
-  await page.goto(`${server.address}/match/1`);
+  await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   const total = [...scripts].reduce(
     (sum, path) => sum + gzipSync(readFileSync(join(root, 'build', 'client', path))).length,

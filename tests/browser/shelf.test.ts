@@ -2,25 +2,15 @@
 import assert from 'node:assert/strict';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { after, before, test } from 'node:test';
-import type { Browser } from '@playwright/test';
-import { expect, launch, openPage, ready } from '../helpers/browser.ts';
-import { startServer, type RunningServer } from '../helpers/server.ts';
+import { test } from 'node:test';
+import { expect, openPage, ready } from '../helpers/browser.ts';
+import { setStage } from '../helpers/stage.ts';
 
-let server: RunningServer;
-let browser: Browser;
-before(async () => {
-  server = await startServer();
-  browser = await launch();
-});
-after(async () => {
-  await browser.close();
-  await server.stop();
-});
+const stage = setStage();
 
 test('shelf: search, sort, add by label, duplicate, delete with undo; tools give figures', async () => {
-  const { page, errors } = await openPage(browser);
-  await page.goto(`${server.address}/shelf`);
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/shelf`);
   await ready(page);
   await page.getByTestId('kind-motor').click();
   const rows = page.getByTestId('shelf').locator('tbody tr');
@@ -75,13 +65,13 @@ test('shelf: search, sort, add by label, duplicate, delete with undo; tools give
 });
 
 test('import says what it will do, names bad rows, takes the good ones, and is one undoable step', async () => {
-  const { page } = await openPage(browser);
-  const file = join(server.data, 'motor.csv');
+  const { page } = await openPage(stage.browser);
+  const file = join(stage.server.data, 'motor.csv');
   writeFileSync(
     file,
     'name,owned,kvRpmPerVolt [rpm/V],massKg [kg]\nKiln 1,yes,1200,0.05\nKiln 2,yes,-5,0.05\nKiln 3,no,800,0.1\n'
   );
-  await page.goto(`${server.address}/shelf`);
+  await page.goto(`${stage.server.address}/shelf`);
   await ready(page);
   await page.getByTestId('import-open').click();
   await page.getByTestId('import-file').setInputFiles(file);
@@ -90,7 +80,7 @@ test('import says what it will do, names bad rows, takes the good ones, and is o
   await page.getByTestId('import-good').click();
   await expect(page.getByTestId('import-done')).toContainText('2 parts added');
   const count = async (): Promise<number> =>
-    ((await (await fetch(`${server.address}/api/v1/parts`)).json()) as { name: string }[]).filter((p) =>
+    ((await (await fetch(`${stage.server.address}/api/v1/parts`)).json()) as { name: string }[]).filter((p) =>
       p.name.startsWith('Kiln')
     ).length;
   assert.equal(await count(), 2);
@@ -101,8 +91,8 @@ test('import says what it will do, names bad rows, takes the good ones, and is o
 });
 
 test('a maker’s table is typed, kept with its motor, found again after a reload, taken away and back', async () => {
-  const { page, errors } = await openPage(browser);
-  await page.goto(`${server.address}/shelf`);
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/shelf`);
   await ready(page);
   await page.getByTestId('makers-table-open').click();
   await page.getByTestId('makers-motor').selectOption({ label: 'Mere 3548-820' });
@@ -127,8 +117,8 @@ test('a maker’s table is typed, kept with its motor, found again after a reloa
 });
 
 test('the demo’s table names its slipped digit and stands beside the prediction for every row', async () => {
-  const { page } = await openPage(browser);
-  await page.goto(`${server.address}/shelf`);
+  const { page } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/shelf`);
   await ready(page);
   await page.getByTestId('tables-Rush 2814-900').click();
   await expect(page.getByTestId('makers-problems')).toContainText(
@@ -139,8 +129,8 @@ test('the demo’s table names its slipped digit and stands beside the predictio
 });
 
 test('measured figures stand in for the label’s: marked on the shelf, used in Match, narrower there', async () => {
-  const { page, errors } = await openPage(browser);
-  await page.goto(`${server.address}/shelf`);
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/shelf`);
   await ready(page);
   await expect(page.getByTestId('off-Rush 3536-910-kvRpmPerVolt')).toContainText('label +8.1 %');
   await page.getByRole('button', { name: 'Rush 2812-1100', exact: true }).click();
@@ -149,7 +139,7 @@ test('measured figures stand in for the label’s: marked on the shelf, used in 
   await expect(page.getByTestId('difference-kvRpmPerVolt')).toContainText('−5.5 % against the label');
   await page.getByTestId('part-save').click();
   await expect(page.getByTestId('off-Rush 2812-1100-kvRpmPerVolt')).toBeVisible();
-  await page.goto(`${server.address}/match/1`);
+  await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   await page.getByTestId('pick-motor').selectOption({ label: 'Rush 2812-1100' });
   const kv = page.getByTestId('motor.kvRpmPerVolt');
@@ -162,8 +152,8 @@ test('measured figures stand in for the label’s: marked on the shelf, used in 
 });
 
 test('a motor without a label is measured and put on the shelf with what was measured', async () => {
-  const { page } = await openPage(browser);
-  await page.goto(`${server.address}/shelf`);
+  const { page } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/shelf`);
   await ready(page);
   await page.getByTestId('motor-test-open').click();
   const readings = { lv: '5', la: '1', lr: '4455', hv: '10', ha: '1.4', hr: '8937', sv: '0.5', sa: '10' };
@@ -177,8 +167,8 @@ test('a motor without a label is measured and put on the shelf with what was mea
 });
 
 test('receiver supplies are a kind of their own: added by label, chosen in the brief, judged by a finding', async () => {
-  const { page } = await openPage(browser);
-  await page.goto(`${server.address}/shelf`);
+  const { page } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/shelf`);
   await ready(page);
   await page.getByTestId('kind-receiver-supply').click();
   await page.getByTestId('new-part').click();
@@ -187,7 +177,7 @@ test('receiver supplies are a kind of their own: added by label, chosen in the b
   await page.getByTestId('part-label').press('Enter');
   await page.getByTestId('part-save').click();
   await expect(page.getByTestId('shelf')).toContainText('Tiny one');
-  await page.goto(`${server.address}/match/1`);
+  await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   await page.getByTestId('brief-open').click();
   await page.getByTestId('brief-supply').selectOption({ label: 'Tiny one' });

@@ -1,4 +1,5 @@
 import type { StoredCraft } from '../core/setup/stored.ts';
+import { markDeleted } from './db/mark-deleted.ts';
 import { transaction, type Db } from './db/open.ts';
 import type { Brief } from '../core/brief/brief.ts';
 import { sketchSetup } from '../core/brief/sketch-setup.ts';
@@ -23,18 +24,8 @@ export function getCraft(db: Db, id: number): Outcome<StoredCraft> {
 }
 
 /** Takes a craft off the hangar (`deleted` true), or puts it back. */
-export function markCraft(db: Db, id: number, deleted: boolean): Outcome<{ id: number }> {
-  return transaction(db, () => {
-    const { changes } = db
-      .prepare(
-        deleted
-          ? "UPDATE craft SET deleted_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ? AND deleted_at IS NULL"
-          : 'UPDATE craft SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL'
-      )
-      .run(id);
-    return changes === 1 ? found({ id }) : notFound('craft');
-  });
-}
+export const markCraft = (db: Db, id: number, deleted: boolean): Outcome<{ id: number }> =>
+  markDeleted(db, 'craft', id, deleted);
 
 const briefSchema = {
   title: 'brief',

@@ -1,6 +1,7 @@
 import { makersTableSchema, type MakersRow } from '../core/shelf/makers-row.ts';
 import type { StoredMakersTable } from '../core/setup/stored.ts';
 import { validateAgainst } from '../core/setup/validate.ts';
+import { markDeleted } from './db/mark-deleted.ts';
 import { transaction, type Db } from './db/open.ts';
 import { found, invalid, notFound, type Outcome } from './outcome.ts';
 
@@ -68,15 +69,5 @@ export function editMakersTable(db: Db, id: number, value: unknown): Outcome<Sto
 }
 
 /** Takes a table away (`deleted` true), or puts it back. */
-export function markMakersTable(db: Db, id: number, deleted: boolean): Outcome<{ id: number }> {
-  return transaction(db, () => {
-    const { changes } = db
-      .prepare(
-        deleted
-          ? "UPDATE makers_table SET deleted_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ? AND deleted_at IS NULL"
-          : 'UPDATE makers_table SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL'
-      )
-      .run(id);
-    return changes === 1 ? found({ id }) : notFound('maker’s table');
-  });
-}
+export const markMakersTable = (db: Db, id: number, deleted: boolean): Outcome<{ id: number }> =>
+  markDeleted(db, 'makers_table', id, deleted);

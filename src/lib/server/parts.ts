@@ -2,6 +2,7 @@ import { SCHEMAS } from '../core/formats/part-csv.ts';
 import { MEASURABLE } from '../core/shelf/measured.ts';
 import { PART_KINDS, type PartKind, type StoredPart } from '../core/setup/stored.ts';
 import { validateAgainst } from '../core/setup/validate.ts';
+import { markDeleted } from './db/mark-deleted.ts';
 import { transaction, type Db } from './db/open.ts';
 import { found, invalid, notFound, type Outcome } from './outcome.ts';
 
@@ -135,15 +136,5 @@ export function editPart(db: Db, id: number, input: PartInput): Outcome<StoredPa
 }
 
 /** Takes a part off the shelf (`deleted` true), or puts it back. */
-export function markPart(db: Db, id: number, deleted: boolean): Outcome<{ id: number }> {
-  return transaction(db, () => {
-    const { changes } = db
-      .prepare(
-        deleted
-          ? "UPDATE part SET deleted_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ? AND deleted_at IS NULL"
-          : 'UPDATE part SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL'
-      )
-      .run(id);
-    return changes === 1 ? found({ id }) : notFound('part');
-  });
-}
+export const markPart = (db: Db, id: number, deleted: boolean): Outcome<{ id: number }> =>
+  markDeleted(db, 'part', id, deleted);

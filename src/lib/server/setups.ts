@@ -1,6 +1,7 @@
 import type { SetupDocument } from '../core/setup/schema.ts';
 import type { Revision, StoredSetup } from '../core/setup/stored.ts';
 import { validateSetup } from '../core/setup/validate.ts';
+import { markDeleted } from './db/mark-deleted.ts';
 import { transaction, type Db } from './db/open.ts';
 import { found, invalid, notFound, type Outcome } from './outcome.ts';
 
@@ -138,20 +139,13 @@ export function duplicateSetup(db: Db, id: number): Outcome<StoredSetup> {
 
 /** Marks a setup deleted; `restoreSetup` takes it back. */
 export function deleteSetup(db: Db, id: number): Outcome<{ id: number }> {
-  return mark(db, id, "deleted_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now')", 'deleted_at IS NULL');
+  return markDeleted(db, 'setup', id, true);
 }
 
 /** Takes a deletion back. */
 export function restoreSetup(db: Db, id: number): Outcome<StoredSetup> {
-  const done = mark(db, id, 'deleted_at = NULL', 'deleted_at IS NOT NULL');
+  const done = markDeleted(db, 'setup', id, false);
   return done.ok ? getSetup(db, id) : done;
-}
-
-function mark(db: Db, id: number, set: string, where: string): Outcome<{ id: number }> {
-  return transaction(db, () => {
-    const { changes } = db.prepare(`UPDATE setup SET ${set} WHERE id = ? AND ${where}`).run(id);
-    return changes === 1 ? found({ id }) : notFound('setup');
-  });
 }
 
 /** Makes a setup the one in use for its craft. */

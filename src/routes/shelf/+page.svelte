@@ -1,6 +1,6 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import { Button, Input, Toast } from 'flowbite-svelte';
+  import { Button, Input } from 'flowbite-svelte';
   import {
     createTable,
     getCoreRowModel,
@@ -14,6 +14,7 @@
   import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import { labelFigure } from '$lib/ui/format/units.svelte';
+  import UndoToast from '$lib/ui/marks/UndoToast.svelte';
   import { call } from '$lib/ui/match/api';
   import { COLUMNS, fieldOf, FRESH, KIND_TITLES } from '$lib/ui/shelf/columns';
   import ImportShelf from '$lib/ui/shelf/ImportShelf.svelte';
@@ -306,15 +307,10 @@
   />{/if}
 {#if tool === 'import'}<ImportShelf onclose={() => (tool = null)} ondone={() => void invalidateAll()} />{/if}
 
-{#if deleted}
-  <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (deleted = null)}>
-    {deleted.name} is off the shelf.
-    <button
-      class="ml-2 font-semibold text-[var(--cold)] underline"
-      data-testid="undo-delete-part"
-      onclick={() => void restore()}>undo</button
-    >
-  </Toast>
-{/if}
-{#if said}<Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (said = '')}>{said}</Toast
-  >{/if}
+{#if deleted}<UndoToast
+    text={`${deleted.name} is off the shelf.`}
+    id="undo-delete-part"
+    onundo={() => void restore()}
+    onclose={() => (deleted = null)}
+  />{/if}
+{#if said}<UndoToast text={said} onclose={() => (said = '')} />{/if}

@@ -1,4 +1,6 @@
 import type { CheckResult } from '../checks/check.ts';
+import type { BoatRun } from '../craft/boat/run.ts';
+import type { LevelFlight } from '../craft/fixed-wing/level.ts';
 import type { ForwardFlight } from '../craft/multirotor/forward.ts';
 import type { Cooling } from '../motor/heat.ts';
 import type { FanFigures } from '../propulsor/ducted-fan/figures.ts';
@@ -27,7 +29,7 @@ export interface PredictedPoint extends PredictPoint {
   torqueNm: number;
   thrustN: number;
   thrustPowerW: number;
-  /** Least power that could make this thrust with this disc (momentum theory), W. */
+  /** Least power that could make this thrust with this disc in the flow it meets (momentum theory), W. */
   idealPowerW: number;
   motorEfficiency: number;
   propulsorEfficiency: number;
@@ -59,25 +61,13 @@ export interface HoverAnswer {
   band?: { throttle: Band; batteryCurrentA: Band };
 }
 
-export interface LevelAnswer {
-  stallSpeedMs: number;
-  topSpeedMs: number | null;
-  climbMs: number | null;
-  climbSpeedMs: number | null;
-  cruiseSpeedMs: number | null;
-  cruiseCurrentA: number | null;
-  cruiseThrottle: number | null;
+/** Level flight with its bands. */
+export interface LevelAnswer extends LevelFlight {
   band?: { topSpeedMs: Band | null; climbMs: Band | null };
 }
 
-export interface BoatAnswer {
-  unloadedRpm: number;
-  loadedRpm: number;
-  topSpeedMs: number;
-  slip: number;
-  batteryCurrentA: number;
-  planing: boolean;
-  hump: boolean;
+/** A boat's run with its bands. */
+export interface BoatAnswer extends BoatRun {
   band?: { topSpeedMs: Band; loadedRpm: Band; batteryCurrentA: Band };
 }
 

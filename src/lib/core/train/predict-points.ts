@@ -33,7 +33,8 @@ export function describePoint(i: Interpreted, p: OperatingPoint, speedMs: number
       m.count *
       idealPowerW(
         p.thrustN / (m.count * m.thrustShare),
-        speedMs,
+        // the disc sees the water behind the hull, which follows the boat: it can gain from it
+        speedMs * (1 - m.wakeFraction),
         m.densityKgM3,
         ducted ? (i.exitAreaM2 as number) : i.discAreaM2,
         ducted

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { Button, Input, Modal, Toast } from 'flowbite-svelte';
+  import { Button, Input, Modal } from 'flowbite-svelte';
   import type { StoredCraft, StoredSetup } from '../../core/setup/stored.ts';
   import { figureUnit } from '../format/units.svelte.ts';
+  import UndoToast from '../marks/UndoToast.svelte';
   import { call } from './api.ts';
   import type { MatchState } from './match-state.svelte.ts';
   import type { SideSetup } from './side-setup.ts';
@@ -203,16 +204,10 @@
   </form>
 </Modal>
 
-{#if deleted}
-  <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (deleted = null)}>
-    {deleted.name} is deleted.
-    <button
-      class="ml-2 font-semibold text-[var(--cold)] underline"
-      data-testid="undo-delete"
-      onclick={() => void restore()}>undo</button
-    >
-  </Toast>
-{/if}
-{#if said}
-  <Toast class="fixed bottom-4 left-4 z-50" dismissable onclose={() => (said = '')}>{said}</Toast>
-{/if}
+{#if deleted}<UndoToast
+    text={`${deleted.name} is deleted.`}
+    id="undo-delete"
+    onundo={() => void restore()}
+    onclose={() => (deleted = null)}
+  />{/if}
+{#if said}<UndoToast text={said} onclose={() => (said = '')} />{/if}

@@ -1,0 +1,27 @@
+<script lang="ts">
+  import { Toast } from 'flowbite-svelte';
+
+  /** A sentence at the foot of the page, with an undo where the act can be taken back. */
+  let {
+    text,
+    id = '',
+    onundo,
+    onclose
+  }: {
+    text: string;
+    /** Test id of the undo. */
+    id?: string;
+    /** Called for undo; without it there is none. */
+    onundo?: () => void;
+    onclose: () => void;
+  } = $props();
+</script>
+
+<Toast class="fixed bottom-4 left-4 z-50" dismissable {onclose}>
+  {text}
+  {#if onundo}<button
+      class="ml-2 font-semibold text-[var(--cold)] underline"
+      data-testid={id}
+      onclick={onundo}>undo</button
+    >{/if}
+</Toast>
