@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { openCircuitCellV } from '../src/lib/core/battery/open-circuit.ts';
 import { resistanceTemperatureFactor } from '../src/lib/core/battery/cell-resistance.ts';
+import { idealPowerW } from '../src/lib/core/propulsor/ideal-power.ts';
 import { interpretSetup, supplyOf } from '../src/lib/core/setup/interpret.ts';
 import type { SetupDocument } from '../src/lib/core/setup/schema.ts';
 import { discharge, type Demand } from '../src/lib/core/train/discharge.ts';
@@ -283,4 +284,34 @@ test('nothing is carried on in silence: measured columns, table and constants sa
   );
   const crawling = predict({ setup: trainer, points: [{ throttle: 0.02, speedMs: 0 }], checks: false });
   assert.match(crawling.notes.join(' '), /outside its table/);
+});
+
+test('a screw in a hull’s wake may beat the limit at the boat’s speed, never the one in the flow it meets', () => {
+  // a two-blade screw under a slow heavy boat: the water behind the hull follows it, and the screw gains from that
+  const boat: SetupDocument = {
+    format: 'iskarn.setup/1',
+    craft: { kind: 'boat', massKg: 13, hull: 'displacement', waterlineLengthM: 1 },
+    battery: { chemistry: 'lipo', series: 10, parallel: 3, capacityAh: 5, cellResistanceOhm: 0.005 },
+    esc: { continuousA: 100 },
+    motor: { kvRpmPerVolt: 700, resistanceOhm: 0.01, noLoadCurrentA: 1, poles: 14 },
+    propulsor: {
+      kind: 'submerged-screw',
+      diameterM: 0.073,
+      pitchM: 0.085,
+      blades: 2,
+      expandedAreaRatio: 0.36
+    }
+  };
+  const i = interpretSetup(boat);
+  let beaten = 0;
+  for (let speedMs = 0.5; speedMs < 40; speedMs += 0.5) {
+    const p = predictPoints(i, [{ throttle: 1, speedMs, stateOfCharge: 0.6 }], false)[0];
+    if (p.thrustN <= 0) break;
+    assert.ok(
+      p.idealPowerW <= p.shaftPowerW * 1.0001,
+      `${speedMs} m/s: ideal ${p.idealPowerW}, shaft ${p.shaftPowerW}`
+    );
+    if (idealPowerW(p.thrustN, speedMs, i.fluid.densityKgM3, i.discAreaM2, false) > p.shaftPowerW) beaten++;
+  }
+  assert.ok(beaten > 0, 'this boat is a case where the wake matters');
 });

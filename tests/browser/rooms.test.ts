@@ -117,6 +117,30 @@ test('why: w on a focused figure opens its derivation, a press does too, Escape 
   await page.close();
 });
 
+test('server and worker give the same figures to the last digit, for every craft', async () => {
+  const still = await openPage(stage.browser, { javaScriptEnabled: false });
+  const live = await openPage(stage.browser);
+  const figures = (page: Page) =>
+    page
+      .locator('[data-why], [data-finding] > button, [data-rail]')
+      .evaluateAll((all) => all.map((e) => (e.textContent ?? '').replace(/\s+/g, ' ').trim()));
+  for (const id of [1, 4, 6, 8, 10, 12, 14, 16]) {
+    await still.page.goto(`${stage.server.address}/match/${id}`);
+    const fromServer = await figures(still.page);
+    await live.page.goto(`${stage.server.address}/match/${id}`);
+    await ready(live.page);
+    // there and back again: the worker draws it anew
+    await live.page.getByTestId('look-throttle').fill('0.5');
+    await expect(live.page.getByTestId('point-title')).toContainText('50');
+    await live.page.getByTestId('look-throttle').fill('1');
+    await expect(live.page.getByTestId('point-title')).toContainText('Full throttle');
+    await expect.poll(() => figures(live.page), { message: `setup ${id}` }).toEqual(fromServer);
+    assert.ok(fromServer.length > 20, `${fromServer.length} figures`);
+  }
+  await still.page.close();
+  await live.page.close();
+});
+
 test('w on a field tells where its figure comes from; a rail opens the working behind it', async () => {
   const { page } = await openPage(stage.browser);
   await openCraft(page, 'Reedling');

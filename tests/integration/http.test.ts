@@ -269,3 +269,69 @@ test('a setup that cannot run is an answer, not an error', async () => {
   assert.equal(answer.points[0].state, 'stalled');
   assert.equal(answer.points[0].rpm, 0);
 });
+
+test('maker’s tables over HTTP: kept, read, changed, taken away and back; nonsense is 422, strangers 404', async () => {
+  const send = (method: string, path: string, body?: unknown) =>
+    fetch(server.address + path, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body)
+    });
+  const parts = (await (await fetch(`${server.address}/api/v1/parts`)).json()) as {
+    id: number;
+    kind: string;
+  }[];
+  const motor = parts.find((p) => p.kind === 'motor');
+  assert.ok(motor, 'a motor');
+  const row = {
+    line: 2,
+    volts: 11.1,
+    propText: '10x5',
+    throttle: 1,
+    amps: 15,
+    watts: 166,
+    thrustN: 9,
+    rpm: 8600
+  };
+  const made = await send('POST', `/api/v1/parts/${motor.id}/tables`, { title: 'card', rows: [row] });
+  assert.equal(made.status, 201);
+  const { id } = (await made.json()) as { id: number };
+  const list = (await (await fetch(`${server.address}/api/v1/parts/${motor.id}/tables`)).json()) as {
+    id: number;
+  }[];
+  assert.ok(
+    list.some((t) => t.id === id),
+    'it is in the list'
+  );
+  assert.equal((await send('PUT', `/api/v1/tables/${id}`, { title: 'card 2', rows: [row] })).status, 200);
+  for (const bad of [{}, { title: 'x' }, { title: 'x', rows: [{ ...row, volts: -4 }] }, 7, null])
+    assert.equal((await send('PUT', `/api/v1/tables/${id}`, bad)).status, 422, JSON.stringify(bad));
+  assert.equal((await send('DELETE', `/api/v1/tables/${id}`)).status, 200);
+  assert.equal((await send('DELETE', `/api/v1/tables/${id}`)).status, 404);
+  assert.equal((await send('POST', `/api/v1/tables/${id}`)).status, 200);
+  assert.equal((await send('POST', '/api/v1/parts/999999/tables', { title: 'x', rows: [row] })).status, 404);
+  assert.equal((await send('GET', '/api/v1/parts/nothing/tables')).status, 200);
+});
+
+test('a craft’s import over HTTP is a plan until it is applied', async () => {
+  const crafts = async () =>
+    ((await (await fetch(`${server.address}/api/v1/crafts`)).json()) as { id: number }[]).length;
+  const before = await crafts();
+  const setup = { ...REEDLING, craft: { ...REEDLING.craft, name: 'Sanderling' } };
+  const plan = await post('/api/v1/import', setup);
+  assert.equal(plan.status, 200);
+  assert.equal(await crafts(), before);
+  const done = await post('/api/v1/import?apply=1', setup);
+  assert.equal(done.status, 201);
+  assert.equal(await crafts(), before + 1);
+  const made = (await done.json()) as { craftId: number; setupIds: number[] };
+  const undone = await fetch(`${server.address}/api/v1/import`, {
+    method: 'DELETE',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(made)
+  });
+  assert.equal(undone.status, 200);
+  assert.equal(await crafts(), before);
+  for (const bad of ['nonsense', { format: 'iskarn.setup/1' }, { format: 'iskarn.craft/1', setups: 3 }])
+    assert.equal((await post('/api/v1/import', bad)).status, 422, JSON.stringify(bad));
+});

@@ -34,9 +34,23 @@ const TRIED_CELLS = [1, 2, 3, 4, 5, 6, 8, 10, 12];
 /** Below this mass single cells are usual, kg. Common practice, no source. */
 const INDOOR_KG = 0.15;
 
-/** Worst case: full throttle, standing still, a full pack. */
-const solve = (setup: SetupDocument): PredictedPoint =>
-  predictPoints(interpretSetup(setup), [{ throttle: 1, speedMs: 0, stateOfCharge: 1 }], false)[0];
+/**
+ * Volts of a full LiPo cell under the worst current of a pack sized for it by `sizedPack` (30C, 1.5 times): it sags
+ * I R = 9.1 mΩ Ah × 20/h = 0.18 V, whatever its size.
+ */
+const SIZED_CELL_V = 4.02;
+
+/** Worst case, full throttle and standing still: on the fixed pack when full, or on one that will be sized for it. */
+const solve = (setup: SetupDocument, packFixed: boolean): PredictedPoint =>
+  predictPoints(
+    interpretSetup(setup),
+    [
+      packFixed
+        ? { throttle: 1, speedMs: 0, stateOfCharge: 1 }
+        : { throttle: 1, speedMs: 0, batteryVoltageV: SIZED_CELL_V * setup.battery.series }
+    ],
+    false
+  )[0];
 
 /** What one motor may take, W and A; the power from its mass (5 W/g) where no rating is given. */
 function limitsOf(motor: Motor): { amps: number; watts: number } {
@@ -47,30 +61,32 @@ function limitsOf(motor: Motor): { amps: number; watts: number } {
 /** How far beyond `limit` a value is, in logarithms; 0 inside. */
 const beyond = (value: number, limit: number): number => Math.max(0, Math.log(value / limit));
 
-/** What a user would mind: a missed wish or a passed limit weighs eight times a per cent of power. */
-const FAULT = 8;
+/** A missed wish weighs eight times a per cent of power, a passed limit three times a missed wish. */
+const WISH = 8;
+const LIMIT = 24;
 
-/** The lower the better: power for the weight, and every wish missed or limit passed. */
+/** The lower the better: power for the weight, every wish that is missed and every limit that is passed. */
 function costOf(setup: SetupDocument, p: PredictedPoint, b: Brief, wanted: Wanted): number {
   if (p.rpm <= 0) return Infinity;
   const count = setup.count ?? 1;
+  const driveW = Math.max(p.electricalPowerW - p.lossW.auxiliary, 1e-6);
   const limit = limitsOf(setup.motor);
-  let faults =
-    beyond(p.motorCurrentA, limit.amps) + beyond(Math.max(p.electricalPowerW, 1e-6) / count, limit.watts);
   const highest = highestRpm(setup.propulsor);
-  if (highest) faults += beyond(p.rpm, highest.rpm);
+  const passed =
+    beyond(p.motorCurrentA, limit.amps) +
+    beyond(driveW / count, limit.watts) +
+    (highest ? beyond(p.rpm, highest.rpm) : 0);
   if (b.kind === 'boat') {
-    const goal =
-      setup.propulsor.kind === 'surface-drive'
-        ? Math.abs(Math.log(p.rpm / SURFACE_DRIVE_RPM))
-        : Math.abs(Math.log(Math.max(p.electricalPowerW, 1e-6) / wanted.watts));
-    return FAULT * faults + goal;
+    const goal = setup.propulsor.kind === 'surface-drive' ? p.rpm / SURFACE_DRIVE_RPM : driveW / wanted.watts;
+    return LIMIT * passed + Math.abs(Math.log(goal));
   }
-  faults += beyond((wanted.thrustEachN as number) * count, Math.max(p.thrustN, 1e-6));
   const wing = wingOf(setup.craft);
-  if (wing && b.kind === 'fixed-wing')
-    faults += 0.5 * beyond(2 * stallSpeedMs(wing, AIR_DENSITY_KG_M3), Math.max(p.pitchSpeedMs, 1e-6));
-  return FAULT * faults + Math.log(Math.max(p.electricalPowerW, 1e-6) / (b.massKg * GRAVITY_MS2));
+  const slow =
+    wing && b.kind === 'fixed-wing'
+      ? 0.5 * beyond(2 * stallSpeedMs(wing, AIR_DENSITY_KG_M3), Math.max(p.pitchSpeedMs, 1e-6))
+      : 0;
+  const missed = beyond((wanted.thrustEachN as number) * count, Math.max(p.thrustN, 1e-6)) + slow;
+  return LIMIT * passed + WISH * missed + Math.log(driveW / (b.massKg * GRAVITY_MS2));
 }
 
 /** The propulsor and cell count that suit a motor best among those on sale. */
@@ -79,14 +95,15 @@ function roundMotor(
   propulsors: readonly Propulsor[],
   cells: readonly number[],
   b: Brief,
-  wanted: Wanted
+  wanted: Wanted,
+  packFixed: boolean
 ): SetupDocument {
   let best = make(propulsors[0], cells[0]);
   let least = Infinity;
   for (const series of cells)
     for (const propulsor of propulsors) {
       const setup = make(propulsor, series);
-      const cost = costOf(setup, solve(setup), b, wanted);
+      const cost = costOf(setup, solve(setup, packFixed), b, wanted);
       if (cost < least) {
         least = cost;
         best = setup;
@@ -117,7 +134,13 @@ function motorMassKg(watts: number, rpm: number): number {
 }
 
 /** A motor whose KV gives the wanted thrust (or a boat's rpm) loaded: corrected by the real prediction. */
-function motorFor(make: (motor: Motor) => SetupDocument, b: Brief, wanted: Wanted, watts: number): Motor {
+function motorFor(
+  make: (motor: Motor) => SetupDocument,
+  b: Brief,
+  wanted: Wanted,
+  watts: number,
+  packFixed: boolean
+): Motor {
   const first = make({ kvRpmPerVolt: 1000 });
   const count = first.count ?? 1;
   const rpm = wantedRpm(first.propulsor, wanted) * (first.gearRatio ?? 1);
@@ -127,7 +150,7 @@ function motorFor(make: (motor: Motor) => SetupDocument, b: Brief, wanted: Wante
     poles: b.kind === 'boat' ? 6 : 14
   };
   for (let k = 0; k < 8; k++) {
-    const p = solve(make(motor));
+    const p = solve(make(motor), packFixed);
     if (p.rpm <= 0) break;
     const ratio =
       wanted.thrustEachN === null
@@ -182,7 +205,7 @@ export function fitAround(
     holds('motor') ? (base.motor.maxSeries ?? 60) : 60
   );
   const leastCells = holds('esc') ? (base.esc?.minSeries ?? 1) : 1;
-  // a pack that is still to be sized is taken as stiff as one sized for these watts
+  // stands in until the pack is sized
   const packFor = (series: number): SetupDocument['battery'] =>
     holds('battery') ? base.battery : sizedPack(b, watts / (3.7 * series), series);
   const escFor = (series: number): SetupDocument['esc'] =>
@@ -220,16 +243,17 @@ export function fitAround(
       propulsors.length > 0 ? propulsors : [firstChoice],
       tried.length > 0 ? tried : [series],
       b,
-      wanted
+      wanted,
+      holds('battery')
     );
   } else {
     fitted = make(
-      motorFor((m) => make(m, firstChoice, series), b, wanted, watts),
+      motorFor((m) => make(m, firstChoice, series), b, wanted, watts, holds('battery')),
       firstChoice,
       series
     );
   }
-  const amps = solve(fitted).batteryCurrentA;
+  const amps = solve(fitted, holds('battery')).batteryCurrentA;
   const chosen = fitted.battery.series;
   const sources = Object.fromEntries(
     Object.entries(base.sources ?? {}).filter(([path]) => {

@@ -1,6 +1,6 @@
 import { estimateMotorMassKg, wattsPerGram } from '../motor/estimate.ts';
 import { show, showUnit } from '../units/show.ts';
-import { judge, mayEstimate, withBand, type Check } from './check.ts';
+import { judge, mayEstimate, withBand, type Check, type CheckContext } from './check.ts';
 import { perUnit } from './per-unit.ts';
 
 /** Current rating of the motor. */
@@ -33,14 +33,20 @@ export const motorCurrent: Check = {
   }
 };
 
+/** Electrical power of one motor at the pack, worst case, without what receiver and video take, W. */
+const driveWEach = (c: CheckContext): number =>
+  (c.worst.electricalPowerW - c.worst.lossW.auxiliary) / c.i.model.count;
+
 /** Power rating of the motor, against electrical power per motor at the pack, as labels count it. */
 export const motorPower: Check = {
   id: 'motor-power',
   run: (c) => {
     const { motor } = c.i.setup;
     const n = c.i.model.count;
-    const value = c.worst.electricalPowerW / n;
-    const band = c.worst.band?.electricalPowerW;
+    const receiverW = c.worst.lossW.auxiliary;
+    const value = driveWEach(c);
+    const whole = c.worst.band?.electricalPowerW;
+    const band = whole ? ([(whole[0] - receiverW) / n, (whole[1] - receiverW) / n] as const) : null;
     let rating = motor.maxPowerW ?? null;
     let how = rating === null ? 'no figure' : showUnit(rating, 'W');
     if (rating === null && mayEstimate(c, 'motor.maxPowerW') && motor.massKg != null) {
@@ -56,10 +62,10 @@ export const motorPower: Check = {
         part: 'motor',
         unit: 'W',
         value,
-        band: band ? [band[0] / n, band[1] / n] : null,
+        band: band ? [band[0], band[1]] : null,
         rating,
         missing: 'the motor’s power rating',
-        working: `Volts × amps at the pack${n > 1 ? ` over ${n} motors` : ''}: ${withBand(value, 'W', band ? [band[0] / n, band[1] / n] : null)}; rating ${how}.${per}`
+        working: `Volts × amps at the pack${receiverW > 0 ? ' less the receiver’s' : ''}${n > 1 ? `, over ${n} motors` : ''}: ${withBand(value, 'W', band ? [band[0], band[1]] : null)}; rating ${how}.${per}`
       },
       c.schools
     );
@@ -73,7 +79,7 @@ export const motorLoading: Check = {
     const { motor } = c.i.setup;
     const known = motor.massKg ?? (motor.maxPowerW == null ? null : estimateMotorMassKg(motor.maxPowerW));
     if (motor.massKg == null || known === null) return null;
-    const value = c.worst.electricalPowerW / c.i.model.count / (known * 1000);
+    const value = driveWEach(c) / (known * 1000);
     return judge(
       {
         id: 'watts-per-gram',
@@ -83,7 +89,7 @@ export const motorLoading: Check = {
         value,
         rating: wattsPerGram.burst,
         marginLimit: wattsPerGram.continuous,
-        working: `${showUnit(c.worst.electricalPowerW / c.i.model.count, 'W')} over ${show(known * 1000)} g. Rule of thumb: 3 W/g for as long as the pack lasts, 5 W/g in bursts.`
+        working: `${showUnit(driveWEach(c), 'W')} over ${show(known * 1000)} g. Rule of thumb: 3 W/g for as long as the pack lasts, 5 W/g in bursts.`
       },
       c.schools
     );
