@@ -1,7 +1,7 @@
 import type { SetupDocument } from '../setup/schema.ts';
 import { predict } from '../train/predict.ts';
 import type { PredictAnswer } from '../train/answer.ts';
-import type { Finding } from '../checks/check.ts';
+import type { Finding } from '../checks/finding.ts';
 import type { QuantityName } from '../units/quantity.ts';
 
 /** A craft at a glance: its yardstick, its time, and what it is waiting for. */

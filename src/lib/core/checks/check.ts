@@ -1,46 +1,9 @@
 import type { Band } from '../train/bands.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
 import type { PredictAnswer, PredictedPoint } from '../train/answer.ts';
+import type { CheckResult, Finding, PartName } from './finding.ts';
 import { show, showUnit } from '../units/show.ts';
 import { chosenSchool, MARGINS, type MarginName } from './schools.ts';
-
-export type Finding = 'holds' | 'tight' | 'over' | 'unknown';
-export type PartName = 'battery' | 'wiring' | 'esc' | 'motor' | 'propulsor' | 'craft';
-
-/** A change of the document that a remedy button applies. */
-export interface Change {
-  path: string;
-  value: number | string | null;
-}
-
-export interface Remedy {
-  text: string;
-  changes: Change[];
-}
-
-/** A check's result: one limit compared with one prediction. */
-export interface CheckResult {
-  id: string;
-  title: string;
-  part: PartName;
-  finding: Finding;
-  /** Why it is not `holds`: beyond the rating, beyond the school's margin, band beyond the rating, figure missing. */
-  reason: 'rating' | 'margin' | 'band' | 'missing' | null;
-  value: number | null;
-  band: Band | null;
-  limit: number | null;
-  marginLimit: number | null;
-  direction: 'below' | 'above';
-  unit: string;
-  /** Share of the limit that is left; negative beyond it. */
-  headroom: number | null;
-  sentence: string;
-  working: string;
-  school: string | null;
-  otherSchools: { school: string; finding: Finding; sentence: string }[];
-  remedy: string | null;
-  remedies: Remedy[];
-}
 
 /** What a check may look at. */
 export interface CheckContext {

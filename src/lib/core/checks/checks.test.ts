@@ -2,8 +2,9 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../setup/schema.ts';
 import { predict } from '../train/predict.ts';
-import { judge, type CheckResult } from './check.ts';
-import { withChanges } from './remedies.ts';
+import { judge } from './check.ts';
+import type { CheckResult } from './finding.ts';
+import { withChanges } from '../setup/change.ts';
 import { MARGINS } from './schools.ts';
 
 const base: SetupDocument = {

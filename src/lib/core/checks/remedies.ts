@@ -1,26 +1,14 @@
 import { interpretSetup } from '../setup/interpret.ts';
-import type { SetupDocument } from '../setup/schema.ts';
+import { withChanges } from '../setup/change.ts';
 import { INCH_M } from '../units/convert.ts';
 import { showUnit } from '../units/show.ts';
-import type { Change, CheckContext, CheckResult } from './check.ts';
-import { CHECKS, checkContext } from './ledger.ts';
+import type { CheckContext } from './check.ts';
+import type { CheckResult } from './finding.ts';
+import type { Change } from '../setup/change.ts';
+import { CHECKS } from './all-checks.ts';
+import { checkContext } from './check-context.ts';
 import { PROPELLER_SIZES } from './propeller-sizes.ts';
 import { ESC_SIZES_A } from './schools.ts';
-
-/** The document with changes applied; nothing of the original is touched. */
-export function withChanges(setup: SetupDocument, changes: readonly Change[]): SetupDocument {
-  const copy = structuredClone(setup) as unknown as Record<string, unknown>;
-  for (const { path, value } of changes) {
-    const keys = path.split('.');
-    let node = copy;
-    for (const key of keys.slice(0, -1)) {
-      node[key] ??= {};
-      node = node[key] as Record<string, unknown>;
-    }
-    node[keys[keys.length - 1]] = value;
-  }
-  return copy as unknown as SetupDocument;
-}
 
 /** The same check on a changed setup, without bands: quick, for trying remedies. */
 function tryChange(

@@ -1,4 +1,4 @@
-import type { Change } from '../checks/check.ts';
+import type { Change } from '../setup/change.ts';
 import type { SetupDocument } from './schema.ts';
 
 const NAMED = ['battery', 'esc', 'motor', 'propulsor'] as const;

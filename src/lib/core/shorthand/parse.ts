@@ -1,4 +1,4 @@
-import type { Change } from '../checks/check.ts';
+import type { Change } from '../setup/change.ts';
 import type { PartKind } from '../setup/stored.ts';
 import { INCH_M, OUNCE_KG } from '../units/convert.ts';
 import { show } from '../units/show.ts';

@@ -1,5 +1,5 @@
-import type { Change } from '../checks/check.ts';
-import { withChanges } from '../checks/remedies.ts';
+import type { Change } from '../setup/change.ts';
+import { withChanges } from '../setup/change.ts';
 import type { SetupDocument } from '../setup/schema.ts';
 import { missingFrom, type Reading, type ShorthandPart } from './parse.ts';
 

@@ -1,4 +1,4 @@
-import type { CheckResult } from '../checks/check.ts';
+import type { CheckResult } from '../checks/finding.ts';
 import type { BoatRun } from '../craft/boat/run.ts';
 import type { LevelFlight } from '../craft/fixed-wing/level.ts';
 import type { ForwardFlight } from '../craft/multirotor/forward.ts';

@@ -1,4 +1,4 @@
-import type { PartName } from '../checks/check.ts';
+import type { PartName } from '../checks/finding.ts';
 import type { PredictedPoint } from './answer.ts';
 
 /** One part of the power path: what goes in, what is lost there, what goes on. Watts, totals over the craft. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Finding } from '../../core/checks/check.ts';
+  import type { Finding } from '../../core/checks/finding.ts';
 
   /** Which finding to draw: a bar that stops before, at, or past a notch; dashes where nothing is known. */
   let { finding }: { finding: Finding } = $props();

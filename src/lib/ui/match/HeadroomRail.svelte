@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { CheckResult } from '../../core/checks/check.ts';
+  import type { CheckResult } from '../../core/checks/finding.ts';
   import { show } from '../../core/units/show.ts';
 
   /** The check whose headroom is drawn: a rail from zero, the prediction as a band, the school's limit as a notch. */

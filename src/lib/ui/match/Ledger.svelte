@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button } from 'flowbite-svelte';
-  import type { CheckResult, Remedy } from '../../core/checks/check.ts';
+  import type { CheckResult, Remedy } from '../../core/checks/finding.ts';
   import FindingMark from '../marks/FindingMark.svelte';
 
   /** Findings worst first, each opening to its working, and the remedies that apply themselves. */

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { Button } from 'flowbite-svelte';
-  import type { CheckResult, PartName, Remedy } from '../../core/checks/check.ts';
+  import type { CheckResult, PartName, Remedy } from '../../core/checks/finding.ts';
   import type { Comparison } from '../../core/brief/compare.ts';
   import type { StoredCraft, StoredPart, StoredRun } from '../../core/setup/stored.ts';
   import AppHeader from '../AppHeader.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Select } from 'flowbite-svelte';
-  import type { CheckResult, PartName } from '../../core/checks/check.ts';
+  import type { CheckResult, PartName } from '../../core/checks/finding.ts';
   import type { SetupDocument } from '../../core/setup/schema.ts';
   import type { StoredPart } from '../../core/setup/stored.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';

@@ -1,6 +1,6 @@
-import { withChanges } from '../../core/checks/remedies.ts';
+import { withChanges } from '../../core/setup/change.ts';
 import type { Chart } from '../../core/charts/chart.ts';
-import type { Change } from '../../core/checks/check.ts';
+import type { Change } from '../../core/setup/change.ts';
 import { withAllUpMass } from '../../core/craft/all-up-mass.ts';
 import { withChangedNames } from '../../core/setup/changed-part.ts';
 import type { FixablePart, PredictPoint, SetupDocument } from '../../core/setup/schema.ts';

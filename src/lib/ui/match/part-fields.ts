@@ -1,6 +1,7 @@
 import { ESC_SIZES_A } from '../../core/checks/schools.ts';
 import { PROPELLER_SIZES } from '../../core/checks/propeller-sizes.ts';
-import type { Change, PartName } from '../../core/checks/check.ts';
+import type { PartName } from '../../core/checks/finding.ts';
+import type { Change } from '../../core/setup/change.ts';
 import type { SetupDocument } from '../../core/setup/schema.ts';
 import { INCH_M } from '../../core/units/convert.ts';
 import type { QuantityName } from '../../core/units/quantity.ts';

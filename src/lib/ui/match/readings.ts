@@ -1,4 +1,4 @@
-import type { PartName } from '../../core/checks/check.ts';
+import type { PartName } from '../../core/checks/finding.ts';
 import type { PredictAnswer } from '../../core/train/answer.ts';
 import { figure, figureUnit } from '../format/units.svelte.ts';
 

@@ -1,0 +1,35 @@
+import type { Change } from '../setup/change.ts';
+import type { Band } from '../train/bands.ts';
+
+/** What a check finds: it holds, its margin is used up, its rating is passed, or a figure is missing. */
+export type Finding = 'holds' | 'tight' | 'over' | 'unknown';
+export type PartName = 'battery' | 'wiring' | 'esc' | 'motor' | 'propulsor' | 'craft';
+
+export interface Remedy {
+  text: string;
+  changes: Change[];
+}
+
+/** A check's result: one limit compared with one prediction. */
+export interface CheckResult {
+  id: string;
+  title: string;
+  part: PartName;
+  finding: Finding;
+  /** Why it is not `holds`: beyond the rating, beyond the school's margin, band beyond the rating, figure missing. */
+  reason: 'rating' | 'margin' | 'band' | 'missing' | null;
+  value: number | null;
+  band: Band | null;
+  limit: number | null;
+  marginLimit: number | null;
+  direction: 'below' | 'above';
+  unit: string;
+  /** Share of the limit that is left; negative beyond it. */
+  headroom: number | null;
+  sentence: string;
+  working: string;
+  school: string | null;
+  otherSchools: { school: string; finding: Finding; sentence: string }[];
+  remedy: string | null;
+  remedies: Remedy[];
+}
