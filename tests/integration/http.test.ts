@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { Validator } from '@seriousme/openapi-schema-validator';
+import { Ajv } from 'ajv';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { answerPredict } from '../../src/lib/core/train/answer-predict.ts';
 import { root, startServer, type RunningServer } from '../helpers/server.ts';
@@ -334,4 +335,26 @@ test('a craft’s import over HTTP is a plan until it is applied', async () => {
   assert.equal(await crafts(), before);
   for (const bad of ['nonsense', { format: 'iskarn.setup/1' }, { format: 'iskarn.craft/1', setups: 3 }])
     assert.equal((await post('/api/v1/import', bad)).status, 422, JSON.stringify(bad));
+});
+
+test('what is exported satisfies the schema that is served for it, and a changed file does not', async () => {
+  const get = async (path: string): Promise<Record<string, unknown>> =>
+    (await (await fetch(server.address + path)).json()) as Record<string, unknown>;
+  const ajv = new Ajv({ strict: false, discriminator: true });
+  const setups = (await get('/api/v1/setups')) as unknown as { document: Record<string, unknown> }[];
+  const files: [format: string, file: Record<string, unknown>, broken: Record<string, unknown>][] = [
+    ['setup', setups[0].document, { ...setups[0].document, battery: { series: 3 } }],
+    ['craft', await get('/api/v1/crafts/1'), { ...(await get('/api/v1/crafts/1')), kind: 'submarine' }],
+    [
+      'shelf',
+      await get('/api/v1/shelf/json'),
+      { format: 'iskarn.shelf/1', parts: [{ kind: 'motor', name: 'x', document: {} }] }
+    ]
+  ];
+  for (const [format, file, broken] of files) {
+    const check = ajv.compile(await get(`/api/v1/schema/${format}`));
+    assert.ok(check(file), `${format}: ${ajv.errorsText(check.errors)}`);
+    assert.ok(!check(broken), `${format}: a broken file passes`);
+  }
+  assert.equal((await fetch(`${server.address}/api/v1/schema/nothing`)).status, 404);
 });
