@@ -76,6 +76,7 @@
   const why = $derived(asked === null ? null : (view.picture.why[asked] ?? null));
 
   onMount(() => {
+    void view.warm();
     void view.recover();
     const leave = (): void => void view.flush();
     addEventListener('pagehide', leave);

@@ -38,6 +38,9 @@ export class MatchState {
   /** Edits not sent yet, each its own step of undo. */
   #queue: { document: SetupDocument; label: string }[] = [];
   #saving: Promise<void> = Promise.resolve();
+  /** What bands and chart are wanted of next; null when they are drawn or being drawn. */
+  #thoroughly: { turn: number; document: SetupDocument; point: PredictPoint } | null = null;
+  #busy = false;
   /** Edits whose answer from the worker is still out: saving and undoing wait for them. */
   #pending: Promise<unknown> = Promise.resolve();
 
@@ -142,18 +145,35 @@ export class MatchState {
     if (turn !== this.#wanted) return 'overtaken';
     // bands of the picture before stay out: a stale band would lie
     this.picture = { ...quick.picture, chart: this.picture.chart };
-    void worker
-      .matchPicture(
-        plain,
-        this.point,
-        this.schools,
-        'full',
-        this.chartId === 'sensitivity' ? 'throttle' : this.chartId
-      )
-      .then((full) => {
-        if (turn === this.#wanted && full.ok) this.picture = full.picture;
-      });
+    this.#thoroughly = { turn, document: plain, point: this.point };
+    void this.#drawThoroughly();
     return 'drawn';
+  }
+
+  /** Draws bands and chart of what was asked last; what was asked meanwhile and overtaken is never worked out. */
+  async #drawThoroughly(): Promise<void> {
+    if (this.#busy) return;
+    this.#busy = true;
+    try {
+      while (this.#thoroughly) {
+        const { turn, document, point } = this.#thoroughly;
+        this.#thoroughly = null;
+        const chart = this.chartId === 'sensitivity' ? 'throttle' : this.chartId;
+        const full = await matchWorker('thorough').matchPicture(document, point, this.schools, 'full', chart);
+        if (turn === this.#wanted && full.ok) this.picture = full.picture;
+      }
+    } finally {
+      this.#busy = false;
+    }
+  }
+
+  /** Starts both workers and lets them solve once, so that the first edit is as quick as the next. */
+  async warm(): Promise<void> {
+    const plain = $state.snapshot(this.document) as SetupDocument;
+    await Promise.all([
+      matchWorker('quick').matchPicture(plain, this.point, this.schools, 'quick'),
+      matchWorker('thorough').matchPicture(plain, this.point, this.schools, 'full')
+    ]);
   }
 
   #keepDraft(): void {
