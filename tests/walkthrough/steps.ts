@@ -114,7 +114,7 @@ export const STEPS: readonly Step[] = [
   },
   {
     title: 'A first sketch',
-    text: 'Press **Draw a first setup**. Match opens with a complete power train. Everything in it but the brief is an estimate, and the list on the left says which. The band on top narrows by the watts lost at each part; the findings on the right say what holds. Press **brief** to see what follows from sport and 1.1 kg: 880 to 1100 g of thrust, and a pitch speed of one and a half to two and a half times the stall.',
+    text: 'Press **Draw a first setup**. Match opens with a complete power train. Everything in it but the brief is an estimate, and the list on the left says which. The band on top narrows by the watts lost at each part; the findings on the right say what holds. Press **brief** to see what follows from sport and 1.1 kg: 880 to 1100 g of thrust, and a pitch speed of at least one and a half times the stall.',
     act: async (page) => {
       await page.getByTestId('craft-make').click();
       await expect(page.getByRole('heading', { level: 1 })).toHaveText('Plover');

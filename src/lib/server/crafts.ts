@@ -1,10 +1,9 @@
-import type { StoredCraft } from '../core/setup/stored.ts';
+import type { StoredCraft, StoredSetup } from '../core/setup/stored.ts';
 import { markDeleted } from './db/mark-deleted.ts';
 import { transaction, type Db } from './db/open.ts';
 import type { Brief } from '../core/brief/brief.ts';
 import { sketchSetup } from '../core/brief/sketch-setup.ts';
 import { craftSchema } from '../core/setup/schema.ts';
-import type { StoredSetup } from '../core/setup/stored.ts';
 import { validateAgainst } from '../core/setup/validate.ts';
 import { found, invalid, notFound, type Outcome } from './outcome.ts';
 import { createSetup } from './setups.ts';

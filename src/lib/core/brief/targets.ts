@@ -1,4 +1,6 @@
-import { MULTIROTOR_PURPOSES, PURPOSES } from '../checks/schools.ts';
+import { rpmWindowOf } from '../checks/boat-checks.ts';
+import { OVER_STALL } from '../checks/pitch-speed.ts';
+import { chosenSchool, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../checks/schools.ts';
 import { stallSpeedMs, wingOf } from '../craft/fixed-wing/polar.ts';
 import type { SetupDocument } from '../setup/schema.ts';
 import { AIR_DENSITY_KG_M3, GRAVITY_MS2 } from '../units/constants.ts';
@@ -15,18 +17,17 @@ export interface Target {
   readonly high: number | null;
   /** Where the window comes from, with the numbers in it. */
   readonly working: string;
-  /** The margin whose schools move it, where there is one. */
-  readonly school: string;
+  /** Title of the school that sets it; null where practitioners agree. */
+  readonly school: string | null;
 }
 
-/** Pitch speed over stall speed: least, and what leaves room to climb. Common practice, no source. */
-const OVER_STALL = [1.5, 2.5] as const;
-/** Loaded rpm of a surface drive. Common practice, no source. */
-const SURFACE_RPM = [25000, 30000] as const;
-const FULL_CELL_LOADED_V = 4.0;
-
-/** What follows from a brief, by kind and purpose: thrust, watts, pitch speed, hover throttle, rpm window and its KV. */
-export function targetsOf(setup: SetupDocument): Target[] {
+/**
+ * What follows from a brief, by kind and purpose: thrust, watts, pitch speed, hover throttle, rpm window and its KV.
+ * @param settings schools chosen in the settings; the setup's own come before them
+ */
+export function targetsOf(setup: SetupDocument, settings: Record<string, string> = {}): Target[] {
+  const schools = { ...settings, ...(setup.schools as Record<string, string> | undefined) };
+  const titleOf = (margin: MarginName): string => chosenSchool(margin, schools).title;
   const { craft } = setup;
   const weight = craft.massKg * GRAVITY_MS2;
   const list: Target[] = [];
@@ -36,7 +37,7 @@ export function targetsOf(setup: SetupDocument): Target[] {
     quantity: QuantityName,
     window: readonly [number, number | null],
     working: string,
-    school: string
+    school: string | null = null
   ): void => {
     list.push({ id, title, quantity, low: window[0], high: window[1], working, school });
   };
@@ -50,7 +51,7 @@ export function targetsOf(setup: SetupDocument): Target[] {
       'thrust',
       [low * weight, high === null ? null : high * weight],
       `${show(low)}${high === null ? '' : ` to ${show(high)}`} × ${show(craft.massKg)} kg × 9.81, ${wish == null ? purpose.title : 'as wished'}`,
-      'thrust-to-weight'
+      wish == null ? titleOf('thrust-to-weight') : null
     );
     add(
       'watts',
@@ -58,7 +59,7 @@ export function targetsOf(setup: SetupDocument): Target[] {
       'power',
       [purpose.wattsPerKg[0] * craft.massKg, purpose.wattsPerKg[1] * craft.massKg],
       `${purpose.wattsPerKg[0]} to ${purpose.wattsPerKg[1]} W/kg × ${show(craft.massKg)} kg: the rule where only watts are known`,
-      'thrust-to-weight'
+      titleOf('thrust-to-weight')
     );
     const wing = wingOf(craft);
     // a fan's pitch is not printed on it: its jet speed is judged instead
@@ -68,9 +69,8 @@ export function targetsOf(setup: SetupDocument): Target[] {
         'pitch-speed',
         'pitch speed',
         'speed',
-        [Math.max(OVER_STALL[0] * stall, craft.targetSpeedMs ?? 0), OVER_STALL[1] * stall],
-        `${OVER_STALL[0]} to ${OVER_STALL[1]} × stall, ${show(stall)} m/s from ${show(craft.massKg)} kg on ${show(wing.areaM2)} m² at lift coefficient ${show(wing.maxLift)}`,
-        ''
+        [Math.max(OVER_STALL.rating * stall, craft.targetSpeedMs ?? 0), null],
+        `${OVER_STALL.rating} × stall, better ${OVER_STALL.margin} times: stall ${show(stall)} m/s from ${show(craft.massKg)} kg on ${show(wing.areaM2)} m² at lift coefficient ${show(wing.maxLift)}`
       );
     }
   } else if (craft.kind === 'multirotor') {
@@ -83,31 +83,31 @@ export function targetsOf(setup: SetupDocument): Target[] {
       'thrust of each motor',
       'thrust',
       [(low * weight) / count, high === null ? null : (high * weight) / count],
-      `${show(low)}${high === null ? '' : ` to ${show(high)}`} × ${show(craft.massKg)} kg × 9.81 over ${count} motors, ${purpose.title}`,
-      ''
+      `${show(low)}${high === null ? '' : ` to ${show(high)}`} × ${show(craft.massKg)} kg × 9.81 over ${count} motors, ${craft.targetThrustToWeight == null ? purpose.title : 'as wished'}`
     );
     add(
       'hover-throttle',
       'hover throttle',
       'share',
       purpose.hoverThrottle,
-      `where ${purpose.title} craft hover best; above 60 % there is nothing left to steer with`,
-      ''
+      `where ${purpose.title} craft hover best; above 60 % there is nothing left to steer with`
     );
   } else if (setup.propulsor.kind === 'surface-drive') {
-    add('rpm', 'loaded rpm', 'rpm', SURFACE_RPM, 'what 56 to 58 mm motors stand loaded', 'boat-rpm');
-    const perCell = setup.battery.series * FULL_CELL_LOADED_V;
+    const window = rpmWindowOf(schools);
+    const perCell = setup.battery.series * window.cellV;
     const gear = setup.gearRatio ?? 1;
+    const school = titleOf('boat-rpm');
+    add('rpm', 'rpm window', 'rpm', window.rpm, `KV × cells × ${window.cellV.toFixed(1)} V`, school);
     add(
       'kv',
       `KV for ${setup.battery.series} cells`,
       'kv',
-      [(SURFACE_RPM[0] * gear) / perCell, (SURFACE_RPM[1] * gear) / perCell],
-      `rpm${gear === 1 ? '' : ` × ${show(gear)}`} / (${setup.battery.series} × ${FULL_CELL_LOADED_V.toFixed(1)} V)`,
-      'boat-rpm'
+      [(window.rpm[0] * gear) / perCell, (window.rpm[1] * gear) / perCell],
+      `rpm${gear === 1 ? '' : ` × ${show(gear)}`} / (${setup.battery.series} × ${window.cellV.toFixed(1)} V)`,
+      school
     );
   }
   if (craft.targetSeconds != null)
-    add('time', 'time', 'minutes', [craft.targetSeconds, null], 'as wished', 'usable-capacity');
+    add('time', 'time', 'minutes', [craft.targetSeconds, null], 'as wished', titleOf('usable-capacity'));
   return list;
 }

@@ -7,7 +7,17 @@ import { judge, type Check } from './check.ts';
 /** Volts per cell of the two schools. */
 const LOADED_V = 4.0;
 const NOMINAL_V = 3.7;
-const WINDOWS = { 'loaded-25-30': [25000, 30000], 'unloaded-22-33': [22000, 33000] } as const;
+/** Rpm window and the volts per cell at which it is counted, by school. Common practice, no source. */
+const RPM_WINDOWS = {
+  'loaded-25-30': { rpm: [25000, 30000], cellV: LOADED_V },
+  'unloaded-22-33': { rpm: [22000, 33000], cellV: NOMINAL_V }
+} as const;
+
+/** The window of the chosen school. */
+export const rpmWindowOf = (
+  schools: Record<string, string> | undefined
+): { readonly rpm: readonly [number, number]; readonly cellV: number } =>
+  RPM_WINDOWS[chosenSchool('boat-rpm', schools).id as keyof typeof RPM_WINDOWS];
 
 /** Rpm window of a surface drive, KV × cells × volts: too slow is weak, too fast burns. */
 export const boatRpm: Check = {
@@ -17,11 +27,8 @@ export const boatRpm: Check = {
     if (setup.propulsor.kind !== 'surface-drive') return null;
     const { battery, motor } = setup;
     const gear = c.i.model.gearRatio;
-    const rpmAt = (school: string): number =>
-      (motor.kvRpmPerVolt * battery.series * (school === 'unloaded-22-33' ? NOMINAL_V : LOADED_V)) / gear;
-    const school = chosenSchool('boat-rpm', c.schools);
-    const window = WINDOWS[school.id as keyof typeof WINDOWS];
-    const value = rpmAt(school.id);
+    const { rpm: window, cellV } = rpmWindowOf(c.schools);
+    const value = (motor.kvRpmPerVolt * battery.series * cellV) / gear;
     const slow = value < window[0];
     const loaded = c.answer.boat?.loadedRpm;
     return judge(
@@ -34,7 +41,7 @@ export const boatRpm: Check = {
         value,
         rating: slow ? 0.85 * window[0] : 1.1 * window[1],
         marginLimit: slow ? window[0] : window[1],
-        working: `${show(motor.kvRpmPerVolt)} KV × ${battery.series} cells × ${school.id === 'unloaded-22-33' ? `${NOMINAL_V} V` : `${LOADED_V.toFixed(1)} V`}${gear === 1 ? '' : ` / ${show(gear)}`} = ${show(value)} rpm; window ${show(window[0])} to ${show(window[1])}${loaded === undefined ? '' : `. Solved under way: ${show(loaded)} rpm`}.`
+        working: `${show(motor.kvRpmPerVolt)} KV × ${battery.series} cells × ${cellV.toFixed(1)} V${gear === 1 ? '' : ` / ${show(gear)}`} = ${show(value)} rpm; window ${show(window[0])} to ${show(window[1])}${loaded === undefined ? '' : `. Solved under way: ${show(loaded)} rpm`}.`
       },
       c.schools
     );

@@ -1,4 +1,5 @@
-import { estimateMotorMassKg, wattsPerGram } from '../motor/estimate.ts';
+import { wattsPerGram } from '../motor/estimate.ts';
+import type { Band } from '../train/bands.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, mayEstimate, withBand, type Check, type CheckContext } from './check.ts';
 import { perUnit } from './per-unit.ts';
@@ -46,7 +47,7 @@ export const motorPower: Check = {
     const receiverW = c.worst.lossW.auxiliary;
     const value = driveWEach(c);
     const whole = c.worst.band?.electricalPowerW;
-    const band = whole ? ([(whole[0] - receiverW) / n, (whole[1] - receiverW) / n] as const) : null;
+    const band: Band | null = whole ? [(whole[0] - receiverW) / n, (whole[1] - receiverW) / n] : null;
     let rating = motor.maxPowerW ?? null;
     let how = rating === null ? 'no figure' : showUnit(rating, 'W');
     if (rating === null && mayEstimate(c, 'motor.maxPowerW') && motor.massKg != null) {
@@ -62,10 +63,10 @@ export const motorPower: Check = {
         part: 'motor',
         unit: 'W',
         value,
-        band: band ? [band[0], band[1]] : null,
+        band,
         rating,
         missing: 'the motor’s power rating',
-        working: `Volts × amps at the pack${receiverW > 0 ? ' less the receiver’s' : ''}${n > 1 ? `, over ${n} motors` : ''}: ${withBand(value, 'W', band ? [band[0], band[1]] : null)}; rating ${how}.${per}`
+        working: `Volts × amps at the pack${receiverW > 0 ? ' less the receiver’s' : ''}${n > 1 ? `, over ${n} motors` : ''}: ${withBand(value, 'W', band)}; rating ${how}.${per}`
       },
       c.schools
     );
@@ -77,9 +78,8 @@ export const motorLoading: Check = {
   id: 'watts-per-gram',
   run: (c) => {
     const { motor } = c.i.setup;
-    const known = motor.massKg ?? (motor.maxPowerW == null ? null : estimateMotorMassKg(motor.maxPowerW));
-    if (motor.massKg == null || known === null) return null;
-    const value = driveWEach(c) / (known * 1000);
+    if (motor.massKg == null) return null;
+    const value = driveWEach(c) / (motor.massKg * 1000);
     return judge(
       {
         id: 'watts-per-gram',
@@ -89,7 +89,7 @@ export const motorLoading: Check = {
         value,
         rating: wattsPerGram.burst,
         marginLimit: wattsPerGram.continuous,
-        working: `${showUnit(driveWEach(c), 'W')} over ${show(known * 1000)} g. Rule of thumb: 3 W/g for as long as the pack lasts, 5 W/g in bursts.`
+        working: `${showUnit(driveWEach(c), 'W')} over ${show(motor.massKg * 1000)} g. Rule of thumb: 3 W/g for as long as the pack lasts, 5 W/g in bursts.`
       },
       c.schools
     );

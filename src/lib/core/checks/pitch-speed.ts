@@ -3,7 +3,7 @@ import { show, showUnit } from '../units/show.ts';
 import { judge, unknown, type Check } from './check.ts';
 
 /** Pitch speed over stall speed that leaves room to climb. Common practice, no source. */
-const OVER_STALL = { rating: 1.5, margin: 2 } as const;
+export const OVER_STALL = { rating: 1.5, margin: 2 } as const;
 
 /** Pitch speed (rpm × pitch) against stall speed, or against the wanted speed. Aeroplanes only. */
 export const pitchSpeed: Check = {

@@ -1,10 +1,9 @@
 import { interpretSetup } from '../setup/interpret.ts';
-import { withChanges } from '../setup/change.ts';
+import { withChanges, type Change } from '../setup/change.ts';
 import { INCH_M } from '../units/convert.ts';
 import { showUnit } from '../units/show.ts';
 import type { CheckContext } from './check.ts';
 import type { CheckResult } from './finding.ts';
-import type { Change } from '../setup/change.ts';
 import { CHECKS } from './all-checks.ts';
 import { checkContext } from './check-context.ts';
 import { PROPELLER_SIZES } from './propeller-sizes.ts';

@@ -14,6 +14,7 @@ import {
   receiverSupplySchema
 } from '../setup/schema.ts';
 import { validateAgainst } from '../setup/validate.ts';
+import { unitOfField } from '../units/unit-of-field.ts';
 
 /** A part as it goes to and comes from a file. */
 export interface PortablePart {
@@ -34,24 +35,6 @@ export interface RowError {
   column: string;
   message: string;
 }
-
-const UNITS: [suffix: RegExp, unit: string][] = [
-  [/M2$/, 'm2'],
-  [/RpmPerVolt$/, 'rpm/V'],
-  [/Rpm$/, 'rpm'],
-  [/Ohm$/, 'ohm'],
-  [/Ah$/, 'Ah'],
-  [/Kg$/, 'kg'],
-  [/Deg$/, 'deg'],
-  [/(?<=[a-z])M$/, 'm'],
-  [/(?<=[a-z])A$/, 'A'],
-  [/(?<=[a-z])V$/, 'V'],
-  [/(?<=[a-z])W$/, 'W'],
-  [/(?<=[a-z])C$/, 'C']
-];
-
-/** Unit of a field, from its name; empty for counts and names. */
-export const unitOf = (field: string): string => UNITS.find(([suffix]) => suffix.test(field))?.[1] ?? '';
 
 const fieldsOf = (...schemas: { properties: object }[]): string[] =>
   [...new Set(schemas.flatMap((s) => Object.keys(s.properties)))].filter(
@@ -82,7 +65,7 @@ export const SCHEMAS = {
 
 /** Header cell of a field: its name and unit. */
 export const headOf = (field: string): string =>
-  unitOf(field) === '' ? field : `${field} [${unitOf(field)}]`;
+  unitOfField(field) === '' ? field : `${field} [${unitOfField(field)}]`;
 
 const MEASURED = 'measured ';
 /** Every column of a kind's file: what it is, its label's figures, and what was measured. */
@@ -125,11 +108,11 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
         message: `"${h}" is no field of this kind of part; it is left out.`
       });
     const unit = /\[(.*)\]/.exec(data[0][k] ?? '')?.[1];
-    if (unit !== undefined && columnsOf(kind).includes(h) && unit !== unitOf(h))
+    if (unit !== undefined && columnsOf(kind).includes(h) && unit !== unitOfField(h))
       errors.push({
         line: 1,
         column: data[0][k],
-        message: `"${h}" is in ${unit}; it should be in ${unitOf(h) || 'no unit'}.`
+        message: `"${h}" is in ${unit}; it should be in ${unitOfField(h) || 'no unit'}.`
       });
   });
   if (errors.some((e) => /should be in|called "name"/.test(e.message))) return { parts, errors };

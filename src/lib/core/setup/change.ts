@@ -20,3 +20,9 @@ export function withChanges(setup: SetupDocument, changes: readonly Change[]): S
   }
   return copy as unknown as SetupDocument;
 }
+
+/** Value at a dotted path of a document; undefined where it does not lead anywhere. */
+export const readPath = (document: object, path: string): unknown =>
+  path
+    .split('.')
+    .reduce<unknown>((node, key) => (node as Record<string, unknown> | null | undefined)?.[key], document);

@@ -1,5 +1,4 @@
-import type { Change } from '../setup/change.ts';
-import { withChanges } from '../setup/change.ts';
+import { withChanges, type Change } from '../setup/change.ts';
 import type { SetupDocument } from '../setup/schema.ts';
 import { missingFrom, type Reading, type ShorthandPart } from './parse.ts';
 

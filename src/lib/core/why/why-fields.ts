@@ -1,6 +1,8 @@
+import { readPath } from '../setup/change.ts';
 import type { Interpreted } from '../setup/interpret.ts';
 import type { FactorName } from '../setup/tolerance.ts';
 import { show, showUnit } from '../units/show.ts';
+import { unitOfField } from '../units/unit-of-field.ts';
 import type { Why } from './why.ts';
 
 /** Unknown behind a figure of the document, where one has a tolerance. */
@@ -38,25 +40,12 @@ const MEANING: Record<string, [title: string, used: string]> = {
   'craft.massKg': ['All-up weight', 'weight = kg × 9.81']
 };
 
-/** SI unit of a figure by the ending of its name. */
-const UNITS: readonly [RegExp, string][] = [
-  [/Ohm$/, 'Ω'],
-  [/Ah$/, 'Ah'],
-  [/Kg$/, 'kg'],
-  [/A$/, 'A'],
-  [/[a-z]M$/, 'm'],
-  [/kvRpmPerVolt$/, 'rpm/V']
-];
-const unitOf = (path: string): string => UNITS.find(([ending]) => ending.test(path))?.[1] ?? '';
-
 /** Where each editable figure comes from, how surely it is known, and what it is used for. */
 export function whyFields(i: Interpreted): Record<string, Why> {
   const all: Record<string, Why> = {};
   const given = i.setup.sources as Record<string, string> | undefined;
   for (const [path, [title, used]] of Object.entries(MEANING)) {
-    const value = path
-      .split('.')
-      .reduce<unknown>((node, key) => (node as Record<string, unknown> | null | undefined)?.[key], i.setup);
+    const value = readPath(i.setup, path);
     const estimate = i.estimates.find((e) => e.path === path);
     const factor = FACTOR_OF[path];
     const source = factor ? i.sources[factor] : (given?.[path] ?? 'label');
@@ -70,7 +59,7 @@ export function whyFields(i: Interpreted): Record<string, Why> {
         ? `not given: ${show(estimate.value)} ${estimate.unit}, from ${estimate.working}`
         : value == null
           ? 'not given'
-          : `given: ${showUnit(value as number, unitOf(path))}`,
+          : `given: ${showUnit(value as number, unitOfField(path).replace('ohm', 'Ω'))}`,
       sources: [`${title}: ${estimate ? 'estimated' : source}${tolerance}`],
       rule: null
     };

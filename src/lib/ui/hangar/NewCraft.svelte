@@ -1,7 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { Button, Input, Label, Modal, Select } from 'flowbite-svelte';
-  import { PURPOSES } from '../../core/checks/schools.ts';
+  import { MULTIROTOR_PURPOSES, PURPOSES } from '../../core/checks/schools.ts';
   import type { StoredSetup } from '../../core/setup/stored.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { units } from '../format/units.svelte.ts';
@@ -23,11 +23,7 @@
     kind === 'fixed-wing'
       ? Object.entries(PURPOSES).map(([value, p]) => ({ value, name: p.title }))
       : kind === 'multirotor'
-        ? [
-            { value: 'hover', name: 'hovering and looking' },
-            { value: 'agile', name: 'agile' },
-            { value: 'carry', name: 'carrying' }
-          ]
+        ? Object.entries(MULTIROTOR_PURPOSES).map(([value, p]) => ({ value, name: p.title }))
         : [
             { value: 'speed', name: 'speed, surface drive' },
             { value: 'work', name: 'work, submerged screw' }

@@ -10,7 +10,7 @@
   import { briefRows } from './brief-rows.ts';
   import FigureField from './FigureField.svelte';
   import type { MatchState } from './match-state.svelte.ts';
-  import { readPath } from './part-fields.ts';
+  import { readPath } from '../../core/setup/change.ts';
 
   /** The brief: what the craft is, what it is for, what is fixed, and what follows. Each figure saves by itself. */
   let {
@@ -26,39 +26,23 @@
 
   const craft = $derived(view.document.craft);
   const rows = $derived(briefRows(craft.kind, view.document.propulsor.kind));
-  const targets = $derived(targetsOf(view.document));
+  const targets = $derived(targetsOf(view.document, view.schools));
   const byParts = $derived(craft.airframeMassKg != null);
+  const HULLS = [
+    { value: 'planing-mono', name: 'planing mono hull: speed' },
+    { value: 'hydroplane', name: 'hydroplane: speed' },
+    { value: 'displacement', name: 'displacement: work' }
+  ];
+  const purposes = $derived(
+    Object.entries(craft.kind === 'multirotor' ? MULTIROTOR_PURPOSES : PURPOSES).map(([value, p]) => ({
+      value,
+      name: `${p.title}: thrust ${p.thrustToWeight[0]} to ${p.thrustToWeight[1]} × weight`
+    }))
+  );
   const choice = $derived(
-    craft.kind === 'fixed-wing'
-      ? {
-          path: 'craft.purpose',
-          label: 'for',
-          value: craft.purpose ?? '',
-          items: Object.entries(PURPOSES).map(([value, p]) => ({
-            value,
-            name: `${p.title}: thrust ${p.thrustToWeight[0]} to ${p.thrustToWeight[1]} × weight`
-          }))
-        }
-      : craft.kind === 'multirotor'
-        ? {
-            path: 'craft.purpose',
-            label: 'for',
-            value: craft.purpose ?? '',
-            items: Object.entries(MULTIROTOR_PURPOSES).map(([value, p]) => ({
-              value,
-              name: `${p.title}: thrust ${p.thrustToWeight[0]} to ${p.thrustToWeight[1]} × weight`
-            }))
-          }
-        : {
-            path: 'craft.hull',
-            label: 'hull',
-            value: craft.hull ?? 'planing-mono',
-            items: [
-              { value: 'planing-mono', name: 'planing mono hull: speed' },
-              { value: 'hydroplane', name: 'hydroplane: speed' },
-              { value: 'displacement', name: 'displacement: work' }
-            ]
-          }
+    craft.kind === 'boat'
+      ? { path: 'craft.hull', label: 'hull', value: craft.hull ?? 'planing-mono', items: HULLS }
+      : { path: 'craft.purpose', label: 'for', value: craft.purpose ?? '', items: purposes }
   );
   const margins = $derived(
     (Object.keys(MARGINS) as MarginName[]).filter(
@@ -188,7 +172,9 @@
                   : ` to ${figureUnit(t.quantity, t.high, 2)}`}
               </dd>
             </div>
-            <p class="text-[var(--ink-soft)]">{t.working}</p>
+            <p class="text-[var(--ink-soft)]">
+              {t.working}{t.school === null ? '' : `; school: ${t.school}`}
+            </p>
           </div>
         {/each}
       </dl>

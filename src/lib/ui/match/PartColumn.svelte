@@ -9,7 +9,8 @@
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
   import LabelInput from './LabelInput.svelte';
-  import { fieldsOf, readPath, type ShelfSizes } from './part-fields.ts';
+  import { fieldsOf, type ShelfSizes } from './part-fields.ts';
+  import { readPath } from '../../core/setup/change.ts';
   import type { MatchState } from './match-state.svelte.ts';
 
   /** One part of the power path: what it is, its decisive figures, its headroom. */

@@ -1,6 +1,5 @@
-import { withChanges } from '../../core/setup/change.ts';
+import { withChanges, type Change } from '../../core/setup/change.ts';
 import type { Chart } from '../../core/charts/chart.ts';
-import type { Change } from '../../core/setup/change.ts';
 import { withAllUpMass } from '../../core/craft/all-up-mass.ts';
 import { withChangedNames } from '../../core/setup/changed-part.ts';
 import type { FixablePart, PredictPoint, SetupDocument } from '../../core/setup/schema.ts';

@@ -134,9 +134,3 @@ export function fieldsOf(part: PartName, document: SetupDocument): PartField[] {
       return [field('craft.massKg', 'all-up', 'craftMass')];
   }
 }
-
-/** Reads a dotted path of a document. */
-export const readPath = (document: object, path: string): unknown =>
-  path
-    .split('.')
-    .reduce<unknown>((node, key) => (node as Record<string, unknown> | null | undefined)?.[key], document);
