@@ -152,6 +152,10 @@ test('w on a field tells where its figure comes from; a rail opens the working b
   await expect(page.getByTestId('why')).toContainText('±4.5 %');
   await expect(kv).toHaveValue(before);
   await page.keyboard.press('Escape');
+  await page.getByTestId('tab-sensitivity').click();
+  await page.getByTestId('unknown-kv').click();
+  await expect(page.getByTestId('why')).toContainText('What KV does');
+  await page.keyboard.press('Escape');
   await page.getByTestId('rail-esc-current').click();
   await expect(page.getByTestId('finding-esc-current').getByTestId('working')).toBeVisible();
   await page.getByTestId('rail-pack-current').focus();

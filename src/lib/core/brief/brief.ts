@@ -1,4 +1,4 @@
-import type { Craft, SetupDocument } from '../setup/schema.ts';
+import type { Craft, Propulsor, SetupDocument } from '../setup/schema.ts';
 
 /** The three or four figures a craft's first setup is made from. */
 export interface Brief {
@@ -15,6 +15,8 @@ export interface Brief {
   coaxial?: boolean;
   targetSeconds?: number | null;
   series?: number | null;
+  /** Propulsor the craft is made for: its kind and family are kept, its size is not. By purpose where not given. */
+  propulsor?: Propulsor;
 }
 
 /** The brief that a setup's craft amounts to. */
@@ -31,7 +33,8 @@ export function briefOf(setup: SetupDocument): Brief {
     hull: craft.hull,
     rotors: setup.count ?? 1,
     coaxial: craft.rotorLayout === 'coaxial',
-    targetSeconds: craft.targetSeconds
+    targetSeconds: craft.targetSeconds,
+    propulsor: setup.propulsor
   };
 }
 

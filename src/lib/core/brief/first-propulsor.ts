@@ -18,6 +18,8 @@ const everydayDiameterM = (massKg: number): number => 0.24 * Math.pow(massKg, 0.
 
 const rounded = (inch: number): number => Number((inch * INCH_M).toPrecision(6));
 
+/** Power coefficient of an everyday propeller at standstill, for a first guess of the rpm. (m) */
+const AIR_CP = 0.045;
 /** Thrust coefficient at standstill of an everyday propeller and fan, for a first guess of the rpm. (m) */
 const TYPICAL_CT = { propeller: 0.1, 'ducted-fan': 0.9 } as const;
 
@@ -28,10 +30,12 @@ const TYPICAL_CT = { propeller: 0.1, 'ducted-fan': 0.9 } as const;
 export function wantedRpm(p: Propulsor, wanted: Wanted): number {
   const d = p.diameterM;
   if (p.kind === 'surface-drive') return SURFACE_DRIVE_RPM;
-  if (p.kind === 'submerged-screw' || wanted.thrustEachN === null)
+  if (p.kind === 'submerged-screw')
     return (
       60 * Math.cbrt((SHAFT_SHARE * wanted.watts) / (2 * Math.PI * SCREW_KQ * WATER_DENSITY_KG_M3 * d ** 5))
     );
+  if (wanted.thrustEachN === null)
+    return 60 * Math.cbrt((SHAFT_SHARE * wanted.watts) / (AIR_CP * AIR_DENSITY_KG_M3 * d ** 5));
   return 60 * Math.sqrt(wanted.thrustEachN / (TYPICAL_CT[p.kind] * AIR_DENSITY_KG_M3 * d ** 4));
 }
 
@@ -47,40 +51,44 @@ export function propellersThatFit(largestM: number | null | undefined, family: s
   }));
 }
 
-/** Family of propeller a brief's craft is usually flown with. Common practice, no source. */
+/** Family of propeller: the one the craft has, or the one its purpose is usually flown with. Common practice. */
 export const familyOf = (b: Brief): string =>
-  b.kind === 'multirotor' ? 'multirotor' : b.purpose === 'glider' ? 'folding' : 'thin-electric';
+  (b.propulsor?.kind === 'propeller' ? b.propulsor.family : null) ??
+  (b.kind === 'multirotor' ? 'multirotor' : b.purpose === 'glider' ? 'folding' : 'thin-electric');
+
+/** Kind of propulsor: the one the craft has, or the one its kind and purpose usually have. Common practice. */
+const kindOf = (b: Brief): Propulsor['kind'] =>
+  b.propulsor?.kind ??
+  (b.kind === 'boat'
+    ? b.hull === 'displacement'
+      ? 'submerged-screw'
+      : 'surface-drive'
+    : b.purpose === 'jet'
+      ? 'ducted-fan'
+      : 'propeller');
 
 /**
  * A first propulsor for a brief. Propellers: the disc that momentum theory wants for the thrust at a usual power loading,
  * held to what fits and to everyday sizes, then the nearest on sale. Fans and screws: everyday sizes by mass.
  */
 export function firstPropulsor(b: Brief, wanted: Wanted): Propulsor {
-  if (b.kind === 'boat') {
-    const displacement = b.hull === 'displacement';
-    const d = displacement ? 0.028 * Math.cbrt(b.massKg) : 0.027 * Math.pow(b.massKg, 0.3);
-    const diameterM = Math.round(d * 1000) / 1000;
-    return displacement
-      ? { kind: 'submerged-screw', diameterM, pitchM: diameterM, blades: 3, expandedAreaRatio: 0.5 }
-      : {
-          kind: 'surface-drive',
-          diameterM,
-          pitchM: Number((1.4 * diameterM).toFixed(4)),
-          blades: 2,
-          immersion: 0.5
-        };
+  const kind = kindOf(b);
+  if (kind === 'submerged-screw' || kind === 'surface-drive') {
+    const everyday =
+      kind === 'submerged-screw' ? 0.028 * Math.cbrt(b.massKg) : 0.027 * Math.pow(b.massKg, 0.3);
+    const diameterM = Math.round(Math.min(everyday, b.largestPropM ?? Infinity) * 1000) / 1000;
+    return kind === 'submerged-screw'
+      ? { kind, diameterM, pitchM: diameterM, blades: 3, expandedAreaRatio: 0.5 }
+      : { kind, diameterM, pitchM: Number((1.4 * diameterM).toFixed(4)), blades: 2, immersion: 0.5 };
   }
-  if (b.purpose === 'jet') {
+  if (kind === 'ducted-fan') {
     const everyday = Math.max(0.04, Math.round(0.064 * Math.sqrt(b.massKg / 0.9) * 1000) / 1000);
-    return {
-      kind: 'ducted-fan',
-      diameterM: Math.min(b.largestPropM ?? Infinity, everyday),
-      blades: 11,
-      pitchM: null
-    };
+    return { kind, diameterM: Math.min(b.largestPropM ?? Infinity, everyday), blades: 11, pitchM: null };
   }
+  // a boat with an air propeller: nothing but its watts is wanted, so it keeps the one it has
+  if (wanted.thrustEachN === null) return b.propulsor as Propulsor;
   const count = motorsOf(b);
-  const thrust = wanted.thrustEachN as number;
+  const thrust = wanted.thrustEachN;
   const area = thrust ** 3 / (2 * AIR_DENSITY_KG_M3 * ((OVERALL * wanted.watts) / count) ** 2);
   const diameter = Math.min(
     Math.sqrt((4 * area) / Math.PI),

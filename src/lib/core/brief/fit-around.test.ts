@@ -151,3 +151,36 @@ test('twins, multirotors, fans and boats are fitted too', () => {
   const rpm = predict({ setup: fast, bands: false }).boat?.loadedRpm ?? 0;
   assert.ok(rpm > 18000 && rpm < 33000, `${rpm} rpm under way`);
 });
+
+test('the kind and family of the propulsor stay: a screw is not made a surface drive, nor a slow propeller a thin one', () => {
+  const boat = sketchSetup({ name: 'b', kind: 'boat', purpose: 'speed', massKg: 3 });
+  assert.equal(boat.propulsor.kind, 'surface-drive');
+  const screw = { kind: 'submerged-screw' as const, diameterM: 0.04, pitchM: 0.05, blades: 2 };
+  assert.equal(fitAround({ ...boat, propulsor: screw }, []).propulsor.kind, 'submerged-screw');
+  const slow = {
+    kind: 'propeller' as const,
+    diameterM: 0.25,
+    pitchM: 0.11,
+    blades: 2,
+    family: 'slow-flyer' as const
+  };
+  const fitted = fitAround({ ...plane(), propulsor: slow }, []).propulsor;
+  assert.equal(fitted.kind === 'propeller' && fitted.family, 'slow-flyer');
+  const fan = { kind: 'ducted-fan' as const, diameterM: 0.07, blades: 12, pitchM: null };
+  assert.equal(fitAround({ ...plane(), propulsor: fan }, []).propulsor.kind, 'ducted-fan');
+});
+
+test('a boat with an air propeller keeps it and gets a motor that takes the wanted watts', () => {
+  const boat = sketchSetup({ name: 'swamp', kind: 'boat', purpose: 'speed', massKg: 2 });
+  const propulsor = {
+    kind: 'propeller' as const,
+    diameterM: 0.254,
+    pitchM: 0.127,
+    blades: 2,
+    family: 'sport' as const
+  };
+  const fitted = fitAround({ ...boat, propulsor }, []);
+  assert.deepEqual(fitted.propulsor, propulsor);
+  const watts = predict({ setup: fitted, bands: false }).points[0].electricalPowerW;
+  assert.ok(watts > 0.5 * 350 * 2 && watts < 2 * 350 * 2, `${watts} W for 700 W wanted`);
+});

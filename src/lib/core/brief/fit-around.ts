@@ -231,7 +231,9 @@ export function fitAround(
           (s) => s >= Math.max(leastCells, base.craft.massKg < INDOOR_KG ? 1 : 2) && s <= mostCells
         );
     const propulsors =
-      holds('propulsor') || firstChoice.kind === 'ducted-fan'
+      holds('propulsor') ||
+      firstChoice.kind === 'ducted-fan' ||
+      (wanted.thrustEachN === null && firstChoice.kind === 'propeller')
         ? [firstChoice]
         : firstChoice.kind === 'propeller'
           ? propellersThatFit(b.largestPropM, familyOf(b)).filter(

@@ -1,6 +1,8 @@
 import type { Craft, SetupDocument } from '../setup/schema.ts';
 import { motorsOf, type Brief } from './brief.ts';
+import { firstPropulsor } from './first-propulsor.ts';
 import { fitAround } from './fit-around.ts';
+import { wantedOf } from './wanted.ts';
 
 /** Wing area of an everyday model, m²: loading grows with the cube root of weight, about 4.5 kg/m² at 1 kg. (m) */
 const everydayWingM2 = (massKg: number): number =>
@@ -40,7 +42,7 @@ export function sketchSetup(b: Brief): SetupDocument {
     // placeholders: nothing is fixed, so every part is fitted
     battery: { chemistry: 'lipo', series: 3, capacityAh: 1 },
     motor: { kvRpmPerVolt: 1000 },
-    propulsor: { kind: 'propeller', diameterM: 0.25, pitchM: 0.12 },
+    propulsor: firstPropulsor(b, wantedOf(b)),
     sources: estimated
   };
   return fitAround(blank, [], b.series ?? null);

@@ -1,3 +1,4 @@
+import { CASE_LIMIT_C, WINDING_LIMIT_C } from '../motor/heat.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
 import { heatMassKg, heatRun } from '../train/heat-run.ts';
 import type { PredictAnswer } from '../train/answer.ts';
@@ -25,8 +26,9 @@ export function heatChart(i: Interpreted, supply: PointSupply, answer: PredictAn
   );
   const marks: { title: string; at: number }[] = [];
   if (run.secondsToWindingLimit !== null)
-    marks.push({ title: 'winding 120 °C', at: run.secondsToWindingLimit });
-  if (run.secondsToCaseLimit !== null) marks.push({ title: 'case 80 °C', at: run.secondsToCaseLimit });
+    marks.push({ title: `winding ${WINDING_LIMIT_C} °C`, at: run.secondsToWindingLimit });
+  if (run.secondsToCaseLimit !== null)
+    marks.push({ title: `case ${CASE_LIMIT_C} °C`, at: run.secondsToCaseLimit });
   const planned = i.setup.craft.runSeconds;
   if (planned != null && planned <= seconds) marks.push({ title: 'planned run', at: planned });
   return {

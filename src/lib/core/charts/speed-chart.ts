@@ -3,6 +3,7 @@ import { hullOf, hullResistanceN } from '../craft/boat/resistance.ts';
 import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
 import { bodyDragAreaM2 } from '../craft/multirotor/forward.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
+import { DRAG_SD, HULL_SD } from '../setup/tolerance.ts';
 import { bandsOf, type Band } from '../train/bands.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 import type { PredictAnswer } from '../train/answer.ts';
@@ -11,8 +12,8 @@ import type { Chart } from './chart.ts';
 
 const STEPS = 40;
 const SAMPLES = 64;
-const DRAG_SD = 0.15;
-const HULL_SD = 0.25;
+/** Half-width of the 10th to 90th percentile of a normal error, in standard deviations. */
+const NINETIETH = 1.2816;
 
 /** Thrust at full throttle and thrust needed over speed, with stall, cruise and top speed marked. */
 export function speedChart(i: Interpreted, supply: PointSupply, answer: PredictAnswer): Chart {
@@ -57,7 +58,7 @@ export function speedChart(i: Interpreted, supply: PointSupply, answer: PredictA
   ) as Band[];
   const needed = speeds.map(need);
   const sd = hull ? HULL_SD : DRAG_SD;
-  const spread = Math.exp(1.2816 * sd);
+  const spread = Math.exp(NINETIETH * sd);
   const hasNeed = needed.some((v) => Number.isFinite(v));
   const marks: { title: string; at: number }[] = [];
   const mark = (title: string, at: number | null | undefined): void => {

@@ -36,6 +36,10 @@ export const MEASURED_COEFFICIENT_SD = 0.03;
 /** Correlation of thrust and power errors of a generic propulsor: the same blade angle moves both. (m) */
 export const THRUST_POWER_CORRELATION = 0.5;
 
+/** Relative standard deviation of a craft's drag polar and of a hull's resistance. (m) */
+export const DRAG_SD = 0.15;
+export const HULL_SD = 0.25;
+
 /** A figure the document lacks and the core estimated: which, how much, how surely, how. */
 export interface Estimate {
   path: string;

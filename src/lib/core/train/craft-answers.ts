@@ -6,16 +6,13 @@ import { wingOf } from '../craft/fixed-wing/polar.ts';
 import { hover } from '../craft/multirotor/hover.ts';
 import { fanFigures, type FanFigures } from '../propulsor/ducted-fan/figures.ts';
 import type { Interpreted } from '../setup/interpret.ts';
-import type { Estimate } from '../setup/tolerance.ts';
+import { DRAG_SD, HULL_SD, type Estimate } from '../setup/tolerance.ts';
 import type { BoatAnswer, HeatAnswer, HoverAnswer, LevelAnswer, PredictedPoint } from './answer.ts';
 import { bandsOf } from './bands.ts';
 import { coolingOf, heatMassKg, heatRun } from './heat-run.ts';
 
 /** Samples for the slower outputs (hover, level, boat). */
 const CRAFT_SAMPLES = 64;
-/** Relative standard deviation of a craft's drag polar and of a hull's resistance. (m) */
-const DRAG_SD = 0.15;
-const HULL_SD = 0.25;
 
 export function hoverAnswer(
   i: Interpreted,

@@ -7,6 +7,7 @@ import { whyCircuit } from './why-circuit.ts';
 import { whyCraft } from './why-craft.ts';
 import { whyFields } from './why-fields.ts';
 import { whyPath } from './why-path.ts';
+import { whyUnknowns } from './why-unknowns.ts';
 import type { Why, WhyContext } from './why.ts';
 
 /** Sentences on where the unknowns behind a figure come from. */
@@ -27,5 +28,6 @@ export function whyAll(i: Interpreted, a: PredictAnswer): Record<string, Why> {
   whyCircuit(context);
   whyPath(context);
   whyCraft(context);
+  whyUnknowns(context);
   return all;
 }

@@ -2,7 +2,7 @@
   import type { Chart } from '../../core/charts/chart.ts';
   import type { StoredRun } from '../../core/setup/stored.ts';
   import { units } from '../format/units.svelte.ts';
-  import { chartCsv, panelsOf } from './chart-view.ts';
+  import { panelsOf } from './chart-view.ts';
   import ChartPanel from './ChartPanel.svelte';
   import { download, svgToPng } from './download.ts';
 
@@ -39,6 +39,12 @@
       ...(runs.length > 0 && chart.id === 'throttle' ? ['crosses: logged runs'] : [])
     ].join('; ')
   );
+
+  /** The CSV writer is fetched when it is asked for: the page starts without it. */
+  async function saveCsv(): Promise<void> {
+    const { chartCsv } = await import('./chart-csv.ts');
+    download(`${chart.id}.csv`, 'text/csv', chartCsv(chart, units.choice));
+  }
 </script>
 
 <div
@@ -65,11 +71,7 @@
       >SVG</button
     >
     <button class="underline" onclick={() => void svgToPng(svgText(), `${chart.id}.png`)}>PNG</button>
-    <button
-      class="underline"
-      data-testid="chart-csv"
-      onclick={() => download(`${chart.id}.csv`, 'text/csv', chartCsv(chart, units.choice))}>CSV</button
-    >
+    <button class="underline" data-testid="chart-csv" onclick={() => void saveCsv()}>CSV</button>
   </span>
 </div>
 <table class="sr-only">

@@ -65,22 +65,3 @@ export function panelsOf(
     })
   };
 }
-
-/** A chart as CSV text in the user's units. */
-export function chartCsv(chart: Chart, choice: UnitChoice): string {
-  const view = panelsOf(chart, choice, []);
-  const lines = view.panels.flatMap((p) => p.lines.map((l) => ({ ...l, unit: p.unit })));
-  const head = [
-    view.xTitle,
-    ...lines.flatMap((l) =>
-      l.bands ? [`${l.title} [${l.unit}]`, '10 %', '90 %'] : [`${l.title} [${l.unit}]`]
-    )
-  ];
-  const quoted = (cell: string): string => `"${cell.replaceAll('"', '""')}"`;
-  const rows = view.x.map((x, k) =>
-    [x, ...lines.flatMap((l) => (l.bands ? [l.y[k], l.bands[k][0], l.bands[k][1]] : [l.y[k]]))]
-      .map((v) => (Number.isFinite(v) ? v.toPrecision(5) : ''))
-      .join(',')
-  );
-  return [head.map(quoted).join(','), ...rows].join('\n');
-}

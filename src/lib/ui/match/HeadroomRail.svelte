@@ -22,8 +22,8 @@
     check.limit === null
       ? 'no limit known'
       : check.direction === 'below'
-        ? `${show((100 * (check.value ?? 0)) / check.limit, 2)} % of rating`
-        : `${show((check.value ?? 0) / check.limit, 2)} × what is needed`
+        ? `${show((100 * (check.value ?? 0)) / check.limit, 2)} %`
+        : `${show((check.value ?? 0) / check.limit, 2)} ×`
   );
 </script>
 
@@ -48,5 +48,7 @@
       <rect x={x(check.limit) - 0.4} y="1" width="0.8" height="6" fill="var(--ink-soft)" />
     {/if}
   </svg>
-  <span class="block truncate text-[11px] leading-4 text-[var(--ink-soft)]">{check.title} · {words}</span>
+  <span class="flex gap-1 text-[11px] leading-4 text-[var(--ink-soft)]">
+    <span class="truncate">{check.title}</span><span class="shrink-0 whitespace-nowrap">· {words}</span>
+  </span>
 </button>

@@ -35,7 +35,7 @@
     craft: StoredCraft;
     setups: SideSetup[];
     /** Pinned setups side by side. */
-    compared: Comparison & { names: string[] };
+    compared: Comparison & { ids: number[]; names: string[] };
     parts: StoredPart[];
     /** Logged runs of this setup. */
     runs: StoredRun[];
@@ -250,7 +250,7 @@
           {/each}
         </div>
         {#if view.chartId === 'sensitivity'}
-          <SensitivityView list={answer.sensitivity} />
+          <SensitivityView list={answer.sensitivity} onwhy={(id) => (asked = id)} />
         {:else if view.picture.chart}
           <ChartView chart={view.picture.chart} {throttle} {runs} />
         {:else}
@@ -281,5 +281,5 @@
 
 <BriefPanel {view} supplies={parts.filter((p) => p.kind === 'receiver-supply')} bind:open={briefing} />
 
-<SideBySide names={compared.names} comparison={compared} bind:open={comparing} />
+<SideBySide ids={compared.ids} names={compared.names} comparison={compared} bind:open={comparing} />
 <KeysHelp bind:open={helping} />

@@ -5,10 +5,13 @@
 
   /** The pinned setups side by side: what differs, what each does, and the better one for the craft's purpose. */
   let {
+    ids,
     names,
     comparison,
     open = $bindable(false)
   }: {
+    /** Where each stands: its numbers are derived there. */
+    ids: number[];
     names: string[];
     comparison: Comparison;
     open?: boolean;
@@ -27,7 +30,12 @@
         ><tr
           ><th></th>{#each names as n, k (k)}<th
               class={`px-2 py-1 ${k === best ? 'border-t-4 border-[var(--ink)]' : 'border-t-4 border-transparent'}`}
-              >{n}{#if k === best}<span class="block text-[11px] font-normal" data-testid="better"
+              ><a
+                class="hover:underline"
+                href={`/match/${ids[k]}`}
+                title="open it: its figures are derived there"
+                onclick={() => (open = false)}>{n}</a
+              >{#if k === best}<span class="block text-[11px] font-normal" data-testid="better"
                   >the better one</span
                 >{/if}</th
             >{/each}</tr

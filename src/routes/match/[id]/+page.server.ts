@@ -38,6 +38,7 @@ export const load: PageServerLoad = ({ params }) => {
       amps: side.ok ? side.picture.answer.points[0].batteryCurrentA : null
     })),
     compared: {
+      ids: pinned.map((x) => x.stored.id),
       names: pinned.map((x) => x.stored.document.name ?? 'Setup'),
       ...compareSetups(
         pinned.flatMap((x) =>

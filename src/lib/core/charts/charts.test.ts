@@ -1,0 +1,183 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { interpretSetup, supplyOf } from '../setup/interpret.ts';
+import type { SetupDocument } from '../setup/schema.ts';
+import { predict } from '../train/predict.ts';
+import type { Chart, ChartLine } from './chart.ts';
+import { CHART_IDS, chartOf } from './charts-of.ts';
+
+const PLANE: SetupDocument = {
+  format: 'iskarn.setup/1',
+  craft: {
+    kind: 'fixed-wing',
+    massKg: 1.6,
+    wingAreaM2: 0.38,
+    wingSpanM: 2,
+    purpose: 'sport',
+    runSeconds: 45
+  },
+  battery: { chemistry: 'lipo', series: 4, capacityAh: 2.2, continuousC: 30, cellResistanceOhm: 0.004 },
+  wiring: { resistanceOhm: 0.003 },
+  esc: { continuousA: 60, resistanceOhm: 0.002 },
+  motor: { kvRpmPerVolt: 900, resistanceOhm: 0.03, noLoadCurrentA: 1.6, noLoadVoltageV: 10, massKg: 0.11 },
+  propulsor: { kind: 'propeller', diameterM: 0.2794, pitchM: 0.1397, blades: 2 }
+};
+const QUAD: SetupDocument = {
+  ...PLANE,
+  craft: { kind: 'multirotor', massKg: 1.4 },
+  count: 4,
+  motor: { kvRpmPerVolt: 920, resistanceOhm: 0.1, noLoadCurrentA: 0.6, massKg: 0.056 },
+  propulsor: { kind: 'propeller', diameterM: 0.24, pitchM: 0.11, blades: 2, family: 'multirotor' }
+};
+const BOAT: SetupDocument = {
+  ...PLANE,
+  craft: { kind: 'boat', massKg: 3, hull: 'planing-mono', waterlineLengthM: 0.7 },
+  motor: { kvRpmPerVolt: 1900, massKg: 0.19, cooling: 'water' },
+  propulsor: { kind: 'surface-drive', diameterM: 0.042, pitchM: 0.059, blades: 2, immersion: 0.5 }
+};
+const ALL = { PLANE, QUAD, BOAT };
+
+function draw(setup: SetupDocument, id: Chart['id'], stateOfCharge = 1, speedMs = 0) {
+  const point = { throttle: 1, speedMs, stateOfCharge };
+  const answer = predict({ setup, points: [point], checks: false });
+  const i = interpretSetup(setup);
+  return { answer, chart: chartOf(id, i, supplyOf(i, point), answer, speedMs) };
+}
+
+function lineOf(chart: Chart | null, id: string): ChartLine {
+  const line = chart?.panels.flat().find((l) => l.id === id);
+  assert.ok(line, `no line ${id}`);
+  return line;
+}
+
+const near = (value: number, expected: number, share: number, what: string): void =>
+  assert.ok(
+    Math.abs(value - expected) <= share * Math.abs(expected),
+    `${what}: ${value}, expected ${expected}`
+  );
+
+for (const [name, setup] of Object.entries(ALL))
+  for (const id of CHART_IDS)
+    test(`${name}, ${id}: every line as long as its abscissa, which rises; bands hold their line; marks lie on it`, () => {
+      const { chart } = draw(setup, id);
+      if (chart === null) {
+        assert.equal(id, 'payload');
+        assert.notEqual(setup.craft.kind, 'multirotor');
+        return;
+      }
+      const x = chart.abscissa.values;
+      assert.ok(x.length > 3, `${x.length} points`);
+      for (let k = 1; k < x.length; k++) assert.ok(x[k] > x[k - 1], `abscissa at ${k}`);
+      for (const line of chart.panels.flat()) {
+        assert.equal(line.values.length, x.length, line.id);
+        line.bands?.forEach(([low, high], k) => {
+          const v = line.values[k];
+          if (!Number.isFinite(v)) return;
+          const slack = 1e-6 + 0.02 * Math.abs(v);
+          assert.ok(
+            low <= v + slack && v - slack <= high,
+            `${line.id} at ${x[k]}: ${v} in ${low} to ${high}`
+          );
+        });
+      }
+      for (const mark of chart.marks)
+        assert.ok(mark.at >= 0 && mark.at <= x[x.length - 1] * 1.0001, `${mark.title} at ${mark.at}`);
+    });
+
+test('the throttle chart ends at full throttle, in the predicted point, and rises all the way', () => {
+  for (const setup of Object.values(ALL)) {
+    const { answer, chart } = draw(setup, 'throttle', 0.7);
+    for (const [id, value] of [
+      ['batteryCurrentA', answer.points[0].batteryCurrentA],
+      ['electricalPowerW', answer.points[0].electricalPowerW],
+      ['thrustN', answer.points[0].thrustN]
+    ] as const) {
+      const { values } = lineOf(chart, id);
+      near(values[values.length - 1], value, 1e-9, id);
+      for (let k = 1; k < values.length; k++) assert.ok(values[k] >= values[k - 1], `${id} at ${k}`);
+    }
+  }
+});
+
+test('an aeroplane’s thrust meets its drag where the top speed is marked', () => {
+  const { answer, chart } = draw(PLANE, 'speed');
+  const available = lineOf(chart, 'available').values;
+  const needed = lineOf(chart, 'needed').values;
+  const speeds = chart?.abscissa.values ?? [];
+  const top = answer.level?.topSpeedMs ?? 0;
+  speeds.forEach((v, k) => {
+    if (!Number.isFinite(needed[k]) || v < 1.2 * (answer.level?.stallSpeedMs ?? 0)) return;
+    if (v < 0.97 * top) assert.ok(available[k] > needed[k], `${v} m/s is below the top of ${top}`);
+    if (v > 1.03 * top) assert.ok(available[k] < needed[k], `${v} m/s is above the top of ${top}`);
+  });
+  const at = (title: string): number => chart?.marks.find((m) => m.title === title)?.at ?? Number.NaN;
+  assert.equal(at('stall'), answer.level?.stallSpeedMs);
+  assert.equal(at('top'), top);
+  assert.ok(at('stall') < at('cruise') && at('cruise') < at('top'), 'stall, cruise, top');
+});
+
+test('a boat needs no thrust at rest and all it has at its top speed', () => {
+  const { answer, chart } = draw(BOAT, 'speed');
+  const needed = lineOf(chart, 'needed').values;
+  const available = lineOf(chart, 'available').values;
+  near(needed[0], 0, 1e-9, 'at rest');
+  const speeds = chart?.abscissa.values ?? [];
+  const top = answer.boat?.topSpeedMs ?? 0;
+  const beyond = speeds.findIndex((v) => v > 1.05 * top);
+  assert.ok(beyond > 0 && available[beyond] < needed[beyond], `beyond ${top} m/s resistance wins`);
+});
+
+test('the discharge falls, loaded below resting, and lasts as long as the answer says', () => {
+  for (const [setup, at] of [
+    [PLANE, 'cruise'],
+    [QUAD, 'hover'],
+    [BOAT, 'full']
+  ] as const) {
+    const { answer, chart } = draw(setup, 'discharge');
+    const resting = lineOf(chart, 'resting').values;
+    const loaded = lineOf(chart, 'loaded').values;
+    resting.forEach((v, k) => assert.ok(loaded[k] <= v, `step ${k}: ${loaded[k]} V loaded, ${v} V at rest`));
+    for (let k = 1; k < resting.length; k++) assert.ok(resting[k] <= resting[k - 1], `step ${k} rises`);
+    const seconds = answer.endurance.find((e) => e.at === at)?.seconds ?? 0;
+    near(chart?.abscissa.values.at(-1) ?? 0, seconds, 1e-6, `${at} time`);
+  }
+});
+
+test('a hovering pack gives more amps as its volts fall: power is what hovering takes', () => {
+  const { values } = lineOf(draw(QUAD, 'discharge').chart, 'batteryCurrentA');
+  assert.ok(values[values.length - 1] > values[0], `${values[0]} A, then ${values[values.length - 1]} A`);
+});
+
+test('heat: starts at the air’s temperature, the winding leads the case, the planned run is marked', () => {
+  const { chart } = draw(PLANE, 'heat');
+  const winding = lineOf(chart, 'windingC').values;
+  const shell = lineOf(chart, 'caseC').values;
+  near(winding[0], shell[0], 1e-9, 'both start alike');
+  winding
+    .slice(1)
+    .forEach((t, k) => assert.ok(t > shell[k + 1], `step ${k + 1}: ${t} and ${shell[k + 1]} °C`));
+  assert.equal(chart?.marks.find((m) => m.title === 'planned run')?.at, 45);
+});
+
+test('without a mass and a power rating there is nothing to heat', () => {
+  const bare = { ...PLANE, motor: { kvRpmPerVolt: 900, resistanceOhm: 0.03, noLoadCurrentA: 1 } };
+  assert.equal(draw(bare, 'heat').chart, null);
+});
+
+test('payload: nothing added is the predicted hover; more weighs more and hovers shorter', () => {
+  const { answer, chart } = draw(QUAD, 'payload');
+  const time = lineOf(chart, 'hoverTime').values;
+  const throttle = lineOf(chart, 'hoverThrottle').values;
+  near(time[0], answer.endurance.find((e) => e.at === 'hover')?.seconds ?? 0, 1e-6, 'hover time');
+  near(throttle[0], answer.hover?.throttle ?? 0, 1e-6, 'hover throttle');
+  for (let k = 1; k < time.length; k++) {
+    assert.ok(throttle[k] > throttle[k - 1], `throttle at ${k}`);
+    assert.ok(time[k] <= time[k - 1] * 1.001, `time at ${k}`);
+  }
+  const mark = chart?.marks.find((m) => m.title === 'hover above 60 %');
+  if (mark) near(throttle[chart?.abscissa.values.indexOf(mark.at) ?? 0], 0.6, 0.15, 'the mark');
+});
+
+test('a multirotor that does not lift its weight has no payload to draw', () => {
+  assert.equal(draw({ ...QUAD, craft: { kind: 'multirotor', massKg: 40 } }, 'payload').chart, null);
+});
