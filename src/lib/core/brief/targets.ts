@@ -93,17 +93,17 @@ export function targetsOf(setup: SetupDocument, settings: Record<string, string>
       `where ${purpose.title} craft hover best; above 60 % there is nothing left to steer with`
     );
   } else if (setup.propulsor.kind === 'surface-drive') {
-    const window = rpmWindowOf(schools);
-    const perCell = setup.battery.series * window.cellV;
+    const loaded = rpmWindowOf(schools);
+    const perCell = setup.battery.series * loaded.cellV;
     const gear = setup.gearRatio ?? 1;
     const school = titleOf('boat-rpm');
-    add('rpm', 'rpm window', 'rpm', window.rpm, `KV × cells × ${window.cellV.toFixed(1)} V`, school);
+    add('rpm', 'rpm window', 'rpm', loaded.rpm, `KV × cells × ${loaded.cellV.toFixed(1)} V`, school);
     add(
       'kv',
       `KV for ${setup.battery.series} cells`,
       'kv',
-      [(window.rpm[0] * gear) / perCell, (window.rpm[1] * gear) / perCell],
-      `rpm${gear === 1 ? '' : ` × ${show(gear)}`} / (${setup.battery.series} × ${window.cellV.toFixed(1)} V)`,
+      [(loaded.rpm[0] * gear) / perCell, (loaded.rpm[1] * gear) / perCell],
+      `rpm${gear === 1 ? '' : ` × ${show(gear)}`} / (${setup.battery.series} × ${loaded.cellV.toFixed(1)} V)`,
       school
     );
   }

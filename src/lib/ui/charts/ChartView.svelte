@@ -2,7 +2,7 @@
   import type { Chart } from '../../core/charts/chart.ts';
   import type { StoredRun } from '../../core/setup/stored.ts';
   import { units } from '../format/units.svelte.ts';
-  import { panelsOf } from './chart-view.ts';
+  import { panelsOf } from '../../core/charts/chart-view.ts';
   import ChartPanel from './ChartPanel.svelte';
   import { download, svgToPng } from './download.ts';
 
@@ -42,7 +42,7 @@
 
   /** The CSV writer is fetched when it is asked for: the page starts without it. */
   async function saveCsv(): Promise<void> {
-    const { chartCsv } = await import('./chart-csv.ts');
+    const { chartCsv } = await import('../../core/charts/chart-csv.ts');
     download(`${chart.id}.csv`, 'text/csv', chartCsv(chart, units.choice));
   }
 </script>

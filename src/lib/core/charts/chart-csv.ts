@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
-import type { Chart } from '../../core/charts/chart.ts';
-import type { UnitChoice } from '../../core/units/quantity.ts';
+import type { Chart } from './chart.ts';
+import type { UnitChoice } from '../units/quantity.ts';
 import { panelsOf } from './chart-view.ts';
 
 /** A chart as CSV text in the user's units, units in the header row; five digits. */

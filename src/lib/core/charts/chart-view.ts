@@ -1,6 +1,6 @@
-import type { Chart, ChartLine } from '../../core/charts/chart.ts';
-import type { StoredRun } from '../../core/setup/stored.ts';
-import { displayUnit, type UnitChoice } from '../../core/units/quantity.ts';
+import type { Chart, ChartLine } from './chart.ts';
+import type { StoredRun } from '../setup/stored.ts';
+import { displayUnit, type UnitChoice } from '../units/quantity.ts';
 
 /** A chart's panel in the user's units. */
 export interface PanelView {

@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import Papa from 'papaparse';
-import type { Chart } from '../../core/charts/chart.ts';
-import type { StoredRun } from '../../core/setup/stored.ts';
+import type { Chart } from './chart.ts';
+import type { StoredRun } from '../setup/stored.ts';
 import { chartCsv } from './chart-csv.ts';
 import { panelsOf } from './chart-view.ts';
 
