@@ -18,8 +18,11 @@ const newest = (folder) => {
 };
 
 const bundle = join(root, 'node_modules', '.cache', 'iskarn', `${name}.mjs`);
-const sources = Math.max(newest(join(root, 'src', 'lib', 'core')), newest(join(root, 'scripts')));
-if (!existsSync(bundle) || statSync(bundle).mtimeMs < sources) {
+
+/** Makes the bundle where a source is newer than it. */
+async function makeBundle() {
+  const sources = Math.max(newest(join(root, 'src', 'lib', 'core')), newest(join(root, 'scripts')));
+  if (existsSync(bundle) && statSync(bundle).mtimeMs >= sources) return;
   const { build } = await import('esbuild');
   mkdirSync(dirname(bundle), { recursive: true });
   const fresh = `${bundle}.${process.pid}`;
@@ -35,9 +38,21 @@ if (!existsSync(bundle) || statSync(bundle).mtimeMs < sources) {
     tsconfigRaw: {},
     logLevel: 'error',
     banner: {
-      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);"
+      js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);"
     }
   });
   renameSync(fresh, bundle);
+}
+
+try {
+  await makeBundle();
+} catch (error) {
+  const words = {
+    ENOSPC: 'the disk is full',
+    EROFS: 'the disk is read-only',
+    EACCES: 'it may not be written'
+  };
+  console.error(`iskarn: cannot make the program ${bundle}: ${words[error.code] ?? error.message}.`);
+  process.exit(2);
 }
 await import(pathToFileURL(bundle).href);

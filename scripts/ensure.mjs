@@ -1,6 +1,6 @@
 // Makes sure that what the commands need is there: packages, a fresh build, the browser for the tests.
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -29,6 +29,19 @@ export function ensureNode() {
   }
 }
 
+/**
+ * What the database driver needs to be compiled from its source with this Node's own headers: without it the installer
+ * first looks for a ready-made program outside the package registry.
+ */
+export function compileEnv(execPath = process.execPath, exists = existsSync) {
+  const prefix = dirname(dirname(execPath));
+  const headers = exists(join(prefix, 'include', 'node', 'node.h'));
+  return {
+    npm_config_build_from_source: 'true',
+    ...(headers ? { npm_config_nodedir: prefix } : {})
+  };
+}
+
 const stamp = join(root, 'node_modules', '.iskarn-installed');
 
 /** Installs the packages when the lock file is not the one they were installed from. */
@@ -38,7 +51,10 @@ export function ensurePackages() {
     .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   say('installing packages (the database driver is compiled: about three minutes the first time) …');
-  run('npm', ['ci', '--no-audit', '--no-fund']);
+  const env = compileEnv();
+  if (!env.npm_config_nodedir && !process.env.npm_config_nodedir)
+    say('Node’s C headers (include/node) are not beside this Node; the compiler will ask for them elsewhere');
+  run('npm', ['ci', '--no-audit', '--no-fund'], { env: { ...env, ...process.env } });
   writeFileSync(stamp, lock);
 }
 
@@ -53,13 +69,18 @@ function newest(path) {
 /** Builds the application when a source is newer than the build. */
 export function ensureBuild() {
   const built = join(root, 'build', '.built');
-  const sources = ['src', 'static', 'package.json', 'svelte.config.js', 'vite.config.ts'];
+  const sources = [
+    'src',
+    'static',
+    'package.json',
+    'svelte.config.js',
+    'vite.config.ts',
+    'scripts/bundle-server.mjs'
+  ];
   const changed = Math.max(...sources.map((s) => newest(join(root, s))));
   if (existsSync(built) && statSync(built).mtimeMs > changed) return;
   say('building (about half a minute) …');
-  run('npx', ['vite', 'build', '--logLevel', 'warn']);
-  mkdirSync(dirname(built), { recursive: true });
-  writeFileSync(built, new Date().toISOString());
+  run(process.execPath, [join(root, 'scripts', 'build.mjs')]);
 }
 
 /** Debian packages the tests use, by the program each brings. */

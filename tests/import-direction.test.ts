@@ -33,7 +33,8 @@ const ALLOWED: Record<string, RegExp> = {
   core: /^(core|ajv|json-schema-to-ts|ml-levenberg-marquardt|ml-matrix|papaparse|fflate)$/,
   workers: /^(core|workers|comlink)$/,
   ui: /^(core|ui|workers|svelte|svelte\/.*|flowbite-svelte|@lucide\/svelte|d3-.*|@tanstack\/table-core|date-fns|\$app\/.*|fflate)$/,
-  server: /^(core|server|better-sqlite3|node:.*|@sveltejs\/kit|ajv|ajv-formats|papaparse|fflate|date-fns)$/
+  server:
+    /^(core|server|better-sqlite3|piscina|node:.*|@sveltejs\/kit|ajv|ajv-formats|papaparse|fflate|date-fns)$/
 };
 
 test('imports point one way: routes to ui, server and workers, those to core, core to core only', () => {

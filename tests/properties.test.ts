@@ -189,8 +189,17 @@ test('a mission of one segment agrees with the discharge; a long one ends inside
   const demand: Demand = { kind: 'throttle', throttle: 0.7, speedMs: 0 };
   const whole = discharge(i.model, 'lipo', 2.2, demand, 1, 0.2, 3);
   const flown = mission(i.model, 'lipo', 2.2, [{ seconds: 1e5, demand }], 1, 0.2, 3);
-  assert.ok(Math.abs(flown.seconds / whole.seconds - 1) < 5e-3);
+  assert.ok(Math.abs(flown.seconds / whole.seconds - 1) < 5e-4, `${flown.seconds} s, ${whole.seconds} s`);
   assert.equal(flown.endedBy, 'usable-share');
+  // cut into many segments it is the same flight
+  const cut = mission(i.model, 'lipo', 2.2, Array(500).fill({ seconds: 1.3, demand }), 1, 0.2, 3);
+  assert.ok(Math.abs(cut.seconds / Math.min(whole.seconds, 650) - 1) < 1e-3, `${cut.seconds} s`);
+  // a cut-off inside a step is found between its ends
+  const early = discharge(i.model, 'lipo', 2.2, demand, 1, 0.01, 3.55);
+  const stopped = mission(i.model, 'lipo', 2.2, [{ seconds: 1e5, demand }], 1, 0.01, 3.55);
+  assert.equal(early.endedBy, 'cut-off');
+  assert.equal(stopped.endedBy, 'cut-off');
+  assert.ok(Math.abs(stopped.seconds / early.seconds - 1) < 2e-3, `${stopped.seconds} s, ${early.seconds} s`);
   const two = mission(
     i.model,
     'lipo',
@@ -205,6 +214,28 @@ test('a mission of one segment agrees with the discharge; a long one ends inside
   );
   assert.equal(two.segment, 1);
   assert.ok(two.seconds > whole.seconds);
+});
+
+test('the work of a mission is bounded by the pack, not by its length: 200 days are flown at once', () => {
+  const i = interpretSetup(trainer);
+  let solved = 0;
+  const counting = new Proxy(i.model, {
+    get: (model, key) => {
+      if (key === 'packResistanceOhm') solved++;
+      return Reflect.get(model, key) as unknown;
+    }
+  });
+  const day = (throttle: number) =>
+    Array.from({ length: 200 }, () => ({
+      seconds: 86_400,
+      demand: { kind: 'throttle' as const, throttle, speedMs: 0 }
+    }));
+  const still = mission(counting, 'lipo', 2.2, day(0), 1, 0.2, 3);
+  assert.deepEqual([still.endedBy, still.seconds], ['done', 200 * 86_400]);
+  assert.ok(solved < 5000, `${solved} readings of the model`);
+  solved = 0;
+  assert.equal(mission(counting, 'lipo', 1000, day(0.3), 1, 0.2, 3).endedBy, 'usable-share');
+  assert.ok(solved < 10_000, `${solved} readings of the model`);
 });
 
 test('heat: settles where loss meets cooling, still air is hotter than the wash, an overloaded motor runs away', () => {

@@ -1,50 +1,48 @@
-import type { Battery, SetupDocument } from '$lib/core/setup/schema';
+import type { Battery } from '$lib/core/setup/schema';
 import { asUsed } from '$lib/core/shelf/measured';
-import { matchPicture } from '$lib/core/train/match-picture';
+import { compute } from '$lib/server/compute/pool';
 import { listCrafts } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { listParts } from '$lib/server/parts';
 import { listRuns } from '$lib/server/runs';
 import { getSettings } from '$lib/server/settings';
 import { listSetups } from '$lib/server/setups';
-import { glance } from '$lib/core/brief/glance';
 import type { PageServerLoad } from './$types';
 
-const FULL = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
-
-export const load: PageServerLoad = () => {
+export const load: PageServerLoad = async () => {
   const db = store();
   const { schools } = getSettings(db);
   const packs = listParts(db, 'battery')
     .filter((p) => p.owned)
     .map((p) => asUsed(p) as unknown as Battery);
-  const draw = (document: SetupDocument) => matchPicture(document, FULL, schools, 'quick');
+  const crafts = listCrafts(db).map((craft) => {
+    const setups = listSetups(db, craft.id);
+    const used = setups.find((s) => s.inUse) ?? setups[0];
+    return { craft, setups, used, runs: listRuns(db, craft.id) };
+  });
+  const flown = crafts.filter((c) => c.used !== undefined);
+  const seen = await compute(
+    'glances',
+    flown.map(({ used, setups, runs }) => ({
+      document: used.document,
+      others: setups
+        .filter((s) => s !== used)
+        .map((s) => ({ document: s.document, tested: runs.some((r) => r.setupId === s.id) }))
+    })),
+    packs,
+    schools
+  );
   return {
-    crafts: listCrafts(db).map((craft) => {
-      const setups = listSetups(db, craft.id);
-      const used = setups.find((s) => s.inUse) ?? setups[0];
-      const drawn = used ? draw(used.document) : null;
-      const runs = listRuns(db, craft.id);
-      const run = runs[0];
-      const others = setups.flatMap((s) => {
-        const side = s === used ? null : draw(s.document);
-        return side?.ok
-          ? [
-              {
-                name: s.document.name ?? 'another setup',
-                over: side.picture.answer.checks.filter((c) => c.finding === 'over').length,
-                tested: runs.some((r) => r.setupId === s.id)
-              }
-            ]
-          : [];
-      });
+    crafts: crafts.map((c) => {
+      const { craft, setups, used } = c;
+      const run = c.runs[0];
       return {
         ...craft,
         setupId: used?.id ?? null,
         setupName: used?.document.name ?? null,
         massKg: used?.document.craft.massKg ?? null,
         setups: setups.length,
-        glance: drawn?.ok ? glance(drawn.picture.document, drawn.picture.answer, { others, packs }) : null,
+        glance: used ? (seen[flown.indexOf(c)] ?? null) : null,
         lastRun: run ? { title: run.title, heldAt: run.heldAt, verdict: run.verdict } : null
       };
     })

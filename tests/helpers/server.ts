@@ -7,7 +7,7 @@ import { join } from 'node:path';
 export const root = join(import.meta.dirname, '..', '..');
 
 /** A free port on the loopback. */
-async function freePort(): Promise<number> {
+export async function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
     const probe = createServer();
     probe.on('error', reject);
@@ -18,45 +18,100 @@ async function freePort(): Promise<number> {
   });
 }
 
-/** The real server, as built, with a real database file in a folder of its own. */
-export interface RunningServer {
+/** A folder of its own for a test's data. */
+export const dataFolder = (): string => mkdtempSync(join(tmpdir(), 'iskarn-test-'));
+
+/** The server's program running, however it fares. */
+export interface Launched {
   address: string;
-  data: string;
-  stop: () => Promise<void>;
+  child: ChildProcess;
+  /** What it has said so far, both outputs. */
+  output: () => string;
+  /** Waits until health answers; the status of its answer. */
+  up: () => Promise<number>;
+  /** Waits until it has left; its exit code, or null where a signal ended it. */
+  gone: Promise<number | null>;
 }
 
-/** Starts the built server on a free port; demo data unless told otherwise. */
-export async function startServer(demo = true): Promise<RunningServer> {
-  const data = mkdtempSync(join(tmpdir(), 'iskarn-test-'));
-  const port = await freePort();
-  const address = `http://127.0.0.1:${port}`;
-  const child: ChildProcess = spawn(process.execPath, [join(root, 'build', 'index.js')], {
+/** How a server is launched. */
+export interface LaunchOptions {
+  env?: Record<string, string>;
+  /** User to run as; needs root. */
+  uid?: number;
+  /** A shell's words before the program, such as a limit. */
+  before?: string;
+}
+
+/** Launches the built server on a data folder. */
+export async function launchServer(data: string, options: LaunchOptions = {}): Promise<Launched> {
+  const port = Number(options.env?.PORT ?? (await freePort()));
+  const program = join(root, 'build', 'iskarn.js');
+  const [command, args] = options.before
+    ? ['bash', ['-c', `${options.before}; exec "${process.execPath}" "${program}"`]]
+    : [process.execPath, [program]];
+  const child = spawn(command, args, {
     cwd: root,
-    stdio: ['ignore', 'ignore', 'inherit'],
+    stdio: ['ignore', 'pipe', 'pipe'],
+    uid: options.uid,
     env: {
       ...process.env,
       HOST: '127.0.0.1',
       PORT: String(port),
-      ORIGIN: address,
-      BODY_SIZE_LIMIT: '20M',
       // a busy test machine must not find its connections closed between two requests
       KEEP_ALIVE_TIMEOUT: '300',
       ISKARN_DATA: data,
-      ...(demo ? { ISKARN_DEMO: '1' } : {})
+      ...options.env
     }
   });
-  for (let attempt = 0; attempt < 200; attempt++) {
-    const up = await fetch(`${address}/api/health`).catch(() => null);
-    if (up?.ok) break;
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
+  let said = '';
+  const hear = (chunk: Buffer): void => void (said += chunk.toString());
+  child.stdout?.on('data', hear);
+  child.stderr?.on('data', hear);
+  const gone = new Promise<number | null>((resolve) => child.once('exit', resolve));
+  const address = `http://127.0.0.1:${port}`;
   return {
     address,
+    child,
+    output: () => said,
+    gone,
+    up: async () => {
+      for (let attempt = 0; attempt < 400; attempt++) {
+        const answer = await fetch(`${address}/api/health`).catch(() => null);
+        if (answer) return answer.status;
+        if (child.exitCode !== null) throw new Error(`the server left with ${child.exitCode}: ${said}`);
+        await new Promise((resolve) => setTimeout(resolve, 50));
+      }
+      throw new Error(`the server does not answer: ${said}`);
+    }
+  };
+}
+
+/** Ends a launched server by a signal and waits for it. */
+export async function endServer(server: Launched, signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
+  if (server.child.exitCode === null && server.child.signalCode === null) server.child.kill(signal);
+  await server.gone;
+}
+
+/** The real server, as built, with a real database file in a folder of its own. */
+export interface RunningServer {
+  address: string;
+  data: string;
+  /** What it has said so far. */
+  output: () => string;
+  stop: () => Promise<void>;
+}
+
+/** Starts the built server on a free port and a new folder; demo data unless told otherwise. */
+export async function startServer(demo = true): Promise<RunningServer> {
+  const data = dataFolder();
+  const server = await launchServer(data, { env: demo ? { ISKARN_DEMO: '1' } : {} });
+  await server.up();
+  return {
+    address: server.address,
     data,
+    output: server.output,
     stop: async () => {
-      const gone = new Promise((resolve) => child.once('exit', resolve));
-      child.kill();
-      await gone;
+      await endServer(server);
       rmSync(data, { recursive: true, force: true });
     }
   };

@@ -304,7 +304,13 @@ test('maker’s tables over HTTP: kept, read, changed, taken away and back; nons
     list.some((t) => t.id === id),
     'it is in the list'
   );
-  assert.equal((await send('PUT', `/api/v1/tables/${id}`, { title: 'card 2', rows: [row] })).status, 200);
+  const changed = await send('PUT', `/api/v1/tables/${id}`, { title: 'card 2', rows: [row], revision: 1 });
+  assert.equal(changed.status, 200);
+  assert.equal(((await changed.json()) as { revision: number }).revision, 2);
+  const stale = await send('PUT', `/api/v1/tables/${id}`, { title: 'card 3', rows: [row], revision: 1 });
+  assert.equal(stale.status, 409);
+  assert.equal(((await stale.json()) as { current: { title: string } }).current.title, 'card 2');
+  assert.equal((await send('PUT', `/api/v1/tables/${id}`, { title: 'card 4', rows: [row] })).status, 422);
   for (const bad of [{}, { title: 'x' }, { title: 'x', rows: [{ ...row, volts: -4 }] }, 7, null])
     assert.equal((await send('PUT', `/api/v1/tables/${id}`, bad)).status, 422, JSON.stringify(bad));
   assert.equal((await send('DELETE', `/api/v1/tables/${id}`)).status, 200);
@@ -340,7 +346,8 @@ test('a craft’s import over HTTP is a plan until it is applied', async () => {
 test('what is exported satisfies the schema that is served for it, and a changed file does not', async () => {
   const get = async (path: string): Promise<Record<string, unknown>> =>
     (await (await fetch(server.address + path)).json()) as Record<string, unknown>;
-  const ajv = new Ajv({ strict: false, discriminator: true });
+  // the strictest validator there is takes them: standard keywords only, every type said
+  const ajv = new Ajv({ strict: true });
   const setups = (await get('/api/v1/setups')) as unknown as { document: Record<string, unknown> }[];
   const files: [format: string, file: Record<string, unknown>, broken: Record<string, unknown>][] = [
     ['setup', setups[0].document, { ...setups[0].document, battery: { series: 3 } }],
@@ -357,4 +364,140 @@ test('what is exported satisfies the schema that is served for it, and a changed
     assert.ok(!check(broken), `${format}: a broken file passes`);
   }
   assert.equal((await fetch(`${server.address}/api/v1/schema/nothing`)).status, 404);
+});
+
+test('what is imported is judged by the schemas that are served: both say the same of every broken file', async () => {
+  const get = async (path: string): Promise<Record<string, unknown>> =>
+    (await (await fetch(server.address + path)).json()) as Record<string, unknown>;
+  const ajv = new Ajv({ strict: true });
+  const shelfSchema = ajv.compile(await get('/api/v1/schema/shelf'));
+  const craftSchema = ajv.compile(await get('/api/v1/schema/craft'));
+  const part = { kind: 'motor', name: 'Test', document: { kvRpmPerVolt: 900 } };
+  for (const broken of [
+    null,
+    7,
+    [],
+    { ...part, kind: 'wing' },
+    { ...part, name: '' },
+    { ...part, document: null },
+    { ...part, document: { kvRpmPerVolt: -1 } },
+    { ...part, document: { kvRpmPerVolt: '900' } },
+    { ...part, document: { kvRpmPerVolt: 900, poles: 3.5 } },
+    { ...part, kind: 'propulsor', document: { kind: 'paddle', diameterM: 0.2, pitchM: 0.1 } },
+    { ...part, kind: 'propulsor', document: { kind: 'propeller', diameterM: 0.2 } },
+    { ...part, measured: { kvRpmPerVolt: 'many' } },
+    { ...part, tables: [{ title: 'x', rows: [null] }] }
+  ]) {
+    const file = { format: 'iskarn.shelf/1', parts: [part, broken] };
+    assert.equal(shelfSchema(file), false, `the schema takes ${JSON.stringify(broken)}`);
+    const plan = await fetch(`${server.address}/api/v1/shelf/import?name=shelf.json`, {
+      method: 'POST',
+      body: JSON.stringify(file)
+    });
+    assert.equal(plan.status, 200);
+    const { errors } = (await plan.json()) as { errors: { line: number; message: string }[] };
+    assert.equal(errors[0]?.line, 2, `the import takes ${JSON.stringify(broken)}`);
+    assert.ok(errors[0].message.length > 10);
+  }
+  assert.equal(shelfSchema({ format: 'iskarn.shelf/1', parts: [part] }), true);
+  const craft = await get('/api/v1/crafts/1');
+  for (const broken of [
+    { ...craft, setups: [] },
+    { ...craft, setups: [null] },
+    { ...craft, setups: [{ document: { ...REEDLING, motor: {} } }] },
+    { ...craft, kind: 'submarine' },
+    { ...craft, name: 7 },
+    { ...craft, story: [] }
+  ]) {
+    assert.equal(craftSchema(broken), false, JSON.stringify(broken).slice(0, 80));
+    assert.equal((await post('/api/v1/import', broken)).status, 422, JSON.stringify(broken).slice(0, 80));
+  }
+});
+
+test('setups and parts carry a revision; a write that names a stale one gets 409 with what stands', async () => {
+  const send = async (method: string, path: string, body: unknown, headers: Record<string, string> = {}) => {
+    const answer = await fetch(server.address + path, {
+      method,
+      headers: { 'content-type': 'application/json', ...headers },
+      body: JSON.stringify(body)
+    });
+    return {
+      status: answer.status,
+      value: (await answer.json()) as {
+        revision: number;
+        message: string;
+        document: { name: string };
+        current?: { revision: number; document: { name: string } };
+      }
+    };
+  };
+  const made = await send('POST', '/api/v1/setups', { craftId: 1, document: REEDLING });
+  const { id, revision } = made.value as unknown as { id: number; revision: number };
+  const path = `/api/v1/setups/${id}`;
+  const edit = (name: string, named?: unknown) =>
+    send('PUT', path, {
+      document: { ...REEDLING, name },
+      label: name,
+      ...(named === undefined ? {} : { revision: named })
+    });
+  const one = await edit('one', revision);
+  assert.deepEqual([one.status, one.value.revision], [200, revision + 1]);
+  const late = await edit('late', revision);
+  assert.equal(late.status, 409);
+  assert.match(late.value.message, /changed elsewhere/);
+  assert.equal(late.value.current?.document.name, 'one');
+  assert.equal(late.value.current?.revision, revision + 1);
+  const nameless = await edit('nameless');
+  assert.equal(nameless.status, 422);
+  assert.match(nameless.value.message, /name the revision/);
+  for (const odd of ['x', 1.5, -1, null, {}])
+    assert.ok([409, 422].includes((await edit('odd', odd)).status), String(odd));
+  // by a query or by If-Match, for those who have no body
+  assert.equal((await send('POST', `${path}/undo?revision=${revision}`, {})).status, 409);
+  assert.equal((await send('POST', `${path}/undo`, {}, { 'if-match': `"${revision + 1}"` })).status, 200);
+  assert.equal((await send('POST', `${path}/redo`, { revision: revision + 2 })).value.document.name, 'one');
+  assert.equal((await send('DELETE', path, { revision })).status, 409);
+  assert.equal((await send('DELETE', path, { revision: revision + 3 })).status, 200);
+  const [part] = (await (await fetch(`${server.address}/api/v1/parts`)).json()) as {
+    id: number;
+    revision: number;
+  }[];
+  const changed = await send('PUT', `/api/v1/parts/${part.id}`, { ...part, note: 'bent' });
+  assert.deepEqual([changed.status, changed.value.revision], [200, part.revision + 1]);
+  assert.equal((await send('PUT', `/api/v1/parts/${part.id}`, { ...part, note: 'straight' })).status, 409);
+  for (const kind of ['crafts/1', 'parts/1', 'setups/1']) {
+    const read = (await (await fetch(`${server.address}/api/v1/${kind}`)).json()) as { revision: number };
+    assert.equal(typeof read.revision, 'number', kind);
+  }
+});
+
+test('the command line tells everything in words: binary, nested, marked, empty, on a full disk', async () => {
+  const run = (input: string | Buffer, shell = '') =>
+    new Promise<{ code: number; out: string; err: string }>((resolve) => {
+      const child = execFile(
+        'bash',
+        ['-c', `"${process.execPath}" scripts/command.mjs predict - ${shell}`],
+        { cwd: root, maxBuffer: 1 << 26 },
+        (error, out, err) => resolve({ code: error ? Number(error.code) : 0, out, err })
+      );
+      child.stdin?.end(input);
+    });
+  for (const [input, words] of [
+    ['['.repeat(200_000), /nested more than/],
+    [Buffer.from([0xff, 0xfe, 0x00, 0x80, 0x99]), /no text in UTF-8/],
+    ['', /empty/],
+    ['a\0b', /zero bytes/],
+    ['{"setup":{"__proto__":{"x":1}}}', /may not be the name of a field/]
+  ] as const) {
+    const done = await run(input as string);
+    assert.equal(done.code, 2, done.err);
+    assert.match(done.err, words);
+    assert.doesNotMatch(done.err, /\n\s+at /, 'no stack');
+    assert.equal(done.out, '');
+  }
+  assert.equal((await run(`\ufeff${JSON.stringify(REEDLING)}`)).code, 0, 'a byte order mark is skipped');
+  const full = await run(JSON.stringify(REEDLING), '> /dev/full');
+  assert.equal(full.code, 2);
+  assert.match(full.err, /cannot be written: the disk is full/);
+  assert.doesNotMatch(full.err, /\n\s+at /);
 });

@@ -5,8 +5,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
 import { exportCraft, importCraft, undoCraftImport } from '../../src/lib/server/craft-exchange.ts';
-import { listCrafts } from '../../src/lib/server/crafts.ts';
-import { migrate, openDatabase } from '../../src/lib/server/db/open.ts';
+import { readCraft } from '../../src/lib/core/formats/read-craft.ts';
+import { readShelf } from '../../src/lib/core/formats/read-shelf.ts';
+import { invalid, notFound } from '../../src/lib/server/outcome.ts';
+import { createCraft, createSketched, listCrafts, markCraft } from '../../src/lib/server/crafts.ts';
+import { transaction } from '../../src/lib/server/db/transaction.ts';
+import { getSettings, putSettings } from '../../src/lib/server/settings.ts';
+import { migrate, openDatabase, type Db } from '../../src/lib/server/db/open.ts';
 import { sql as start } from '../../src/lib/server/db/migrations/0001-start.ts';
 import { exportShelf, importShelf } from '../../src/lib/server/shelf-exchange.ts';
 import {
@@ -23,8 +28,11 @@ import {
   duplicateSetup,
   editSetup,
   getSetup,
+  lastOpened,
   listRevisions,
   listSetups,
+  openSetup,
+  pinSetup,
   redoSetup,
   restoreSetup,
   undoSetup,
@@ -38,6 +46,17 @@ after(() => {
   db.close();
   rmSync(folder, { recursive: true, force: true });
 });
+
+/** An edit made from what stands now. */
+const edit = (data: Db, id: number, document: unknown, label: string) =>
+  editSetup(data, id, document, label, value(getSetup(data, id)).revision);
+const undo = (data: Db, id: number) => undoSetup(data, id, value(getSetup(data, id)).revision);
+const redo = (data: Db, id: number) => redoSetup(data, id, value(getSetup(data, id)).revision);
+const bytes = (shelf: unknown): Uint8Array => new TextEncoder().encode(JSON.stringify(shelf));
+const importFile = (data: Db, file: unknown, apply: boolean) => {
+  const read = readCraft(JSON.stringify(file) ?? '');
+  return read.ok ? importCraft(data, read.value, apply) : invalid(read.errors);
+};
 
 const value = <T>(outcome: { ok: true; value: T } | { ok: false; message: string }): T => {
   assert.ok(outcome.ok, JSON.stringify(outcome));
@@ -61,18 +80,18 @@ test('demo: at least two fixed-wing craft, 12 motors, 20 propulsors, 8 ESCs, 10 
 test('an edit is a revision; undo and redo walk them, also after reopening the file', () => {
   const first = listSetups(db)[0];
   const edited = { ...first.document, name: 'one' };
-  value(editSetup(db, first.id, edited, 'first edit'));
-  value(editSetup(db, first.id, { ...edited, name: 'two' }, 'second edit'));
+  value(edit(db, first.id, edited, 'first edit'));
+  value(edit(db, first.id, { ...edited, name: 'two' }, 'second edit'));
   const again = openDatabase(folder);
   try {
-    const undone = value(undoSetup(again, first.id));
+    const undone = value(undo(again, first.id));
     assert.equal(undone.document.name, 'one');
     assert.equal(undone.redoLabel, 'second edit');
-    assert.equal(value(undoSetup(again, first.id)).document.name, first.document.name);
-    assert.equal(undoSetup(again, first.id).ok, false);
-    assert.equal(value(redoSetup(again, first.id)).document.name, 'one');
-    assert.equal(value(redoSetup(again, first.id)).document.name, 'two');
-    assert.equal(redoSetup(again, first.id).ok, false);
+    assert.equal(value(undo(again, first.id)).document.name, first.document.name);
+    assert.equal(undo(again, first.id).ok, false);
+    assert.equal(value(redo(again, first.id)).document.name, 'one');
+    assert.equal(value(redo(again, first.id)).document.name, 'two');
+    assert.equal(redo(again, first.id).ok, false);
     assert.equal(listRevisions(again, first.id).length, 3);
   } finally {
     again.close();
@@ -82,18 +101,18 @@ test('an edit is a revision; undo and redo walk them, also after reopening the f
 test('an edit after an undo goes its own way; the same document again is no edit', () => {
   const { id } = listSetups(db)[1];
   const { document } = value(getSetup(db, id));
-  value(editSetup(db, id, { ...document, name: 'left' }, 'left'));
-  value(undoSetup(db, id));
-  value(editSetup(db, id, { ...document, name: 'right' }, 'right'));
-  value(editSetup(db, id, { ...document, name: 'right' }, 'right again'));
+  value(edit(db, id, { ...document, name: 'left' }, 'left'));
+  value(undo(db, id));
+  value(edit(db, id, { ...document, name: 'right' }, 'right'));
+  value(edit(db, id, { ...document, name: 'right' }, 'right again'));
   assert.equal(listRevisions(db, id).length, 3);
-  assert.equal(value(undoSetup(db, id)).redoLabel, 'right');
+  assert.equal(value(undo(db, id)).redoLabel, 'right');
 });
 
 test('bad input stores nothing and names the field', () => {
   const { id, document } = listSetups(db)[0];
   const before = listRevisions(db, id).length;
-  const bad = editSetup(db, id, { ...document, battery: { ...document.battery, series: 4000 } }, 'bad');
+  const bad = edit(db, id, { ...document, battery: { ...document.battery, series: 4000 } }, 'bad');
   assert.ok(!bad.ok && bad.code === 'invalid');
   assert.match(bad.message, /cells in series is 4000; it should be 1 and at most 60/);
   assert.equal(listRevisions(db, id).length, before);
@@ -123,7 +142,7 @@ test('parts: created, changed, taken off the shelf and put back; nonsense is ref
     createPart(db, { kind: 'esc', name: 'Test 33', document: { continuousA: 33 }, owned: true })
   );
   assert.equal(made.owned, true);
-  assert.equal(value(editPart(db, made.id, { ...made, name: 'Test 35' })).name, 'Test 35');
+  assert.equal(value(editPart(db, made.id, { ...made, name: 'Test 35' }, made.revision)).name, 'Test 35');
   value(markPart(db, made.id, true));
   assert.ok(!listParts(db, 'esc').some((p) => p.id === made.id));
   value(markPart(db, made.id, false));
@@ -157,11 +176,13 @@ test('measured figures are kept beside the label’s, inside the same limits, on
   assert.deepEqual(motor.measured, { kvRpmPerVolt: 940 });
   assert.equal((motor.document as { kvRpmPerVolt: number }).kvRpmPerVolt, 1000);
   for (const measured of [{ kvRpmPerVolt: -1 }, { kvRpmPerVolt: 'many' }, { colour: 3 }, [], 7]) {
-    const refused = editPart(db, motor.id, { ...motor, measured });
+    const refused = editPart(db, motor.id, { ...motor, measured }, motor.revision);
     assert.ok(!refused.ok, JSON.stringify(measured));
     assert.equal(refused.code, 'invalid');
   }
-  const cleared = value(editPart(db, motor.id, { ...motor, measured: { kvRpmPerVolt: null } }));
+  const cleared = value(
+    editPart(db, motor.id, { ...motor, measured: { kvRpmPerVolt: null } }, motor.revision)
+  );
   assert.deepEqual(cleared.measured, {});
 });
 
@@ -187,11 +208,14 @@ test('maker’s tables are kept with a motor, edited, taken away and back; only 
   const kept = value(createMakersTable(db, motor.id, { title: ' first ', rows: ROWS }));
   assert.equal(kept.title, 'first');
   assert.deepEqual(listMakersTables(db, motor.id).at(-1)?.rows, ROWS);
-  assert.equal(value(editMakersTable(db, kept.id, { title: 'second', rows: ROWS })).title, 'second');
+  assert.equal(
+    value(editMakersTable(db, kept.id, { title: 'second', rows: ROWS }, kept.revision)).title,
+    'second'
+  );
   value(markMakersTable(db, kept.id, true));
   assert.equal(listMakersTables(db, motor.id).length, before);
   assert.ok(
-    !editMakersTable(db, kept.id, { title: 'x', rows: ROWS }).ok,
+    !editMakersTable(db, kept.id, { title: 'x', rows: ROWS }, kept.revision).ok,
     'a table that is gone is not edited'
   );
   value(markMakersTable(db, kept.id, false));
@@ -218,9 +242,7 @@ test('the shelf’s JSON carries measured figures and tables, and gives them bac
   const known = shelf.parts.find((p) => p.name === 'Rush 2814-900');
   assert.ok(known && known.tables.length === 1, 'the demo’s table is in the file');
   const renamed = { ...shelf, parts: [{ ...known, name: 'Rush, come back' }] };
-  const plan = value(
-    importShelf(db, 'shelf.json', new TextEncoder().encode(JSON.stringify(renamed)), true, false)
-  );
+  const plan = value(importShelf(db, readShelf('shelf.json', bytes(renamed)), true, false));
   assert.equal(plan.added.length, 1);
   const back = listParts(db, 'motor').find((p) => p.name === 'Rush, come back');
   assert.deepEqual(back?.measured, known.measured);
@@ -265,13 +287,13 @@ test('a craft goes out and comes in again: planned first, then in one step, and 
   };
   file.name = 'Dunlin, second life';
   const before = listCrafts(db).length;
-  const plan = value(importCraft(db, file, false));
+  const plan = value(importFile(db, file, false));
   assert.deepEqual(
     [plan.craft.isNew, plan.craftId, plan.setups],
     [true, null, file.setups.map((s) => s.document.name)]
   );
   assert.equal(listCrafts(db).length, before, 'a plan stores nothing');
-  const done = value(importCraft(db, file, true));
+  const done = value(importFile(db, file, true));
   assert.equal(listCrafts(db).length, before + 1);
   assert.deepEqual(
     listSetups(db, done.craftId ?? -1).map((s) => s.document),
@@ -285,14 +307,14 @@ test('a craft goes out and comes in again: planned first, then in one step, and 
 test('a setup joins the craft of its name and kind, and undo takes only the setup away', () => {
   const setup = listSetups(db, listCrafts(db)[0].id)[0];
   const before = listSetups(db, setup.craftId).length;
-  const done = value(importCraft(db, setup.document, true));
+  const done = value(importFile(db, setup.document, true));
   assert.equal(done.craft.isNew, false);
   assert.equal(done.craftId, null);
   assert.equal(listSetups(db, setup.craftId).length, before + 1);
   value(undoCraftImport(db, done.craftId, done.setupIds));
   assert.equal(listSetups(db, setup.craftId).length, before);
   const other = { ...setup.document, craft: { ...setup.document.craft, name: 'Elsewhere' } };
-  assert.equal(value(importCraft(db, other, false)).craft.isNew, true);
+  assert.equal(value(importFile(db, other, false)).craft.isNew, true);
 });
 
 test('a file that is no craft, or holds a setup that is not right, is refused whole with its paths', () => {
@@ -302,9 +324,9 @@ test('a file that is no craft, or holds a setup that is not right, is refused wh
     setups: { document: { battery: { series: unknown } } }[];
   };
   bad.setups[0].document.battery.series = 4000;
-  const refused = importCraft(db, bad, true);
+  const refused = importFile(db, bad, true);
   assert.ok(!refused.ok && refused.code === 'invalid', JSON.stringify(refused));
-  assert.match(refused.errors[0].path, /^setups\.0\.battery\.series/);
+  assert.match(refused.errors[0].path, /^setups\.0\.document\.battery\.series/);
   for (const nonsense of [
     null,
     7,
@@ -314,8 +336,145 @@ test('a file that is no craft, or holds a setup that is not right, is refused wh
     { ...good, kind: 'submarine' },
     { ...good, setups: [] }
   ]) {
-    const answer = importCraft(db, nonsense, true);
+    const answer = importFile(db, nonsense, true);
     assert.ok(!answer.ok, JSON.stringify(nonsense)?.slice(0, 60));
     assert.ok(answer.message.length > 10, answer.message);
   }
+});
+
+/** Everything a database holds, to the last row. */
+const everything = (data: Db): string =>
+  JSON.stringify(
+    ['craft', 'setup', 'setup_revision', 'part', 'makers_table', 'run', 'setting'].map((table) =>
+      data.prepare(`SELECT * FROM ${table} ORDER BY 1`).all()
+    )
+  );
+
+test('a refused outcome inside a transaction undoes all of it, whatever was done before it', () => {
+  const before = everything(db);
+  const outcome = transaction(db, () => {
+    value(createCraft(db, { name: 'Half made', kind: 'boat', story: '' }));
+    const inner = transaction(db, () => {
+      value(createCraft(db, { name: 'Inner', kind: 'boat', story: '' }));
+      return notFound('thing');
+    });
+    assert.ok(!inner.ok);
+    assert.ok(!listCrafts(db).some((c) => c.name === 'Inner'), 'the inner refusal is undone at once');
+    assert.ok(listCrafts(db).some((c) => c.name === 'Half made'));
+    return invalid([{ path: 'x', message: 'not right' }]);
+  });
+  assert.ok(!outcome.ok && outcome.code === 'invalid');
+  assert.equal(everything(db), before);
+  // what throws is undone too, and goes on being thrown
+  assert.throws(
+    () =>
+      transaction(db, () => {
+        value(createCraft(db, { name: 'Thrown', kind: 'boat', story: '' }));
+        throw new RangeError('broken');
+      }),
+    /broken/
+  );
+  assert.equal(everything(db), before);
+  // an inner refusal that the outer work makes up for leaves the rest
+  value(
+    transaction(db, () => {
+      const made = createCraft(db, { name: 'Kept', kind: 'boat', story: '' });
+      transaction(db, () => notFound('thing'));
+      return made;
+    })
+  );
+  const kept = listCrafts(db).find((c) => c.name === 'Kept');
+  assert.ok(kept);
+  value(markCraft(db, kept.id, true));
+});
+
+test('no refused call of the store leaves a trace', () => {
+  const [setup] = listSetups(db);
+  const doc = setup.document;
+  const gone = value(duplicateSetup(db, setup.id));
+  value(deleteSetup(db, gone.id));
+  const stale = setup.revision - 1;
+  const before = everything(db);
+  const refusals: [string, { ok: boolean }][] = [
+    ['a setup of no craft', createSetup(db, 99999, doc)],
+    ['a setup that is not right', createSetup(db, setup.craftId, { ...doc, battery: 1 })],
+    [
+      'a sketch that is not right',
+      createSketched(db, { name: 'x', document: { ...doc, motor: {} } as never })
+    ],
+    ['pin of a deleted setup', pinSetup(db, gone.id, false)],
+    ['use of a deleted setup', useSetup(db, gone.id)],
+    ['opening a deleted setup', openSetup(db, gone.id)],
+    ['undo of a deleted setup', undoSetup(db, gone.id, gone.revision)],
+    ['edit of a deleted setup', editSetup(db, gone.id, { ...doc, name: 'y' }, 'y', gone.revision)],
+    ['duplicate of a deleted setup', duplicateSetup(db, gone.id)],
+    ['a stale edit', editSetup(db, setup.id, { ...doc, name: 'y' }, 'y', stale)],
+    ['an edit that names no revision', editSetup(db, setup.id, { ...doc, name: 'y' }, 'y', undefined)],
+    ['an edit that names nonsense', editSetup(db, setup.id, { ...doc, name: 'y' }, 'y', 'newest')],
+    ['a stale undo', undoSetup(db, setup.id, stale)],
+    ['a stale pin', pinSetup(db, setup.id, false, stale)],
+    ['a stale deletion', deleteSetup(db, setup.id, stale)],
+    ['deleting twice', deleteSetup(db, gone.id)],
+    ['restoring what is there', restoreSetup(db, setup.id)],
+    [
+      'an import whose last setup is not right',
+      importFile(
+        db,
+        { format: 'iskarn.craft/1', name: 'x', kind: 'boat', setups: [{ document: doc }, { document: {} }] },
+        true
+      )
+    ],
+    ['an import of contradictions', importFile(db, { ...doc, esc: { continuousA: 40, burstA: 10 } }, true)],
+    ['settings of no unit', putSettings(db, { units: { mass: 'stone' } })],
+    ['settings half right', putSettings(db, { units: { mass: 'oz' }, schools: { 'esc-current': 'none' } })]
+  ];
+  for (const [what, outcome] of refusals) assert.equal(outcome.ok, false, what);
+  assert.equal(everything(db), before);
+});
+
+test('the revision grows with every change, undo and redo too; a lost answer may be asked for again', () => {
+  const { id, document, revision } = listSetups(db)[2];
+  const named = { ...document, name: 'first' };
+  const first = value(editSetup(db, id, named, 'first', revision));
+  assert.equal(first.revision, revision + 1);
+  // the same write again, as after an answer that never arrived
+  assert.equal(value(editSetup(db, id, named, 'first', revision)).revision, revision + 1);
+  const undone = value(undoSetup(db, id, first.revision));
+  assert.equal(undone.revision, revision + 2);
+  assert.deepEqual(undone.document, document);
+  const stale = editSetup(db, id, { ...document, name: 'late' }, 'late', first.revision);
+  assert.ok(!stale.ok && stale.code === 'stale');
+  assert.deepEqual((stale.current as { document: unknown }).document, document, 'what stands comes with it');
+  assert.equal(value(redoSetup(db, id, undone.revision)).revision, revision + 3);
+});
+
+test('settings are kept beside each other: what is not named stays', () => {
+  value(putSettings(db, { units: { mass: 'oz' } }));
+  value(putSettings(db, { units: { speed: 'mph' }, schools: { 'pack-current': '2x' } }));
+  value(putSettings(db, { schools: { 'esc-current': '+5A' } }));
+  assert.deepEqual(getSettings(db), {
+    units: { mass: 'oz', speed: 'mph' },
+    schools: { 'pack-current': '2x', 'esc-current': '+5A' }
+  });
+  db.prepare("UPDATE setting SET value = json_set(value, '$.mass', 'stone') WHERE key = 'units'").run();
+  assert.deepEqual(getSettings(db).units, { speed: 'mph' }, 'what is not known today is passed over');
+  db.prepare('DELETE FROM setting').run();
+});
+
+test('what was opened last is noted, and nothing else moves it', () => {
+  const [first, second] = listSetups(db);
+  value(openSetup(db, second.id));
+  assert.equal(lastOpened(db), second.id);
+  value(getSetup(db, first.id));
+  listSetups(db, first.craftId);
+  assert.equal(lastOpened(db), second.id);
+  const before = value(getSetup(db, first.id)).revision;
+  value(openSetup(db, first.id));
+  assert.equal(lastOpened(db), first.id);
+  assert.equal(value(getSetup(db, first.id)).revision, before, 'opening is no edit');
+});
+
+test('every commit is on the disk before it is acknowledged', () => {
+  assert.equal(db.pragma('synchronous', { simple: true }), 2, 'FULL');
+  assert.equal(db.pragma('journal_mode', { simple: true }), 'wal');
 });

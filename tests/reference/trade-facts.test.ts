@@ -2,6 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { escMarginLimit } from '../../src/lib/core/checks/esc-current.ts';
+import { ESC_SIZES_A } from '../../src/lib/core/checks/schools.ts';
 import { predict } from '../../src/lib/core/train/predict.ts';
 import type { SetupDocument } from '../../src/lib/core/setup/schema.ts';
 import { openCircuitCellV, stateOfChargeAt } from '../../src/lib/core/battery/open-circuit.ts';
@@ -41,17 +42,27 @@ test('common practice, no source: 1 Ah at 1, 2, 4, 8 A lasts 60, 30, 15, 7.5 min
     [2, 30],
     [4, 15],
     [8, 7.5]
-  ]) {
-    // the receiver alone draws the current: throttle closed
-    const setup: SetupDocument = {
-      ...base,
-      auxiliaryCurrentA: amps,
-      battery: { ...base.battery, capacityAh: 1, usableShare: 0.8, cellResistanceOhm: 0 }
-    };
-    const p = predict({ setup, points: [{ throttle: 0, speedMs: 0, stateOfCharge: 1 }] }).points[0];
-    assert.equal(p.batteryCurrentA, amps);
-    assert.equal((1 / p.batteryCurrentA) * 60, minutes);
-  }
+  ])
+    for (const usableShare of [1, 0.8, 0.5]) {
+      // the receiver alone draws the current: throttle closed, until the usable share is spent
+      const setup: SetupDocument = {
+        ...base,
+        auxiliaryCurrentA: amps,
+        battery: { ...base.battery, capacityAh: 1, usableShare, cutoffCellV: 0.5, cellResistanceOhm: 0 },
+        wiring: { resistanceOhm: 0 }
+      };
+      const { mission } = predict({
+        setup,
+        checks: false,
+        bands: false,
+        mission: [{ seconds: 86_400, throttle: 0 }]
+      });
+      assert.ok(mission && mission.endedBy !== 'done', JSON.stringify(mission));
+      assert.ok(
+        Math.abs(mission.seconds / 60 - minutes * usableShare) < 1e-6 * minutes,
+        `${amps} A, ${usableShare}: ${mission.seconds / 60} min`
+      );
+    }
 });
 
 test('common practice, no source: 1.5 × 28 A asks 42 A of pack', () => {
@@ -60,18 +71,46 @@ test('common practice, no source: 1.5 × 28 A asks 42 A of pack', () => {
   assert.ok(Math.abs((check?.marginLimit ?? 0) - 28) < 1e-9);
 });
 
-test('common practice, no source: next-size school: 28 A takes a 30 A ESC, 36 A a 40, 47 A a 60 (50 is too near)', () => {
-  for (const [amps, size] of [
-    [28, 30],
-    [36, 40],
-    [47, 60]
-  ]) {
-    const sizes = [10, 20, 30, 40, 60, 80];
-    assert.equal(
-      sizes.find((s) => escMarginLimit('next-size', s, null) >= amps),
-      size
-    );
+/** The next standard size that a school allows for a current that was measured. */
+const nextSize = (amps: number): number | undefined =>
+  ESC_SIZES_A.find((s) => escMarginLimit('next-size', s, null) >= amps);
+
+test('common practice, no source: next-size school: a measured 28 A takes a 30 A ESC, 36 A a 40', () => {
+  assert.equal(nextSize(28), 30);
+  assert.equal(nextSize(36), 40);
+  // the trade says 60 for 47 A: its lists had no 45 and 50. Measured, 50 A is 1.064 times 47 A and enough by this school
+  assert.equal(nextSize(47), 50);
+  assert.equal(nextSize(48), 60);
+});
+
+test('common practice, no source: a predicted 47 A takes a 60 A ESC by the next-size school: its band passes 50', () => {
+  const drawing = (power: number, continuousA: number): SetupDocument => ({
+    ...base,
+    schools: { 'esc-current': 'next-size' },
+    battery: { ...base.battery, capacityAh: 5, continuousC: 40 },
+    esc: { continuousA, resistanceOhm: 0.003, maxSeries: 4 },
+    propulsor: { kind: 'propeller', diameterM: 0.254, pitchM: 0.127, coefficients: { thrust: 0.1, power } }
+  });
+  const amps = (power: number): number =>
+    predict({ setup: drawing(power, 30), checks: false, bands: false }).points[0].batteryCurrentA;
+  let [low, high] = [0.01, 0.4];
+  for (let k = 0; k < 50; k++) {
+    const middle = 0.5 * (low + high);
+    if (amps(middle) < 47) low = middle;
+    else high = middle;
   }
+  assert.ok(Math.abs(amps(low) - 47) < 0.01, `${amps(low)} A`);
+  const check = predict({ setup: { ...drawing(low, 30), fixed: ['propulsor', 'battery'] } }).checks.find(
+    (c) => c.id === 'esc-current'
+  );
+  assert.equal(check?.finding, 'over');
+  assert.deepEqual(
+    check?.remedies.map((r) => r.text),
+    ['a 60 A ESC: holds'],
+    'offered of every size on sale, 50 among them'
+  );
+  const fifty = predict({ setup: drawing(low, 50) }).checks.find((c) => c.id === 'esc-current');
+  assert.deepEqual([fifty?.finding, fifty?.reason], ['tight', 'band']);
 });
 
 test('LiPo rests at 4.20 V full, about 3.84 half, 3.73 at 20 %, 3.27 empty (from memory); the table turns round', () => {

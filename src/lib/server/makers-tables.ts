@@ -1,21 +1,24 @@
 import { makersTableSchema, type MakersRow } from '../core/shelf/makers-row.ts';
 import type { StoredMakersTable } from '../core/setup/stored.ts';
 import { validateAgainst } from '../core/setup/validate.ts';
-import { markDeleted } from './db/mark-deleted.ts';
-import { transaction, type Db } from './db/open.ts';
-import { found, invalid, notFound, type Outcome } from './outcome.ts';
+import { markDeleted, type Marked } from './db/mark-deleted.ts';
+import type { Db } from './db/open.ts';
+import { transaction } from './db/transaction.ts';
+import { found, invalid, notFound, staleness, type Outcome } from './outcome.ts';
 
 interface Row {
   id: number;
+  revision: number;
   part_id: number;
   title: string;
   rows: string;
 }
 
-const SELECT = 'SELECT id, part_id, title, rows FROM makers_table WHERE deleted_at IS NULL';
+const SELECT = 'SELECT id, revision, part_id, title, rows FROM makers_table WHERE deleted_at IS NULL';
 
 const fromRow = (r: Row): StoredMakersTable => ({
   id: r.id,
+  revision: r.revision,
   partId: r.part_id,
   title: r.title,
   rows: JSON.parse(r.rows) as MakersRow[]
@@ -30,7 +33,8 @@ export function listMakersTables(db: Db, partId?: number): StoredMakersTable[] {
   return (rows as Row[]).map(fromRow);
 }
 
-function getMakersTable(db: Db, id: number): Outcome<StoredMakersTable> {
+/** One table. */
+export function getMakersTable(db: Db, id: number): Outcome<StoredMakersTable> {
   const row = db.prepare(`${SELECT} AND id = ?`).get(id) as Row | undefined;
   return row ? found(fromRow(row)) : notFound('maker’s table');
 }
@@ -56,18 +60,29 @@ export function createMakersTable(db: Db, partId: number, value: unknown): Outco
   });
 }
 
-/** Changes a table's title and rows. */
-export function editMakersTable(db: Db, id: number, value: unknown): Outcome<StoredMakersTable> {
+/** Changes a table's title and rows. @param revision the one the edit was made from */
+export function editMakersTable(
+  db: Db,
+  id: number,
+  value: unknown,
+  revision: unknown
+): Outcome<StoredMakersTable> {
   const table = checked(value);
   if (!table.ok) return table;
   return transaction(db, () => {
-    const { changes } = db
-      .prepare('UPDATE makers_table SET title = ?, rows = ? WHERE id = ? AND deleted_at IS NULL')
-      .run(table.value.title.trim(), JSON.stringify(table.value.rows), id);
-    return changes === 1 ? getMakersTable(db, id) : notFound('maker’s table');
+    const current = getMakersTable(db, id);
+    if (!current.ok) return current;
+    const stale = staleness(revision, current.value, 'maker’s table', true);
+    if (stale) return stale;
+    db.prepare('UPDATE makers_table SET title = ?, rows = ?, revision = revision + 1 WHERE id = ?').run(
+      table.value.title.trim(),
+      JSON.stringify(table.value.rows),
+      id
+    );
+    return getMakersTable(db, id);
   });
 }
 
 /** Takes a table away (`deleted` true), or puts it back. */
-export const markMakersTable = (db: Db, id: number, deleted: boolean): Outcome<{ id: number }> =>
-  markDeleted(db, 'makers_table', id, deleted);
+export const markMakersTable = (db: Db, id: number, deleted: boolean, revision?: unknown): Outcome<Marked> =>
+  markDeleted(db, 'makers_table', id, deleted, revision);

@@ -1,18 +1,8 @@
 import { calibrateRequestSchema } from '../core/calibration/schema.ts';
+import { standardSchema } from '../core/formats/file-schemas.ts';
 import { predictRequestSchema, setupSchema } from '../core/setup/schema.ts';
 
 type Json = Record<string, unknown>;
-
-/** A schema as OpenAPI 3.1 takes it: without the identifiers that only Ajv needs. */
-function plain(schema: unknown): unknown {
-  if (Array.isArray(schema)) return schema.map(plain);
-  if (schema === null || typeof schema !== 'object') return schema;
-  return Object.fromEntries(
-    Object.entries(schema)
-      .filter(([key]) => key !== '$id' && key !== 'discriminator')
-      .map(([key, value]) => [key, plain(value)])
-  );
-}
 
 const number = { type: 'number' };
 const pair = { type: 'array', items: number, minItems: 2, maxItems: 2 };
@@ -185,7 +175,7 @@ export const openApi = (version: string): Json => ({
   },
   components: {
     schemas: {
-      CalibrateRequest: plain(calibrateRequestSchema) as Json,
+      CalibrateRequest: standardSchema(calibrateRequestSchema) as Json,
       CalibrateAnswer: {
         type: 'object',
         required: ['setup', 'residuals', 'unresolved', 'notes'],
@@ -210,8 +200,8 @@ export const openApi = (version: string): Json => ({
           notes: { type: 'array', items: { type: 'string' } }
         }
       },
-      Setup: plain(setupSchema) as Json,
-      PredictRequest: plain(predictRequestSchema) as Json,
+      Setup: standardSchema(setupSchema) as Json,
+      PredictRequest: standardSchema(predictRequestSchema) as Json,
       PointAnswer: pointAnswer,
       Check: check,
       PredictAnswer: predictAnswer,

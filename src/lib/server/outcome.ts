@@ -1,18 +1,32 @@
 import type { Issue } from '../core/setup/validate.ts';
 
-/** Outcome of a request to the store, mapped to a status in `http.ts` only. */
+/** Outcome of a request, mapped to a status in `http.ts` only. */
 export type Outcome<T> =
   | { ok: true; value: T }
-  | { ok: false; code: 'not-found'; message: string }
+  | { ok: false; code: 'not-found' | 'nothing-to-do' | 'busy' | 'too-large' | 'forbidden'; message: string }
   | { ok: false; code: 'invalid'; message: string; errors: Issue[] }
-  | { ok: false; code: 'nothing-to-do'; message: string };
+  /** The revision named is not the one that stands; what stands comes with it. */
+  | { ok: false; code: 'stale'; message: string; current: unknown };
+
+/** A refusal of one kind. */
+export type Refusal<C extends Extract<Outcome<never>, { ok: false }>['code']> = Extract<
+  Outcome<never>,
+  { ok: false; code: C }
+>;
 
 export const found = <T>(value: T): Outcome<T> => ({ ok: true, value });
+
 export const notFound = (what: string): { ok: false; code: 'not-found'; message: string } => ({
   ok: false,
   code: 'not-found',
   message: `There is no such ${what}; it may have been deleted.`
 });
+
+export const refused = <C extends 'nothing-to-do' | 'busy' | 'too-large' | 'forbidden'>(
+  code: C,
+  message: string
+): { ok: false; code: C; message: string } => ({ ok: false, code, message });
+
 export const invalid = (
   errors: Issue[]
 ): { ok: false; code: 'invalid'; message: string; errors: Issue[] } => ({
@@ -22,3 +36,36 @@ export const invalid = (
     errors.length === 1 ? errors[0].message : `${errors.length} figures are not right; nothing was stored.`,
   errors
 });
+
+/**
+ * Whether a write names the revision that stands. `null` where it does.
+ * @param named revision the write was made from; undefined where none was named
+ * @param must whether a write that names none is refused
+ */
+export function staleness(
+  named: unknown,
+  current: { revision: number },
+  what: string,
+  must: boolean
+): Outcome<never> | null {
+  if (named === undefined || named === null) {
+    return must
+      ? invalid([
+          {
+            path: 'revision',
+            message: `name the revision this edit was made from; the ${what} stands at ${current.revision} now.`
+          }
+        ])
+      : null;
+  }
+  if (typeof named !== 'number' || !Number.isInteger(named))
+    return invalid([{ path: 'revision', message: 'the revision should be a whole number.' }]);
+  return named === current.revision
+    ? null
+    : {
+        ok: false,
+        code: 'stale',
+        message: `The ${what} was changed elsewhere meanwhile; nothing was stored.`,
+        current
+      };
+}

@@ -1,13 +1,13 @@
-import { SCHEMAS } from '../core/formats/part-csv.ts';
-import { MEASURABLE } from '../core/shelf/measured.ts';
-import { PART_KINDS, type PartKind, type StoredPart } from '../core/setup/stored.ts';
-import { validateAgainst } from '../core/setup/validate.ts';
-import { markDeleted } from './db/mark-deleted.ts';
-import { transaction, type Db } from './db/open.ts';
-import { found, invalid, notFound, type Outcome } from './outcome.ts';
+import { checkPart, type CheckedPart } from '../core/shelf/checked-part.ts';
+import type { PartKind, StoredPart } from '../core/setup/stored.ts';
+import { markDeleted, type Marked } from './db/mark-deleted.ts';
+import type { Db } from './db/open.ts';
+import { transaction } from './db/transaction.ts';
+import { found, invalid, notFound, staleness, type Outcome } from './outcome.ts';
 
 interface Row {
   id: number;
+  revision: number;
   kind: PartKind;
   name: string;
   document: string;
@@ -28,7 +28,7 @@ export function listParts(db: Db, kind?: PartKind): StoredPart[] {
   const where = kind ? 'AND kind = ?' : '';
   const rows = db
     .prepare(
-      `SELECT id, kind, name, document, measured, owned, note FROM part WHERE deleted_at IS NULL ${where} ORDER BY kind, name`
+      `SELECT id, revision, kind, name, document, measured, owned, note FROM part WHERE deleted_at IS NULL ${where} ORDER BY kind, name`
     )
     .all(...(kind ? [kind] : [])) as Row[];
   return rows.map(fromRow);
@@ -38,103 +38,52 @@ export function listParts(db: Db, kind?: PartKind): StoredPart[] {
 export function getPart(db: Db, id: number): Outcome<StoredPart> {
   const row = db
     .prepare(
-      'SELECT id, kind, name, document, measured, owned, note FROM part WHERE id = ? AND deleted_at IS NULL'
+      'SELECT id, revision, kind, name, document, measured, owned, note FROM part WHERE id = ? AND deleted_at IS NULL'
     )
     .get(id) as Row | undefined;
   return row ? found(fromRow(row)) : notFound('part');
 }
 
-/** What a caller sends of a part. */
-export interface PartInput {
-  kind?: unknown;
-  name?: unknown;
-  document?: unknown;
-  measured?: unknown;
-  owned?: unknown;
-  note?: unknown;
-}
-
-function checked(input: PartInput): Outcome<{
-  kind: PartKind;
-  name: string;
-  document: object;
-  measured: object;
-  owned: number;
-  note: string;
-}> {
-  const kind = input.kind as PartKind;
-  if (!PART_KINDS.includes(kind))
-    return invalid([
-      {
-        path: 'kind',
-        message: `kind is ${JSON.stringify(input.kind)}; it should be one of ${PART_KINDS.join(', ')}.`
-      }
-    ]);
-  const name = typeof input.name === 'string' ? input.name.trim() : '';
-  if (name === '' || name.length > 120)
-    return invalid([{ path: 'name', message: 'a part needs a name of at most 120 characters.' }]);
-  const document = validateAgainst<object>(SCHEMAS[kind], input.document);
-  if (!document.ok) return invalid(document.errors.map((e) => ({ ...e, path: `document.${e.path}` })));
-  const measured = measuredOf(kind, document.value, input.measured ?? {});
-  if (!measured.ok) return measured;
-  return found({
-    kind,
-    name,
-    document: document.value,
-    measured: measured.value,
-    owned: input.owned === true ? 1 : 0,
-    note: typeof input.note === 'string' ? input.note.slice(0, 2000) : ''
-  });
-}
-
-/** Measured figures: only those that can be measured, inside the same limits as the label's. */
-function measuredOf(kind: PartKind, label: object, value: unknown): Outcome<object> {
-  if (typeof value !== 'object' || value === null || Array.isArray(value))
-    return invalid([{ path: 'measured', message: 'measured should be an object of figures by field.' }]);
-  const given = Object.entries(value).filter(([, v]) => v !== null);
-  const known = Object.keys(MEASURABLE[kind]);
-  const errors = given
-    .filter(([field]) => !known.includes(field))
-    .map(([field]) => ({
-      path: `measured.${field}`,
-      message: `"${field}" is not measured for this kind of part; ${known.join(', ')} are.`
-    }));
-  if (errors.length > 0) return invalid(errors);
-  const measured = Object.fromEntries(given);
-  const checked = validateAgainst<object>(SCHEMAS[kind], { ...label, ...measured });
-  return checked.ok
-    ? found(measured)
-    : invalid(checked.errors.map((e) => ({ ...e, path: `measured.${e.path}` })));
-}
-
 /** Puts a part on the shelf. */
-export function createPart(db: Db, input: PartInput): Outcome<StoredPart> {
-  const part = checked(input);
-  if (!part.ok) return part;
-  const p = part.value;
-  return transaction(db, () => {
-    const { lastInsertRowid } = db
-      .prepare('INSERT INTO part (kind, name, document, measured, owned, note) VALUES (?, ?, ?, ?, ?, ?)')
-      .run(p.kind, p.name, JSON.stringify(p.document), JSON.stringify(p.measured), p.owned, p.note);
-    return getPart(db, Number(lastInsertRowid));
-  });
+export function createPart(db: Db, input: unknown): Outcome<StoredPart> {
+  const part = checkPart(input);
+  if (!part.ok) return invalid(part.errors);
+  return transaction(db, () => getPart(db, insertPart(db, part.value)));
 }
 
-/** Changes a part. */
-export function editPart(db: Db, id: number, input: PartInput): Outcome<StoredPart> {
-  const part = checked(input);
-  if (!part.ok) return part;
-  const p = part.value;
+/** Stores a part that was checked; its id. */
+export function insertPart(db: Db, p: CheckedPart): number {
+  const { lastInsertRowid } = db
+    .prepare('INSERT INTO part (kind, name, document, measured, owned, note) VALUES (?, ?, ?, ?, ?, ?)')
+    .run(...columnsOf(p));
+  return Number(lastInsertRowid);
+}
+
+const columnsOf = (p: CheckedPart): [string, string, string, string, number, string] => [
+  p.kind,
+  p.name,
+  JSON.stringify(p.document),
+  JSON.stringify(p.measured),
+  p.owned ? 1 : 0,
+  p.note
+];
+
+/** Changes a part. @param revision the one the edit was made from */
+export function editPart(db: Db, id: number, input: unknown, revision: unknown): Outcome<StoredPart> {
+  const part = checkPart(input);
+  if (!part.ok) return invalid(part.errors);
   return transaction(db, () => {
-    const { changes } = db
-      .prepare(
-        'UPDATE part SET kind = ?, name = ?, document = ?, measured = ?, owned = ?, note = ? WHERE id = ? AND deleted_at IS NULL'
-      )
-      .run(p.kind, p.name, JSON.stringify(p.document), JSON.stringify(p.measured), p.owned, p.note, id);
-    return changes === 1 ? getPart(db, id) : notFound('part');
+    const current = getPart(db, id);
+    if (!current.ok) return current;
+    const stale = staleness(revision, current.value, 'part', true);
+    if (stale) return stale;
+    db.prepare(
+      'UPDATE part SET kind = ?, name = ?, document = ?, measured = ?, owned = ?, note = ?, revision = revision + 1 WHERE id = ?'
+    ).run(...columnsOf(part.value), id);
+    return getPart(db, id);
   });
 }
 
 /** Takes a part off the shelf (`deleted` true), or puts it back. */
-export const markPart = (db: Db, id: number, deleted: boolean): Outcome<{ id: number }> =>
-  markDeleted(db, 'part', id, deleted);
+export const markPart = (db: Db, id: number, deleted: boolean, revision?: unknown): Outcome<Marked> =>
+  markDeleted(db, 'part', id, deleted, revision);

@@ -1,46 +1,29 @@
-import { MARGINS } from '../core/checks/schools.ts';
-import { QUANTITIES, type UnitChoice } from '../core/units/quantity.ts';
-import { transaction, type Db } from './db/open.ts';
+import { settingsSchema, soundSettings, type Settings } from '../core/settings/settings-schema.ts';
+import { validateAgainst } from '../core/setup/validate.ts';
+import type { Db } from './db/open.ts';
+import { transaction } from './db/transaction.ts';
 import { found, invalid, type Outcome } from './outcome.ts';
 
-/** What the user chose once for all crafts. */
-export interface Settings {
-  units: UnitChoice;
-  schools: Record<string, string>;
-}
-
 const read = (db: Db, key: string): unknown => {
-  const row = db.prepare('SELECT value FROM setting WHERE key = ?').get(key) as { value: string } | undefined;
-  return row ? JSON.parse(row.value) : {};
+  const text = db.prepare('SELECT value FROM setting WHERE key = ?').pluck().get(key) as string | undefined;
+  return text === undefined ? {} : JSON.parse(text);
 };
 
-/** The settings; what was never chosen is empty and takes the defaults. */
-export const getSettings = (db: Db): Settings => ({
-  units: read(db, 'units') as UnitChoice,
-  schools: read(db, 'schools') as Record<string, string>
-});
+/** The settings; what was never chosen is empty and takes the defaults, what is not known today is passed over. */
+export const getSettings = (db: Db): Settings => soundSettings(read(db, 'units'), read(db, 'schools'));
 
-/** Stores settings after checking every name against what exists. */
+/** Stores choices beside those that stand: what is not named stays as it is. */
 export function putSettings(db: Db, value: unknown): Outcome<Settings> {
-  const input = (value ?? {}) as { units?: Record<string, unknown>; schools?: Record<string, unknown> };
-  const errors: { path: string; message: string }[] = [];
-  for (const [quantity, unit] of Object.entries(input.units ?? {})) {
-    const units = (QUANTITIES as Record<string, object>)[quantity];
-    if (!units || !(String(unit) in units))
-      errors.push({ path: `units.${quantity}`, message: `"${String(unit)}" is no unit of ${quantity}.` });
-  }
-  for (const [margin, school] of Object.entries(input.schools ?? {})) {
-    const known = (MARGINS as Record<string, { schools: readonly { id: string }[] }>)[margin];
-    if (!known?.schools.some((s) => s.id === school))
-      errors.push({ path: `schools.${margin}`, message: `"${String(school)}" is no school of ${margin}.` });
-  }
-  if (errors.length > 0) return invalid(errors);
+  const checked = validateAgainst<Partial<Settings>>(settingsSchema, value);
+  if (!checked.ok) return invalid(checked.errors);
+  const given = checked.value;
   return transaction(db, () => {
+    const standing = getSettings(db);
     const put = db.prepare(
       'INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value'
     );
-    if (input.units) put.run('units', JSON.stringify(input.units));
-    if (input.schools) put.run('schools', JSON.stringify(input.schools));
+    if (given.units) put.run('units', JSON.stringify({ ...standing.units, ...given.units }));
+    if (given.schools) put.run('schools', JSON.stringify({ ...standing.schools, ...given.schools }));
     return found(getSettings(db));
   });
 }

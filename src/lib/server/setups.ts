@@ -1,12 +1,14 @@
 import type { SetupDocument } from '../core/setup/schema.ts';
 import type { Revision, StoredSetup } from '../core/setup/stored.ts';
 import { validateSetup } from '../core/setup/validate.ts';
-import { markDeleted } from './db/mark-deleted.ts';
-import { transaction, type Db } from './db/open.ts';
-import { found, invalid, notFound, type Outcome } from './outcome.ts';
+import { markDeleted, type Marked } from './db/mark-deleted.ts';
+import type { Db } from './db/open.ts';
+import { transaction } from './db/transaction.ts';
+import { found, invalid, notFound, refused, staleness, type Outcome } from './outcome.ts';
 
 interface Row {
   id: number;
+  revision: number;
   craft_id: number;
   document: string;
   in_use: number;
@@ -18,13 +20,14 @@ interface Row {
 }
 
 const SELECT = /* sql */ `
-  SELECT s.id, s.craft_id, s.in_use, s.pinned, r.document, r.id AS revision_id, r.parent_id, r.label,
+  SELECT s.id, s.revision, s.craft_id, s.in_use, s.pinned, r.document, r.id AS revision_id, r.parent_id, r.label,
     (SELECT c.label FROM setup_revision c WHERE c.parent_id = r.id ORDER BY c.id DESC LIMIT 1) AS redo_label
   FROM setup s JOIN setup_revision r ON r.id = s.current_revision_id
   WHERE s.deleted_at IS NULL`;
 
 const fromRow = (row: Row): StoredSetup => ({
   id: row.id,
+  revision: row.revision,
   craftId: row.craft_id,
   document: JSON.parse(row.document) as SetupDocument,
   inUse: row.in_use === 1,
@@ -46,7 +49,7 @@ export function listSetups(db: Db, craftId?: number): StoredSetup[] {
 
 /** One setup. */
 export function getSetup(db: Db, id: number): Outcome<StoredSetup> {
-  const row = db.prepare(`${SELECT} AND s.id = ?`).get(id) as Row | undefined;
+  const row = rowOf(db, id);
   return row ? found(fromRow(row)) : notFound('setup');
 }
 
@@ -86,34 +89,51 @@ export function createSetup(
   });
 }
 
-/** Stores an edit as a new revision; an unchanged document makes none. */
-export function editSetup(db: Db, id: number, document: unknown, label: string): Outcome<StoredSetup> {
+/**
+ * Stores an edit as a new revision. The document that stands already is no edit, whatever revision is named: a write whose
+ * answer was lost may be sent again.
+ * @param revision the one the edit was made from; a stale one is refused with what stands
+ */
+export function editSetup(
+  db: Db,
+  id: number,
+  document: unknown,
+  label: string,
+  revision: unknown
+): Outcome<StoredSetup> {
   const checked = validateSetup(document);
   if (!checked.ok) return invalid(checked.errors);
   return transaction(db, () => {
-    const row = db.prepare(`${SELECT} AND s.id = ?`).get(id) as Row | undefined;
+    const row = rowOf(db, id);
     if (!row) return notFound('setup');
-    if (row.document !== JSON.stringify(checked.value)) {
-      appendRevision(db, id, row.revision_id, label.slice(0, 200), checked.value);
-    }
+    if (row.document === JSON.stringify(checked.value)) return found(fromRow(row));
+    const stale = staleness(revision, fromRow(row), 'setup', true);
+    if (stale) return stale;
+    appendRevision(db, id, row.revision_id, label.slice(0, 200), checked.value);
+    db.prepare('UPDATE setup SET revision = revision + 1 WHERE id = ?').run(id);
     return getSetup(db, id);
   });
 }
 
+const rowOf = (db: Db, id: number): Row | undefined =>
+  db.prepare(`${SELECT} AND s.id = ?`).get(id) as Row | undefined;
+
 /** Goes back to the revision this one was made from. */
-export function undoSetup(db: Db, id: number): Outcome<StoredSetup> {
-  return move(db, id, 'undo');
+export function undoSetup(db: Db, id: number, revision: unknown): Outcome<StoredSetup> {
+  return move(db, id, 'undo', revision);
 }
 
 /** Goes forward to the newest revision made from this one. */
-export function redoSetup(db: Db, id: number): Outcome<StoredSetup> {
-  return move(db, id, 'redo');
+export function redoSetup(db: Db, id: number, revision: unknown): Outcome<StoredSetup> {
+  return move(db, id, 'redo', revision);
 }
 
-function move(db: Db, id: number, direction: 'undo' | 'redo'): Outcome<StoredSetup> {
+function move(db: Db, id: number, direction: 'undo' | 'redo', revision: unknown): Outcome<StoredSetup> {
   return transaction(db, () => {
-    const row = db.prepare(`${SELECT} AND s.id = ?`).get(id) as Row | undefined;
+    const row = rowOf(db, id);
     if (!row) return notFound('setup');
+    const stale = staleness(revision, fromRow(row), 'setup', true);
+    if (stale) return stale;
     const target =
       direction === 'undo'
         ? row.parent_id
@@ -122,9 +142,11 @@ function move(db: Db, id: number, direction: 'undo' | 'redo'): Outcome<StoredSet
               .prepare('SELECT id FROM setup_revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1')
               .get(row.revision_id) as { id: number } | undefined
           )?.id;
-    if (target == null)
-      return { ok: false, code: 'nothing-to-do', message: `There is nothing to ${direction}.` };
-    db.prepare('UPDATE setup SET current_revision_id = ? WHERE id = ?').run(target, id);
+    if (target == null) return refused('nothing-to-do', `There is nothing to ${direction}.`);
+    db.prepare('UPDATE setup SET current_revision_id = ?, revision = revision + 1 WHERE id = ?').run(
+      target,
+      id
+    );
     return getSetup(db, id);
   });
 }
@@ -138,8 +160,8 @@ export function duplicateSetup(db: Db, id: number): Outcome<StoredSetup> {
 }
 
 /** Marks a setup deleted; `restoreSetup` takes it back. */
-export function deleteSetup(db: Db, id: number): Outcome<{ id: number }> {
-  return markDeleted(db, 'setup', id, true);
+export function deleteSetup(db: Db, id: number, revision?: unknown): Outcome<Marked> {
+  return markDeleted(db, 'setup', id, true, revision);
 }
 
 /** Takes a deletion back. */
@@ -149,27 +171,40 @@ export function restoreSetup(db: Db, id: number): Outcome<StoredSetup> {
 }
 
 /** Makes a setup the one in use for its craft. */
-export function useSetup(db: Db, id: number): Outcome<StoredSetup> {
-  return transaction(db, () => {
-    const row = db.prepare('SELECT craft_id FROM setup WHERE id = ? AND deleted_at IS NULL').get(id) as
-      { craft_id: number } | undefined;
-    if (!row) return notFound('setup');
-    db.prepare('UPDATE setup SET in_use = (id = ?) WHERE craft_id = ?').run(id, row.craft_id);
-    return getSetup(db, id);
-  });
-}
+export const useSetup = (db: Db, id: number, revision?: unknown): Outcome<StoredSetup> =>
+  touch(db, id, revision, (craftId) =>
+    db.prepare('UPDATE setup SET in_use = (id = ?) WHERE craft_id = ?').run(id, craftId)
+  );
 
 /** Pins a setup beside the others of its craft, or takes it off. */
-export function pinSetup(db: Db, id: number, pinned: boolean): Outcome<StoredSetup> {
-  return transaction(db, () => {
-    const { changes } = db.prepare('UPDATE setup SET pinned = ? WHERE id = ?').run(pinned ? 1 : 0, id);
-    return changes === 1 ? getSetup(db, id) : notFound('setup');
-  });
-}
+export const pinSetup = (db: Db, id: number, pinned: boolean, revision?: unknown): Outcome<StoredSetup> =>
+  touch(db, id, revision, () =>
+    db.prepare('UPDATE setup SET pinned = ? WHERE id = ?').run(pinned ? 1 : 0, id)
+  );
 
 /** Notes that a setup was opened; the start page goes back to it. */
-export function noteOpened(db: Db, id: number): void {
-  db.prepare("UPDATE setup SET opened_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ?").run(id);
+export const openSetup = (db: Db, id: number): Outcome<{ id: number }> => {
+  const noted = touch(db, id, undefined, () =>
+    db.prepare("UPDATE setup SET opened_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ?").run(id)
+  );
+  return noted.ok ? found({ id }) : noted;
+};
+
+/** Changes what stands beside a setup's document: its place among the others, not its revision. */
+function touch(
+  db: Db,
+  id: number,
+  revision: unknown,
+  change: (craftId: number) => void
+): Outcome<StoredSetup> {
+  return transaction(db, () => {
+    const row = rowOf(db, id);
+    if (!row) return notFound('setup');
+    const stale = staleness(revision, fromRow(row), 'setup', false);
+    if (stale) return stale;
+    change(row.craft_id);
+    return getSetup(db, id);
+  });
 }
 
 /** History of a setup, newest first, with the revision that stands now. */

@@ -1,13 +1,17 @@
-import { partsFromCsv, partsToCsv, type PortablePart, type RowError } from '../core/formats/part-csv.ts';
-import { shelfFromZip, shelfToZip } from '../core/formats/shelf-package.ts';
+import type { RowError } from '../core/text/row-error.ts';
+import { partsToCsv, type PortablePart } from '../core/formats/part-csv.ts';
+import type { ReadShelf } from '../core/formats/read-shelf.ts';
+import { shelfToZip } from '../core/formats/shelf-package.ts';
 import { PART_KINDS, type PartKind } from '../core/setup/stored.ts';
-import { transaction, type Db } from './db/open.ts';
+import type { Db } from './db/open.ts';
+import { transaction } from './db/transaction.ts';
 import { found, type Outcome } from './outcome.ts';
-import { createMakersTable, listMakersTables } from './makers-tables.ts';
-import { createPart, listParts, markPart } from './parts.ts';
+import { listMakersTables } from './makers-tables.ts';
+import { insertPart, listParts, markPart } from './parts.ts';
 
 const portable = (db: Db): PortablePart[] => {
-  const tables = listMakersTables(db);
+  const tables = new Map<number, ReturnType<typeof listMakersTables>>();
+  for (const t of listMakersTables(db)) tables.set(t.partId, [...(tables.get(t.partId) ?? []), t]);
   return listParts(db).map((p) => ({
     kind: p.kind,
     name: p.name,
@@ -15,7 +19,7 @@ const portable = (db: Db): PortablePart[] => {
     note: p.note,
     document: p.document as Record<string, unknown>,
     measured: p.measured,
-    tables: tables.filter((t) => t.partId === p.id).map(({ title, rows }) => ({ title, rows }))
+    tables: (tables.get(p.id) ?? []).map(({ title, rows }) => ({ title, rows }))
   }));
 };
 
@@ -55,98 +59,37 @@ export interface ImportPlan {
   added: number[];
 }
 
-/** Reads a shelf file of any of the formats, without storing anything. */
-function readShelf(name: string, bytes: Uint8Array): { parts: PortablePart[]; errors: RowError[] } {
-  const text = (): string => new TextDecoder().decode(bytes);
-  if (/\.zip$/i.test(name)) return shelfFromZip(bytes);
-  if (/\.json$/i.test(name)) {
-    try {
-      const value = JSON.parse(text()) as { format?: unknown; parts?: unknown };
-      if (value.format !== 'iskarn.shelf/1' || !Array.isArray(value.parts))
-        return {
-          parts: [],
-          errors: [
-            { line: 1, column: 'format', message: 'this is no shelf: its format should be "iskarn.shelf/1".' }
-          ]
-        };
-      return { parts: value.parts as PortablePart[], errors: [] };
-    } catch (error) {
-      return {
-        parts: [],
-        errors: [{ line: 1, column: '', message: `this is not JSON: ${(error as Error).message}.` }]
-      };
-    }
-  }
-  const kind = PART_KINDS.find((k) => name.toLowerCase().includes(k));
-  if (!kind)
-    return {
-      parts: [],
-      errors: [
-        {
-          line: 0,
-          column: '',
-          message: `name the file after its kind of part (${PART_KINDS.map((k) => `${k}.csv`).join(', ')}), or send a .json or .zip shelf.`
-        }
-      ]
-    };
-  return partsFromCsv(kind, text());
-}
-
 /**
- * Plans an import, and applies it as one step when told to: with `apply`, nothing is stored while there are errors
- * unless `goodRowsOnly`.
+ * Plans the import of a file that was read, and applies it as one step when told to: with `apply`, nothing is stored while
+ * there are errors unless `goodRowsOnly`.
  */
 export function importShelf(
   db: Db,
-  name: string,
-  bytes: Uint8Array,
+  read: ReadShelf,
   apply: boolean,
   goodRowsOnly: boolean
 ): Outcome<ImportPlan> {
-  const read = readShelf(name, bytes);
-  const there = new Set(listParts(db).map((p) => `${p.kind}|${p.name}`));
-  const plan: ImportPlan = { parts: [], errors: read.errors, added: [] };
-  const good: PortablePart[] = [];
-  read.parts.forEach((p, at) => {
-    const key = `${p?.kind}|${p?.name}`;
-    if (there.has(key)) {
-      plan.parts.push({ kind: p.kind, name: p.name, action: 'already there' });
-      return;
+  return transaction(db, () => {
+    const there = new Set(
+      db.prepare("SELECT kind || '|' || name FROM part WHERE deleted_at IS NULL").pluck().all() as string[]
+    );
+    const plan: ImportPlan = { parts: [], errors: read.errors, added: [] };
+    const adding = apply && (goodRowsOnly || read.errors.every((e) => e.harmless));
+    const keep = db.prepare('INSERT INTO makers_table (part_id, title, rows) VALUES (?, ?, ?)');
+    for (const { part, tables } of read.parts) {
+      const { kind, name } = part;
+      const key = `${kind}|${name}`;
+      plan.parts.push({ kind, name, action: there.has(key) ? 'already there' : 'add' });
+      if (there.has(key)) continue;
+      there.add(key);
+      if (!adding) continue;
+      const id = insertPart(db, part);
+      for (const table of tables) keep.run(id, table.title, JSON.stringify(table.rows));
+      plan.added.push(id);
     }
-    good.push(p);
-    plan.parts.push({ kind: p?.kind, name: String(p?.name ?? `part ${at + 1}`), action: 'add' });
+    return found(plan);
   });
-  // a JSON shelf is checked here: its parts meet the same schemas as everything else
-  const trial = db.transaction(() => {
-    good.forEach((p, at) => {
-      const made = createPart(db, p as unknown as Record<string, unknown>);
-      if (made.ok) {
-        plan.added.push(made.value.id);
-        for (const table of Array.isArray(p.tables) ? p.tables : []) {
-          const kept = createMakersTable(db, made.value.id, table);
-          if (!kept.ok) plan.errors.push({ line: at + 1, column: 'tables', message: kept.message });
-        }
-      } else {
-        plan.errors.push({ line: at + 1, column: 'part', message: made.message });
-        plan.parts = plan.parts.filter((x) => x.name !== p?.name);
-      }
-    });
-    const refused = plan.errors.some((e) => !/is left out/.test(e.message)) && !goodRowsOnly;
-    if (!apply || refused) {
-      plan.added = [];
-      throw new Undo();
-    }
-  });
-  try {
-    trial.immediate();
-  } catch (error) {
-    if (!(error instanceof Undo)) throw error;
-  }
-  return found(plan);
 }
-
-/** Rolls a transaction back without being a failure. */
-class Undo extends Error {}
 
 /** Takes an import back: the parts it added, as one step. */
 export function undoImport(db: Db, ids: readonly number[]): Outcome<{ removed: number }> {

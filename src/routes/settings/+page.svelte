@@ -6,7 +6,7 @@
   import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import { call } from '$lib/ui/match/api';
-  import type { Settings } from '$lib/ui/settings/settings';
+  import type { Settings } from '$lib/core/settings/settings-schema';
 
   let { data } = $props();
   let problem = $state('');

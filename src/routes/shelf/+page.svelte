@@ -15,8 +15,8 @@
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import { labelFigure } from '$lib/ui/format/units.svelte';
   import UndoToast from '$lib/ui/marks/UndoToast.svelte';
-  import { call } from '$lib/ui/match/api';
-  import { COLUMNS, fieldOf, FRESH, KIND_TITLES } from '$lib/ui/shelf/columns';
+  import { call, type Refused } from '$lib/ui/match/api';
+  import { COLUMNS, fieldOf, freshPart, KIND_TITLES } from '$lib/ui/shelf/columns';
   import ImportShelf from '$lib/ui/shelf/ImportShelf.svelte';
   import LabelDecoder from '$lib/ui/shelf/LabelDecoder.svelte';
   import MakersTable from '$lib/ui/shelf/MakersTable.svelte';
@@ -72,13 +72,20 @@
     sorting = [{ id, desc: sorted(id) === 'ascending' }];
   };
 
-  async function save(part: StoredPart): Promise<string | null> {
+  async function save(part: StoredPart): Promise<Refused | null> {
     const { id, ...body } = part;
     const done =
       id === 0 ? await call('POST', '/api/v1/parts', body) : await call('PUT', `/api/v1/parts/${id}`, body);
-    if (!done.ok) return done.message;
+    if (!done.ok) return done;
     await invalidateAll();
     return null;
+  }
+
+  /** Owned or not is one figure: where the part was changed elsewhere meanwhile, both changes are kept. */
+  async function own(part: StoredPart, owned: boolean): Promise<void> {
+    let refused = await save({ ...part, owned });
+    if (refused?.current) refused = await save({ ...(refused.current as StoredPart), owned });
+    if (refused) said = refused.message;
   }
 
   async function remove(part: StoredPart): Promise<void> {
@@ -93,16 +100,6 @@
     deleted = null;
     await invalidateAll();
   }
-
-  const fresh = (): StoredPart => ({
-    id: 0,
-    kind,
-    name: '',
-    document: structuredClone(FRESH[kind]) as unknown as StoredPart['document'],
-    measured: {},
-    owned: true,
-    note: ''
-  });
 
   const tablesOf = (id: number): number => data.tables.filter((t) => t.partId === id).length;
 </script>
@@ -121,7 +118,8 @@
     data-testid="import-open"
     onclick={() => (tool = 'import')}>import</Button
   >
-  <Button size="xs" class="py-0.5" data-testid="new-part" onclick={() => (editing = fresh())}>new part</Button
+  <Button size="xs" class="py-0.5" data-testid="new-part" onclick={() => (editing = freshPart(kind))}
+    >new part</Button
   >
 </AppHeader>
 
@@ -240,14 +238,15 @@
                 type="checkbox"
                 checked={p.owned}
                 aria-label={`own ${p.name}`}
-                onchange={(e) => void save({ ...p, owned: e.currentTarget.checked })}
+                onchange={(e) => void own(p, e.currentTarget.checked)}
               /></td
             >
             <td class="pl-2 text-right text-[12px] whitespace-nowrap text-[var(--ink-soft)]">
               <button
                 class="underline"
                 aria-label={`duplicate ${p.name}`}
-                onclick={() => (editing = { ...p, id: 0, measured: {}, name: `${p.name}, copy` })}
+                onclick={() =>
+                  (editing = { ...p, id: 0, revision: 0, measured: {}, name: `${p.name}, copy` })}
                 >duplicate</button
               >
               <button class="ml-2 underline" aria-label={`delete ${p.name}`} onclick={() => void remove(p)}

@@ -54,7 +54,7 @@ function somePackHolds(setup: SetupDocument, packs: Around['packs']): boolean {
   return packs
     .filter((pack) => pack.series === setup.battery.series)
     .some((battery) =>
-      predict({ setup: { ...setup, battery }, bands: false }).checks.every(
+      predict({ setup: { ...setup, battery }, bands: false, remedies: false }).checks.every(
         (c) => !OF_THE_PACK.includes(c.id) || c.finding !== 'over'
       )
     );

@@ -1,4 +1,11 @@
-import { MULTIROTOR_PURPOSES, PURPOSES, type MultirotorPurpose, type Purpose } from '../checks/schools.ts';
+import {
+  MULTIROTOR_PURPOSES,
+  multirotorPurposeNamed,
+  purposeNamed,
+  PURPOSES,
+  type MultirotorPurpose,
+  type Purpose
+} from '../checks/schools.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { motorsOf, type Brief } from './brief.ts';
 
@@ -20,12 +27,11 @@ const MULTIROTOR_W_PER_KG = 160;
 const BOAT_W_PER_KG = { planing: 350, displacement: 9 } as const;
 
 /** The purpose of an aeroplane; an unknown one is taken as gentle. */
-export const purposeOf = (text: string | null | undefined): Purpose =>
-  text != null && text in PURPOSES ? (text as Purpose) : 'trainer';
+export const purposeOf = (text: string | null | undefined): Purpose => purposeNamed(text) ?? 'trainer';
 
 /** The purpose of a multirotor; an unknown one is taken as hovering. */
 export const multirotorPurposeOf = (text: string | null | undefined): MultirotorPurpose =>
-  text != null && text in MULTIROTOR_PURPOSES ? (text as MultirotorPurpose) : 'hover';
+  multirotorPurposeNamed(text) ?? 'hover';
 
 /** Thrust and power that a brief asks for: the middle of its purpose's window. */
 export function wantedOf(b: Brief): Wanted {

@@ -34,7 +34,6 @@ export const instrumentSchema = {
 } as const;
 
 export const calibrateRequestSchema = {
-  $id: 'iskarn.calibrate/1',
   title: 'request',
   type: 'object',
   required: ['setup', 'measurements'],

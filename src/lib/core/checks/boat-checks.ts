@@ -3,6 +3,8 @@ import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
 import { chosenSchool } from './schools.ts';
 import { judge, type Check } from './check.ts';
+import { cells, heavierPropulsors, lighterPropulsors, otherKv, pitches, type Ladder } from './ladders.ts';
+import type { Situation } from '../situation/situation.ts';
 
 /** Volts per cell of the two schools. */
 const LOADED_V = 4.0;
@@ -19,9 +21,18 @@ export const rpmWindowOf = (
 ): { readonly rpm: readonly [number, number]; readonly cellV: number } =>
   RPM_WINDOWS[chosenSchool('boat-rpm', schools).id as keyof typeof RPM_WINDOWS];
 
+/** Cells or a KV that bring the rpm into the window. */
+function towardsWindow(s: Situation): Ladder[] {
+  const { rpm: window, cellV } = rpmWindowOf(s.schools);
+  const { battery, motor } = s.i.setup;
+  const slow = (motor.kvRpmPerVolt * battery.series * cellV) / s.i.model.gearRatio < window[0];
+  return slow ? [cells(s, 'more', 6), otherKv(s, 'higher')] : [cells(s, 'fewer', 6), otherKv(s, 'lower')];
+}
+
 /** Rpm window of a surface drive, KV × cells × volts: too slow is weak, too fast burns. */
 export const boatRpm: Check = {
   id: 'boat-rpm',
+  ladders: (s) => towardsWindow(s),
   run: (c) => {
     const { setup } = c.i;
     if (setup.propulsor.kind !== 'surface-drive') return null;
@@ -30,7 +41,7 @@ export const boatRpm: Check = {
     const { rpm: window, cellV } = rpmWindowOf(c.schools);
     const value = (motor.kvRpmPerVolt * battery.series * cellV) / gear;
     const slow = value < window[0];
-    const loaded = c.answer.boat?.loadedRpm;
+    const loaded = c.boat?.loadedRpm;
     return judge(
       {
         id: 'boat-rpm',
@@ -51,8 +62,9 @@ export const boatRpm: Check = {
 /** Slip at top speed: a propulsor that slips much is too small, or the boat too heavy for it. */
 export const boatSlip: Check = {
   id: 'boat-slip',
+  ladders: (s) => [heavierPropulsors(s), pitches(s, 'down')],
   run: (c) => {
-    const { boat } = c.answer;
+    const { boat } = c;
     if (!boat) return null;
     const displacement = c.i.setup.craft.hull === 'displacement';
     return judge(
@@ -74,8 +86,9 @@ export const boatSlip: Check = {
 /** Planing hulls: on the plane or ploughing. Froude number on beam of 1.6 is taken as planing. */
 export const boatPlaning: Check = {
   id: 'boat-planing',
+  ladders: (s) => [heavierPropulsors(s), cells(s, 'more', 3), otherKv(s, 'higher')],
   run: (c) => {
-    const { boat } = c.answer;
+    const { boat } = c;
     const { craft } = c.i.setup;
     if (!boat || craft.hull === 'displacement') return null;
     const beam = craft.beamM ?? 0.3 * (craft.waterlineLengthM as number);
@@ -107,6 +120,7 @@ const DEPTH_M = 0.05;
  */
 export const cavitation: Check = {
   id: 'cavitation',
+  ladders: (s) => [lighterPropulsors(s), heavierPropulsors(s), cells(s, 'fewer')],
   run: (c) => {
     const p = c.i.setup.propulsor;
     if (p.kind !== 'submerged-screw') return null;

@@ -1,10 +1,12 @@
 import { CHEMISTRIES } from '../battery/chemistry.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, unknown, type Check } from './check.ts';
+import { capacities, lighterPropulsors } from './ladders.ts';
 
 /** Loaded volts per cell at full throttle when the usable share is spent. */
 export const cellVoltage: Check = {
   id: 'cell-voltage',
+  ladders: (s) => [capacities(s), lighterPropulsors(s)],
   run: (c) => {
     if (!c.last)
       return unknown(

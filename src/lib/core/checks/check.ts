@@ -1,26 +1,16 @@
 import type { Band } from '../train/bands.ts';
-import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import type { PredictAnswer, PredictedPoint } from '../train/answer.ts';
+import type { Situation } from '../situation/situation.ts';
+import type { Ladder } from './ladders.ts';
 import type { CheckResult, Finding, PartName } from './finding.ts';
 import { show, showUnit } from '../units/show.ts';
 import { chosenSchool, MARGINS, type MarginName } from './schools.ts';
 
-/** What a check may look at. */
-export interface CheckContext {
-  readonly i: Interpreted;
-  readonly answer: PredictAnswer;
-  readonly supply: PointSupply;
-  /** Worst case: full throttle, standing, from a full pack (or from the held volts). */
-  readonly worst: PredictedPoint;
-  /** Full throttle at the end of the usable share; null on held volts. */
-  readonly last: PredictedPoint | null;
-  readonly schools: Record<string, string> | undefined;
-}
-
 /** A check: says nothing (null) where it does not apply. */
 export interface Check {
   readonly id: string;
-  readonly run: (c: CheckContext) => CheckResult | null;
+  readonly run: (s: Situation) => CheckResult | null;
+  /** Changes that may mend it, nearest first in each ladder; without them it cannot be mended by other parts. */
+  readonly ladders?: (s: Situation) => Ladder[];
 }
 
 interface Judged {
@@ -163,5 +153,5 @@ export const withBand = (value: number, unit: string, band: Band | null | undefi
   band ? `${showUnit(value, unit)} (${show(band[0])} to ${show(band[1])})` : showUnit(value, unit);
 
 /** Whether the document says that a figure it leaves empty may be estimated. */
-export const mayEstimate = (c: CheckContext, path: string): boolean =>
+export const mayEstimate = (c: Situation, path: string): boolean =>
   (c.i.setup.sources as Record<string, string> | undefined)?.[path] === 'estimated';

@@ -1,10 +1,12 @@
 import { credibleCurrentA } from '../battery/cell-resistance.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
+import { capacities, cells, lighterPropulsors } from './ladders.ts';
 
 /** Current the pack can honestly carry, from its resistance, beside the label's C. */
 export const credibleCurrent: Check = {
   id: 'credible-current',
+  ladders: (s) => [capacities(s), lighterPropulsors(s), cells(s, 'fewer', 1)],
   run: (c) => {
     const { battery } = c.i.setup;
     const parallel = battery.parallel ?? 1;

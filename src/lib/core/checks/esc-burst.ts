@@ -1,10 +1,12 @@
 import { showUnit } from '../units/show.ts';
 import { judge, withBand, type Check } from './check.ts';
 import { perUnit } from './per-unit.ts';
+import { largerEscs, lighterPropulsors } from './ladders.ts';
 
 /** Burst rating: the unfavourable end of the band must stay inside it, for the under ten seconds it is good for. */
 export const escBurst: Check = {
   id: 'esc-burst',
+  ladders: (s) => [lighterPropulsors(s), largerEscs(s)],
   run: (c) => {
     const { value, band } = perUnit(c, 'esc');
     const rating = c.i.setup.esc?.burstA;

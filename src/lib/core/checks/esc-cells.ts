@@ -1,12 +1,25 @@
 import { CHEMISTRIES } from '../battery/chemistry.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
+import { cells, escForCells, type Ladder } from './ladders.ts';
+import type { Situation } from '../situation/situation.ts';
 
 const LIPO_FULL_V = CHEMISTRIES.lipo.fullV;
+
+/** Cells that the ESC allows, where the pack has more or fewer. */
+function towardsEsc(s: Situation): Ladder {
+  const { battery, esc } = s.i.setup;
+  if (esc?.maxSeries != null && battery.series > esc.maxSeries)
+    return cells(s, 'fewer', battery.series - esc.maxSeries);
+  if (esc?.minSeries != null && battery.series < esc.minSeries)
+    return cells(s, 'more', esc.minSeries - battery.series);
+  return cells(s, 'fewer');
+}
 
 /** Cell count inside the ESC's limits. Other chemistries count as the LiPo cells of the same full voltage. */
 export const escCells: Check = {
   id: 'esc-cells',
+  ladders: (s) => [escForCells(s), towardsEsc(s)],
   run: (c) => {
     const { battery, esc } = c.i.setup;
     const lithium =
@@ -36,6 +49,7 @@ export const escCells: Check = {
 /** Full-charge voltage against what the ESC stands. */
 export const escVoltage: Check = {
   id: 'esc-voltage',
+  ladders: (s) => [escForCells(s), cells(s, 'fewer')],
   run: (c) => {
     const { battery, esc } = c.i.setup;
     const chemistry = CHEMISTRIES[battery.chemistry];

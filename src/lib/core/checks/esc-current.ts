@@ -2,6 +2,7 @@ import { showUnit } from '../units/show.ts';
 import { judge, withBand, type Check } from './check.ts';
 import { ESC_SIZES_A } from './schools.ts';
 import { perUnit } from './per-unit.ts';
+import { cells, largerEscs, lighterPropulsors } from './ladders.ts';
 
 /** Margin limit of an ESC rating under a school; `recommendedA` is what the motor's maker recommends, if known. */
 export function escMarginLimit(school: string, ratingA: number, recommendedA: number | null): number {
@@ -24,6 +25,7 @@ export function escMarginLimit(school: string, ratingA: number, recommendedA: nu
 /** Continuous rating of one ESC against the worst-case current through it. */
 export const escCurrent: Check = {
   id: 'esc-current',
+  ladders: (s) => [lighterPropulsors(s), largerEscs(s), cells(s, 'fewer', 1)],
   run: (c) => {
     const { value, band } = perUnit(c, 'esc');
     const rating = c.i.setup.esc?.continuousA;

@@ -1,9 +1,11 @@
 import { show } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
+import { cells, otherKv } from './ladders.ts';
 
 /** Electrical rpm (motor rpm × pole pairs) against what the ESC can commutate. */
 export const escElectricalRpm: Check = {
   id: 'esc-electrical-rpm',
+  ladders: (s) => [cells(s, 'fewer'), otherKv(s, 'lower')],
   run: (c) => {
     const { esc, motor } = c.i.setup;
     if (motor.poles == null || esc?.maxElectricalRpm == null) return null;

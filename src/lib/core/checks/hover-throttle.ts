@@ -1,12 +1,14 @@
 import { show } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
+import { cells, heavierPropulsors, otherKv } from './ladders.ts';
 
 /** Hover throttle: at most 60 %, best 35 to 50 %. Common practice, no source. */
 export const hoverThrottle: Check = {
   id: 'hover-throttle',
+  ladders: (s) => [heavierPropulsors(s), cells(s, 'more', 3), otherKv(s, 'higher')],
   run: (c) => {
     if (c.i.setup.craft.kind !== 'multirotor') return null;
-    const { hover } = c.answer;
+    const { hover } = c;
     return judge(
       {
         id: 'hover-throttle',

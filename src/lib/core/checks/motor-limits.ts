@@ -1,12 +1,15 @@
+import type { Situation } from '../situation/situation.ts';
 import { wattsPerGram } from '../motor/estimate.ts';
 import type { Band } from '../train/bands.ts';
 import { show, showUnit } from '../units/show.ts';
-import { judge, mayEstimate, withBand, type Check, type CheckContext } from './check.ts';
+import { judge, mayEstimate, withBand, type Check } from './check.ts';
 import { perUnit } from './per-unit.ts';
+import { cells, lighterPropulsors, otherKv } from './ladders.ts';
 
 /** Current rating of the motor. */
 export const motorCurrent: Check = {
   id: 'motor-current',
+  ladders: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
   run: (c) => {
     const { value, band } = perUnit(c, 'motor');
     const { motor } = c.i.setup;
@@ -35,12 +38,13 @@ export const motorCurrent: Check = {
 };
 
 /** Electrical power of one motor at the pack, worst case, without what receiver and video take, W. */
-const driveWEach = (c: CheckContext): number =>
+const driveWEach = (c: Situation): number =>
   (c.worst.electricalPowerW - c.worst.lossW.auxiliary) / c.i.model.count;
 
 /** Power rating of the motor, against electrical power per motor at the pack, as labels count it. */
 export const motorPower: Check = {
   id: 'motor-power',
+  ladders: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
   run: (c) => {
     const { motor } = c.i.setup;
     const n = c.i.model.count;
@@ -76,6 +80,7 @@ export const motorPower: Check = {
 /** Watts per gram of motor: 3 continuous, 5 in bursts. Common practice, no source. */
 export const motorLoading: Check = {
   id: 'watts-per-gram',
+  ladders: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
   run: (c) => {
     const { motor } = c.i.setup;
     if (motor.massKg == null) return null;

@@ -3,6 +3,7 @@ import { bandsOf } from '../train/bands.ts';
 import { coolingOf, heatMassKg, heatRun } from '../train/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, unknown, type Check } from './check.ts';
+import { cells, lighterPropulsors, otherKv } from './ladders.ts';
 
 const COOLED = { wash: 'in the wash', still: 'in still air', water: 'water-cooled' } as const;
 /** Full throttle held when the brief names no time, s. Common practice: a launch and a climb. */
@@ -12,6 +13,7 @@ const HEAT_SD = 0.3;
 /** Winding temperature after the planned full-throttle run, standing, with the airflow it really has. */
 export const motorTemperature: Check = {
   id: 'motor-temperature',
+  ladders: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
   run: (c) => {
     const mass = heatMassKg(c.i);
     if (mass === null)
@@ -23,11 +25,11 @@ export const motorTemperature: Check = {
         'neither the motor’s mass nor its power rating is known'
       );
     const planned = c.i.setup.craft.runSeconds ?? RUN_S;
-    const full = c.answer.endurance.find((e) => e.at === 'full');
+    const full = c.endurance('full');
     const seconds = full && full.seconds > 0 ? Math.min(planned, full.seconds) : planned;
     const volts = c.worst.openCircuitV;
     const packOhm = c.last ? c.i.packOhm : 0;
-    const speed = c.answer.boat?.topSpeedMs ?? 0;
+    const speed = c.boat?.topSpeedMs ?? 0;
     const at = heatRun(c.i, c.i.model, mass, volts, packOhm, 1, speed, seconds, 40);
     const value = at.steps[at.steps.length - 1].windingC;
     const air = c.i.setup.environment?.airTemperatureC ?? 15;

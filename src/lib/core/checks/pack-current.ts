@@ -1,9 +1,11 @@
 import { show, showUnit } from '../units/show.ts';
 import { judge, withBand, type Check } from './check.ts';
+import { capacities, higherC, lighterPropulsors } from './ladders.ts';
 
 /** Ah × C against worst-case current. */
 export const packCurrent: Check = {
   id: 'pack-current',
+  ladders: (s) => [lighterPropulsors(s), higherC(s), capacities(s)],
   run: (c) => {
     const { battery, esc } = c.i.setup;
     const value = c.worst.batteryCurrentA;

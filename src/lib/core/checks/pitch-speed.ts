@@ -1,6 +1,7 @@
 import { stallSpeedMs, wingOf } from '../craft/fixed-wing/polar.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, unknown, type Check } from './check.ts';
+import { cells, otherKv, pitches } from './ladders.ts';
 
 /** Pitch speed over stall speed that leaves room to climb. Common practice, no source. */
 export const OVER_STALL = { rating: 1.5, margin: 2 } as const;
@@ -8,6 +9,7 @@ export const OVER_STALL = { rating: 1.5, margin: 2 } as const;
 /** Pitch speed (rpm × pitch) against stall speed, or against the wanted speed. Aeroplanes only. */
 export const pitchSpeed: Check = {
   id: 'pitch-speed',
+  ladders: (s) => [pitches(s, 'up'), cells(s, 'more'), otherKv(s, 'higher')],
   run: (c) => {
     const { craft } = c.i.setup;
     if (craft.kind !== 'fixed-wing') return null;

@@ -2,6 +2,7 @@ import type { Propulsor } from '../setup/schema.ts';
 import { INCH_M } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
+import { cells, heavierPropulsors, lighterPropulsors, otherKv, pitches } from './ladders.ts';
 
 /** Highest rpm × diameter in inches by family, from memory of makers' sheets; the maker's own figure comes first. */
 const RPM_INCHES = {
@@ -27,6 +28,7 @@ export function highestRpm(p: Propulsor): { rpm: number; how: string } | null {
 /** Rpm limit of the propulsor's kind. */
 export const propulsorRpm: Check = {
   id: 'propulsor-rpm',
+  ladders: (s) => [heavierPropulsors(s), cells(s, 'fewer', 3), otherKv(s, 'lower'), lighterPropulsors(s)],
   run: (c) => {
     const highest = highestRpm(c.i.setup.propulsor);
     if (highest === null) return null;
@@ -50,6 +52,7 @@ export const propulsorRpm: Check = {
 /** Tip speed against the speed of sound: above about 0.7 noise and drag grow, above 0.85 thrust goes. */
 export const tipMach: Check = {
   id: 'tip-mach',
+  ladders: (s) => [lighterPropulsors(s), cells(s, 'fewer', 3), otherKv(s, 'lower')],
   run: (c) => {
     if (c.i.inWater) return null;
     const tip = (Math.PI * c.i.model.diameterM * c.worst.rpm) / 60;
@@ -76,6 +79,7 @@ export const tipMach: Check = {
 /** Pitch over diameter: steep blades stall standing still and only bite in flight. */
 export const stalledBlade: Check = {
   id: 'stalled-blade',
+  ladders: (s) => [pitches(s, 'down')],
   run: (c) => {
     const p = c.i.setup.propulsor;
     if (p.kind !== 'propeller') return null;
@@ -99,6 +103,7 @@ export const stalledBlade: Check = {
 /** Diameter against the room there is. */
 export const clearance: Check = {
   id: 'clearance',
+  ladders: (s) => [lighterPropulsors(s)],
   run: (c) => {
     const room = c.i.setup.craft.largestPropM;
     if (room == null) return null;

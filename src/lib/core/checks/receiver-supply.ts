@@ -1,6 +1,7 @@
 import { show, showUnit } from '../units/show.ts';
 import { chosenSchool } from './schools.ts';
-import { judge, type Check, type CheckContext } from './check.ts';
+import type { Situation } from '../situation/situation.ts';
+import { judge, type Check } from './check.ts';
 
 /** Heat a small linear regulator sheds in an ESC's shrink wrap, W. Common practice, no source. */
 const LINEAR_HEAT_W = 4;
@@ -18,7 +19,7 @@ interface Supply {
   readonly separate: boolean;
 }
 
-function supplyOf(c: CheckContext): Supply | null {
+function supplyOf(c: Situation): Supply | null {
   const { esc, receiverSupply } = c.i.setup;
   if (receiverSupply)
     return {

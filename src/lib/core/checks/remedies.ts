@@ -1,227 +1,167 @@
-import { interpretSetup } from '../setup/interpret.ts';
+import { completeChanges } from '../setup/belongings.ts';
 import { withChanges, type Change } from '../setup/change.ts';
-import { INCH_M } from '../units/convert.ts';
+import type { SetupDocument } from '../setup/schema.ts';
+import { validateSetup } from '../setup/validate.ts';
+import { Situation } from '../situation/situation.ts';
 import { showUnit } from '../units/show.ts';
-import type { CheckContext } from './check.ts';
-import type { CheckResult } from './finding.ts';
 import { CHECKS } from './all-checks.ts';
-import { checkContext } from './check-context.ts';
-import { PROPELLER_SIZES } from './propeller-sizes.ts';
-import { ESC_SIZES_A } from './schools.ts';
+import type { Check } from './check.ts';
+import type { CheckResult, Remedy } from './finding.ts';
+import type { Ladder, Rung } from './ladders.ts';
 
-/** The same check on a changed setup, without bands: quick, for trying remedies. */
-function tryChange(
-  c: CheckContext,
-  id: string,
-  changes: Change[]
-): { result: CheckResult; amps: number; context: CheckContext } | null {
-  const i = interpretSetup(withChanges(c.i.setup, changes));
-  const context = checkContext(i, c.answer, c.supply, false);
-  const result = CHECKS.find((check) => check.id === id)?.run(context);
-  return result ? { result, amps: context.worst.batteryCurrentA / i.model.count, context } : null;
-}
+/** Most remedies that stand at one check. */
+const MOST_REMEDIES = 3;
+/** Most steps of one remedy. */
+const MOST_STEPS = 3;
+/** Most whole predictions for one check: a bound on the work, not on what is right. */
+const MOST_TRIALS = 60;
 
-const inches = (m: number): string => String(Math.round((m / INCH_M) * 10) / 10);
-
-/** Checks that rest on the worst case alone, so that a remedy's side effects can be seen at once. */
-const SIDE_EFFECTS = [
-  'esc-current',
-  'pack-current',
-  'motor-current',
-  'motor-power',
-  'thrust-to-weight',
-  'clearance',
-  'esc-cells',
-  'esc-voltage'
-];
-
-/** What a remedy would push over its limit that was not over before: ", but thrust for the weight is over". */
-function sideEffects(before: CheckContext, after: CheckContext, id: string): string {
-  const over = (c: CheckContext, other: string): string | null => {
-    const result = CHECKS.find((check) => check.id === other)?.run(c);
-    return result?.finding === 'over' ? result.title : null;
-  };
-  const worse = SIDE_EFFECTS.filter((other) => other !== id)
-    .map((other) => (over(before, other) === null ? over(after, other) : null))
-    .filter((title) => title !== null);
-  return worse.length === 0 ? '' : `, but ${worse.join(' and ')} would be over`;
-}
-
-interface Size {
+/** A changed setup that was predicted whole, and what it does to the checks. */
+interface Trial {
+  rungs: readonly Rung[];
   changes: Change[];
-  text: string;
-  load: number;
+  document: SetupDocument;
+  situation: Situation;
+  result: CheckResult;
+  /** Checks over their limit that were not over before. */
+  newlyOver: CheckResult[];
+  /** Checks over their limit in all. */
+  over: number;
 }
 
-/** Propulsor sizes near the present one, by how hard they load the motor (D⁴ P). */
-function sizes(c: CheckContext): Size[] {
-  const p = c.i.setup.propulsor;
-  const pitch = c.i.model.pitchM;
-  if (p.coefficients) return [];
-  if (p.kind === 'propeller') {
-    return PROPELLER_SIZES.filter(([d]) => Math.abs(d * INCH_M - p.diameterM) < 0.3 * p.diameterM).map(
-      ([d, q]) => ({
-        changes: [
-          { path: 'propulsor.diameterM', value: d * INCH_M },
-          { path: 'propulsor.pitchM', value: q * INCH_M }
-        ],
-        text: `${inches(d * INCH_M)} × ${inches(q * INCH_M)}`,
-        load: d ** 4 * q * INCH_M ** 5
-      })
-    );
+/** What every trial of one failing check shares. */
+interface Search {
+  readonly check: Check;
+  readonly before: Situation;
+  /** Checks that are over before anything is changed. */
+  readonly overBefore: ReadonlySet<string>;
+  trials: number;
+}
+
+const runnable = new Map(CHECKS.map((check) => [check.id, check]));
+
+/** Predicts a setup with changes whole; null where the document would be refused or the check is not put right by it. */
+function tryRungs(search: Search, rungs: readonly Rung[]): Trial | null {
+  const { check, before, overBefore } = search;
+  const wanted = rungs.flatMap((r) => r.changes);
+  const changes = completeChanges(before.document, wanted);
+  const document = withChanges(before.document, changes);
+  if (!validateSetup(document).ok) return null;
+  const situation = new Situation(document, { ...before.look, bands: false });
+  const result = check.run(situation);
+  // a reading of its own first: most trials end here
+  if (result?.finding !== 'holds') return null;
+  search.trials++;
+  const newlyOver: CheckResult[] = [];
+  let over = 0;
+  for (const other of CHECKS) {
+    const r = other.run(situation);
+    if (r?.finding !== 'over') continue;
+    over++;
+    if (!overBefore.has(other.id)) newlyOver.push(r);
   }
-  if (p.kind === 'ducted-fan') return [];
-  return Array.from({ length: 17 }, (_, k) => 0.7 + 0.04 * k).map((f) => {
-    const d = Math.round(p.diameterM * f * 1000) / 1000;
-    const q = (pitch / p.diameterM) * d;
-    return {
-      changes: [
-        { path: 'propulsor.diameterM', value: d },
-        { path: 'propulsor.pitchM', value: q }
-      ],
-      text: `${Math.round(d * 1000)} mm screw`,
-      load: d ** 4 * q
-    };
-  });
+  return { rungs, changes, document, situation, result, newlyOver, over };
 }
 
-/** Whether the user holds a part as it is: no remedy may change it. */
-const isFixed = (c: CheckContext, part: string): boolean =>
-  (c.i.setup.fixed as readonly string[] | undefined)?.includes(part) ?? false;
+/** Whether the check holds with its band too: the band is worked out for this one check only. */
+function holdsWithBand(search: Search, trial: Trial): boolean {
+  if (!search.before.bands) return true;
+  const banded = new Situation(trial.document, search.before.look);
+  return search.check.run(banded)?.finding === 'holds';
+}
 
-const GOOD = (r: CheckResult): boolean => r.finding === 'holds';
-
-/** Lighter (or, to pull more, heavier loading) propulsors, nearest first, that make the check hold. */
-function propulsorRemedy(check: CheckResult, c: CheckContext, direction: 'lighter' | 'heavier'): void {
-  if (isFixed(c, 'propulsor')) return;
-  const p = c.i.setup.propulsor;
-  const present = p.diameterM ** 4 * c.i.model.pitchM;
-  const room = c.i.setup.craft.largestPropM ?? Infinity;
-  const ratio = c.i.model.pitchM / p.diameterM;
-  const candidates = sizes(c)
-    .filter((s) => {
-      const [d, q] = s.changes.map((x) => x.value as number);
-      const shape = Math.abs(q / d - ratio) < 0.16;
-      return (
-        shape &&
-        d <= room * 1.0001 &&
-        (direction === 'lighter' ? s.load < present * 0.97 : s.load > present * 1.03)
-      );
-    })
-    .sort((a, b) => (direction === 'lighter' ? b.load - a.load : a.load - b.load));
-  // evenly thinned: eight trials at most
-  const step = Math.max(1, Math.ceil(candidates.length / 8));
-  for (let k = 0; k < candidates.length; k += step) {
-    const s = candidates[k];
-    const tried = tryChange(c, check.id, s.changes);
-    if (tried && GOOD(tried.result)) {
-      check.remedies.push({
-        text: `${s.text}: draws ${showUnit(tried.amps, 'A', 2)}, ${check.unit === 'A' ? '' : `${check.title} ${showUnit(tried.result.value as number, check.unit)}, `}holds${sideEffects(c, tried.context, check.id)}`,
-        changes: s.changes
-      });
-      return;
+/** Steps that put right what a first step breaks, until nothing is newly over; null where no second or third step does. */
+function completed(search: Search, first: Trial): Trial | null {
+  let best = first;
+  for (let step = 2; step <= MOST_STEPS; step++) {
+    const broken = runnable.get(best.newlyOver[0].id);
+    const used = new Set(best.rungs.flatMap((r) => r.changes.map((c) => c.path)));
+    let found: Trial | null = null;
+    for (const ladder of broken?.ladders?.(best.situation) ?? []) {
+      for (const rung of ladder) {
+        if (search.trials >= MOST_TRIALS) return null;
+        if (rung.changes.some((c) => used.has(c.path))) break;
+        const trial = tryRungs(search, [...best.rungs, rung]);
+        if (trial && trial.newlyOver.length < best.newlyOver.length) {
+          found = trial;
+          break;
+        }
+      }
+      if (found?.newlyOver.length === 0) break;
     }
+    if (!found) return null;
+    if (found.newlyOver.length === 0) return holdsWithBand(search, found) ? found : null;
+    best = found;
   }
+  return null;
 }
 
-function scalarRemedy(
-  check: CheckResult,
-  c: CheckContext,
-  path: string,
-  values: readonly number[],
-  text: (value: number) => string
-): void {
-  if (isFixed(c, path.split('.')[0])) return;
-  for (const value of values) {
-    const tried = tryChange(c, check.id, [{ path, value }]);
-    if (tried && GOOD(tried.result)) {
-      check.remedies.push({
-        text: `${text(value)}: holds${sideEffects(c, tried.context, check.id)}`,
-        changes: [{ path, value }]
-      });
-      return;
-    }
+/** The nearest rung of a ladder that breaks nothing; else one completed by further steps; else the least harmful. */
+function climb(search: Search, ladder: Ladder): Trial | null {
+  let harmful: Trial | null = null;
+  for (const rung of ladder) {
+    if (search.trials >= MOST_TRIALS) break;
+    const trial = tryRungs(search, [rung]);
+    if (!trial || (harmful && trial.newlyOver.length >= harmful.newlyOver.length)) continue;
+    if (!holdsWithBand(search, trial)) continue;
+    if (trial.newlyOver.length === 0) return trial;
+    harmful = trial;
   }
+  if (!harmful) return null;
+  const whole = completed(search, harmful);
+  if (whole) return whole;
+  // trading one fault for several is no remedy
+  return harmful.over <= search.overBefore.size ? harmful : null;
 }
 
-const larger = (list: readonly number[], than: number): number[] => list.filter((v) => v > than);
-const CAPACITY_STEPS = [1.25, 1.5, 1.75, 2, 2.5, 3];
-const C_STEPS = [20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 100];
-const tenth = (v: number): number => Math.round(v * 20) / 20;
+/** "11 × 5.5 and a 60 A ESC: 31 A, thrust for the weight 0.9, holds". */
+function textOf(check: CheckResult, trial: Trial): string {
+  const { situation, result, newlyOver } = trial;
+  const steps = trial.rungs.map((r) => r.text);
+  const all = steps.length < 2 ? steps[0] : `${steps.slice(0, -1).join(', ')} and ${steps[steps.length - 1]}`;
+  const amps = situation.worst.batteryCurrentA / situation.i.model.count;
+  const drawn = trial.changes.some((c) => /^(propulsor|battery\.series|motor)\b/.test(c.path))
+    ? `draws ${showUnit(amps, 'A', 2)}, `
+    : '';
+  const value =
+    check.unit === 'A' || result.value === null
+      ? ''
+      : `${check.title} ${showUnit(result.value, check.unit)}${newlyOver.length === 0 ? ', ' : ''}`;
+  if (newlyOver.length === 0) return `${all}: ${drawn}${value}holds`;
+  const broken = newlyOver.map((r) => r.title);
+  const list =
+    broken.length < 2 ? broken[0] : `${broken.slice(0, -1).join(', ')} and ${broken[broken.length - 1]}`;
+  return `${all}: ${drawn}${value === '' ? `mends ${check.title}` : value}, but ${list} would be over`;
+}
 
-/** Fills a failing check's remedies: concrete parts that make it hold, tried through the same prediction. */
-export function addRemedies(check: CheckResult, c: CheckContext): void {
-  const { setup } = c.i;
-  const { battery, esc } = setup;
-  switch (check.id) {
-    case 'esc-current':
-    case 'esc-burst':
-      propulsorRemedy(check, c, 'lighter');
-      if (check.id === 'esc-current' && esc?.continuousA != null)
-        scalarRemedy(
-          check,
-          c,
-          'esc.continuousA',
-          larger(ESC_SIZES_A, esc.continuousA),
-          (v) => `a ${v} A ESC`
-        );
-      break;
-    case 'pack-current':
-      propulsorRemedy(check, c, 'lighter');
-      scalarRemedy(
-        check,
-        c,
-        'battery.continuousC',
-        larger(C_STEPS, battery.continuousC ?? 0),
-        (v) => `a ${v}C pack`
-      );
-      scalarRemedy(
-        check,
-        c,
-        'battery.capacityAh',
-        CAPACITY_STEPS.map((f) => tenth(f * battery.capacityAh)),
-        (v) => `${v} Ah of the same C`
-      );
-      break;
-    case 'motor-current':
-    case 'motor-power':
-    case 'motor-temperature':
-    case 'tip-mach':
-    case 'propulsor-rpm':
-    case 'credible-current':
-    case 'clearance':
-    case 'watts-per-gram':
-      propulsorRemedy(check, c, 'lighter');
-      if (battery.series > 1)
-        scalarRemedy(check, c, 'battery.series', [battery.series - 1], (v) => `${v} cells`);
-      break;
-    case 'cell-voltage':
-      scalarRemedy(
-        check,
-        c,
-        'battery.capacityAh',
-        CAPACITY_STEPS.map((f) => tenth(f * battery.capacityAh)),
-        (v) => `${v} Ah`
-      );
-      propulsorRemedy(check, c, 'lighter');
-      break;
-    case 'hover-throttle':
-    case 'thrust-to-weight':
-      propulsorRemedy(check, c, 'heavier');
-      scalarRemedy(check, c, 'battery.series', [battery.series + 1], (v) => `${v} cells`);
-      break;
-    case 'esc-cells':
-    case 'esc-voltage':
-      if (esc?.maxSeries != null && esc.maxSeries < battery.series)
-        scalarRemedy(check, c, 'battery.series', [esc.maxSeries], (v) => `${v} cells`);
-      scalarRemedy(check, c, 'esc.maxSeries', [battery.series], (v) => `an ESC for ${v} cells`);
-      break;
-    case 'pitch-speed': {
-      const p = setup.propulsor;
-      const steps = [0.5, 1, 1.5, 2, 3].map((inch) => c.i.model.pitchM + inch * INCH_M);
-      if (!p.coefficients) scalarRemedy(check, c, 'propulsor.pitchM', steps, (v) => `pitch ${inches(v)} in`);
-      break;
-    }
+const samePlace = (a: readonly Change[], b: readonly Change[]): boolean =>
+  a.length === b.length && a.every((c) => b.some((d) => d.path === c.path && d.value === c.value));
+
+/**
+ * Remedies of one failing check: changes with everything that belongs to them, each tried by a complete prediction of the
+ * changed setup with every check. Offered is only what makes this check hold, its band included; what would newly be over
+ * is named, or put right by a second or third step.
+ * @param overBefore checks that are over as the setup stands
+ */
+export function remediesFor(
+  result: CheckResult,
+  situation: Situation,
+  overBefore: ReadonlySet<string>
+): Remedy[] {
+  const check = runnable.get(result.id);
+  if (!check?.ladders) return [];
+  const search: Search = { check, before: situation, overBefore, trials: 0 };
+  const found: { trial: Trial; remedy: Remedy }[] = [];
+  for (const ladder of check.ladders(situation)) {
+    const trial = climb(search, ladder);
+    if (!trial || found.some((f) => samePlace(f.trial.changes, trial.changes))) continue;
+    found.push({ trial, remedy: { text: textOf(result, trial), changes: trial.changes } });
   }
-  check.remedy = check.remedies[0]?.text ?? null;
+  return found
+    .sort(
+      (a, b) =>
+        a.trial.newlyOver.length - b.trial.newlyOver.length || a.trial.rungs.length - b.trial.rungs.length
+    )
+    .slice(0, MOST_REMEDIES)
+    .map((f) => f.remedy);
 }

@@ -129,3 +129,11 @@ export const MULTIROTOR_PURPOSES = {
   carry: { title: 'carrying', thrustToWeight: [1.8, 2.2], hoverThrottle: [0.4, 0.6] }
 } as const;
 export type MultirotorPurpose = keyof typeof MULTIROTOR_PURPOSES;
+
+/** The purpose of an aeroplane that a text names; null where it names none. */
+export const purposeNamed = (text: string | null | undefined): Purpose | null =>
+  text != null && Object.hasOwn(PURPOSES, text) ? (text as Purpose) : null;
+
+/** The purpose of a multirotor that a text names; null where it names none. */
+export const multirotorPurposeNamed = (text: string | null | undefined): MultirotorPurpose | null =>
+  text != null && Object.hasOwn(MULTIROTOR_PURPOSES, text) ? (text as MultirotorPurpose) : null;

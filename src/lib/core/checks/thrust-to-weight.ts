@@ -1,18 +1,20 @@
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
-import { PURPOSES, type Purpose } from './schools.ts';
+import { purposeNamed, PURPOSES } from './schools.ts';
+import { cells, heavierPropulsors, otherKv } from './ladders.ts';
 
 /** Thrust standing still over weight: by purpose for aeroplanes, 2:1 for multirotors. Boats have none. */
 export const thrustToWeight: Check = {
   id: 'thrust-to-weight',
+  ladders: (s) => [heavierPropulsors(s), cells(s, 'more'), otherKv(s, 'higher')],
   run: (c) => {
     const { craft } = c.i.setup;
     if (craft.kind === 'boat') return null;
     const weight = craft.massKg * GRAVITY_MS2;
     const { worst } = c;
     const value = worst.thrustN / weight;
-    const purpose = craft.purpose && craft.purpose in PURPOSES ? (craft.purpose as Purpose) : null;
+    const purpose = purposeNamed(craft.purpose);
     const taken = PURPOSES[purpose ?? 'trainer'];
     const wanted = craft.targetThrustToWeight ?? (craft.kind === 'multirotor' ? 2 : taken.thrustToWeight[0]);
     const why =

@@ -1,9 +1,11 @@
 import { show, showUnit } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
+import { capacities, heavierPropulsors, lighterPropulsors } from './ladders.ts';
 
 /** Minutes the pack lasts at what the craft mostly does, against the wanted time. */
 export const time: Check = {
   id: 'time',
+  ladders: (s) => [capacities(s), lighterPropulsors(s), heavierPropulsors(s)],
   run: (c) => {
     const order = {
       'fixed-wing': ['cruise', 'full'],
@@ -11,7 +13,7 @@ export const time: Check = {
       boat: ['full']
     } as const;
     const wanted = order[c.i.setup.craft.kind];
-    const e = wanted.map((at) => c.answer.endurance.find((x) => x.at === at)).find((x) => x !== undefined);
+    const e = wanted.map((at) => c.endurance(at)).find((x) => x !== null);
     if (!e) return null;
     const minutes = e.seconds / 60;
     const target = c.i.setup.craft.targetSeconds;

@@ -10,7 +10,7 @@ export const handLaunch: Check = {
   id: 'hand-launch',
   run: (c) => {
     const { craft } = c.i.setup;
-    const { level } = c.answer;
+    const { level } = c;
     if (!level || (craft.purpose !== 'hand-launch' && craft.purpose !== 'glider')) return null;
     const loading = craft.massKg / (craft.wingAreaM2 as number);
     return judge(
@@ -33,7 +33,7 @@ export const handLaunch: Check = {
 export const levelSpeed: Check = {
   id: 'level-speed',
   run: (c) => {
-    const { level } = c.answer;
+    const { level } = c;
     if (!level) return null;
     const top = level.topSpeedMs ?? 0;
     return judge(

@@ -1,10 +1,12 @@
 import { leadAmpacityA } from '../wiring/lead-resistance.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, withBand, type Check } from './check.ts';
+import { largerConnectors, lighterPropulsors, thickerLeads } from './ladders.ts';
 
 /** Current the pack leads carry. */
 export const wiringCurrent: Check = {
   id: 'wiring-current',
+  ladders: (s) => [thickerLeads(s), lighterPropulsors(s)],
   run: (c) => {
     const { wiring } = c.i.setup;
     if (wiring?.gaugeAwg == null) return null;
@@ -30,6 +32,7 @@ export const wiringCurrent: Check = {
 /** Connector rating. */
 export const connectorCurrent: Check = {
   id: 'connector-current',
+  ladders: (s) => [largerConnectors(s), lighterPropulsors(s)],
   run: (c) => {
     const rating = c.i.setup.wiring?.connectorA;
     if (rating == null) return null;

@@ -5,6 +5,7 @@ import type { SetupDocument } from '../setup/schema.ts';
 
 /** One part's share of the all-up weight. */
 export interface MassShare {
+  readonly part: 'battery' | 'esc' | 'motor' | 'propulsor' | 'receiverSupply';
   readonly title: string;
   readonly kg: number;
   readonly estimated: boolean;
@@ -15,25 +16,38 @@ export function partMasses(setup: SetupDocument): MassShare[] {
   const count = setup.count ?? 1;
   const { battery, motor, esc, propulsor, receiverSupply } = setup;
   const list: MassShare[] = [];
-  const add = (title: string, given: number | null | undefined, estimate: number | null, times = 1): void => {
+  const add = (
+    part: MassShare['part'],
+    title: string,
+    given: number | null | undefined,
+    estimate: number | null,
+    times = 1
+  ): void => {
     const kg = given ?? estimate;
-    if (kg !== null && kg > 0) list.push({ title, kg: times * kg, estimated: given == null });
+    if (kg !== null && kg > 0) list.push({ part, title, kg: times * kg, estimated: given == null });
   };
-  add('pack', battery.massKg, estimatePackMassKg(battery.chemistry, battery.series, battery.capacityAh));
   add(
+    'battery',
+    'pack',
+    battery.massKg,
+    estimatePackMassKg(battery.chemistry, battery.series, battery.capacityAh)
+  );
+  add(
+    'esc',
     count > 1 ? `${count} ESCs` : 'ESC',
     esc?.massKg,
     esc?.continuousA == null ? null : estimateEscMassKg(esc.continuousA),
     count
   );
   add(
+    'motor',
     count > 1 ? `${count} motors` : 'motor',
     motor.massKg,
     motor.maxPowerW == null ? null : estimateMotorMassKg(motor.maxPowerW),
     count
   );
-  add(count > 1 ? `${count} propulsors` : 'propulsor', propulsor.massKg, null, count);
-  add('receiver supply', receiverSupply?.massKg, null);
+  add('propulsor', count > 1 ? `${count} propulsors` : 'propulsor', propulsor.massKg, null, count);
+  add('receiverSupply', 'receiver supply', receiverSupply?.massKg, null);
   return list;
 }
 

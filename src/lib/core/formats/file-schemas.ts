@@ -1,23 +1,29 @@
 import { makersTableSchema } from '../shelf/makers-row.ts';
 import { craftSchema, setupSchema } from '../setup/schema.ts';
 import { PART_KINDS } from '../setup/stored.ts';
-import { SCHEMAS } from './part-csv.ts';
+import { PART_SCHEMAS } from '../setup/part-schemas.ts';
 
 const DRAFT = 'http://json-schema.org/draft-07/schema#';
 
+/** Most setups of one craft, and most parts of one shelf, that one file may bring. */
+export const MOST_SETUPS = 200;
+export const MOST_PARTS = 5000;
+
 /** A craft with its setups, as a file. */
-const craftFile = {
+export const craftFile = {
   title: 'craft with its setups',
   type: 'object',
   required: ['format', 'name', 'kind', 'setups'],
   properties: {
-    format: { const: 'iskarn.craft/1' },
-    name: { type: 'string', minLength: 1, maxLength: 80 },
+    format: { const: 'iskarn.craft/1', title: 'format' },
+    name: { type: 'string', minLength: 1, maxLength: 120, title: 'name' },
     kind: craftSchema.properties.kind,
-    story: { type: 'string', maxLength: 2000 },
+    story: { type: 'string', maxLength: 2000, title: 'story' },
     setups: {
+      title: 'setups',
       type: 'array',
       minItems: 1,
+      maxItems: MOST_SETUPS,
       items: {
         type: 'object',
         required: ['document'],
@@ -27,37 +33,77 @@ const craftFile = {
   }
 } as const;
 
-/** The whole shelf, as a file: each part by its kind's schema. */
+/** One part of a shelf file, by its kind's schema. */
+const partOfFile = {
+  title: 'part',
+  type: 'object',
+  required: ['kind', 'name', 'document'],
+  properties: {
+    kind: { enum: PART_KINDS },
+    name: { type: 'string', minLength: 1, maxLength: 120 },
+    document: { type: 'object' },
+    owned: { type: 'boolean' },
+    note: { type: 'string', maxLength: 2000 },
+    measured: { type: 'object', additionalProperties: { type: 'number' } },
+    tables: { type: 'array', maxItems: 100, items: makersTableSchema }
+  },
+  oneOf: PART_KINDS.map((kind) => ({
+    type: 'object',
+    properties: { kind: { const: kind }, document: PART_SCHEMAS[kind] }
+  }))
+} as const;
+
+/** The whole shelf, as a file. */
 const shelfFile = {
   title: 'shelf',
   type: 'object',
   required: ['format', 'parts'],
   properties: {
-    format: { const: 'iskarn.shelf/1' },
-    parts: {
-      type: 'array',
-      items: {
-        type: 'object',
-        required: ['kind', 'name', 'document'],
-        properties: {
-          kind: { enum: PART_KINDS },
-          name: { type: 'string', minLength: 1, maxLength: 120 },
-          owned: { type: 'boolean' },
-          note: { type: 'string', maxLength: 2000 },
-          measured: { type: 'object', additionalProperties: { type: 'number' } },
-          tables: { type: 'array', items: makersTableSchema }
-        },
-        oneOf: PART_KINDS.map((kind) => ({
-          properties: { kind: { const: kind }, document: SCHEMAS[kind] }
-        }))
-      }
-    }
+    format: { const: 'iskarn.shelf/1', title: 'format' },
+    parts: { title: 'parts', type: 'array', maxItems: MOST_PARTS, items: partOfFile }
   }
 } as const;
 
+/** What is read before the parts are looked at one by one. */
+export const shelfEnvelope = {
+  ...shelfFile,
+  properties: { ...shelfFile.properties, parts: { ...shelfFile.properties.parts, items: {} } }
+} as const;
+
+/**
+ * A schema as any validator takes it: standard keywords only, and a figure that may be null as a choice of two types.
+ * `discriminator` only makes the messages of the own validator better; it allows and refuses nothing.
+ */
+export function standardSchema(schema: unknown): unknown {
+  if (Array.isArray(schema)) return schema.map(standardSchema);
+  if (schema === null || typeof schema !== 'object') return schema;
+  const {
+    discriminator: _kind,
+    $id: _id,
+    ...plain
+  } = Object.fromEntries(
+    Object.entries(schema).map(([key, value]) => [
+      key,
+      key === 'enum' || key === 'const' || key === 'required' ? value : standardSchema(value)
+    ])
+  ) as Record<string, unknown>;
+  if (!Array.isArray(plain.type)) return plain;
+  const { type, title, ...limits } = plain as { type: string[]; title?: string };
+  return {
+    ...(title === undefined ? {} : { title }),
+    anyOf: type.map((one) => (one === 'null' ? { type: 'null' } : { type: one, ...limits }))
+  };
+}
+
+const served = (id: string, schema: object): object => ({
+  $schema: DRAFT,
+  $id: id,
+  ...(standardSchema(schema) as object)
+});
+
 /** JSON Schemas of the files that Iskarn writes and reads, by format. */
 export const FILE_SCHEMAS: Record<string, object> = {
-  setup: { $schema: DRAFT, ...setupSchema },
-  craft: { $schema: DRAFT, $id: 'iskarn.craft/1', ...craftFile },
-  shelf: { $schema: DRAFT, $id: 'iskarn.shelf/1', ...shelfFile }
+  setup: served('iskarn.setup/1', setupSchema),
+  craft: served('iskarn.craft/1', craftFile),
+  shelf: served('iskarn.shelf/1', shelfFile)
 };

@@ -1,4 +1,6 @@
-import Papa from 'papaparse';
+import { PART_SCHEMAS } from '../setup/part-schemas.ts';
+import type { RowError } from '../text/row-error.ts';
+import { csvText, readCsv } from '../text/csv.ts';
 import type { MakersRow } from '../shelf/makers-row.ts';
 import { MEASURABLE } from '../shelf/measured.ts';
 import type { PartKind } from '../setup/stored.ts';
@@ -10,7 +12,6 @@ import {
   propellerSchema,
   submergedScrewSchema,
   surfaceDriveSchema,
-  propulsorSchema,
   receiverSupplySchema
 } from '../setup/schema.ts';
 import { validateAgainst } from '../setup/validate.ts';
@@ -27,13 +28,6 @@ export interface PortablePart {
   measured?: Record<string, number>;
   /** Maker's tables kept with a motor. */
   tables?: { title: string; rows: MakersRow[] }[];
-}
-
-/** What is wrong with a row: line and column as a spreadsheet counts them. */
-export interface RowError {
-  line: number;
-  column: string;
-  message: string;
 }
 
 const fieldsOf = (...schemas: { properties: object }[]): string[] =>
@@ -55,13 +49,6 @@ export const FIELDS: Record<PartKind, string[]> = {
   ),
   'receiver-supply': fieldsOf(receiverSupplySchema)
 };
-export const SCHEMAS = {
-  battery: batterySchema,
-  esc: escSchema,
-  motor: motorSchema,
-  propulsor: propulsorSchema,
-  'receiver-supply': receiverSupplySchema
-} as const;
 
 /** Header cell of a field: its name and unit. */
 export const headOf = (field: string): string =>
@@ -79,43 +66,59 @@ export const columnsOf = (kind: PartKind): string[] => [
 
 /** Parts of one kind as CSV, units in the header row; coefficients are not part of it (JSON holds them). */
 export function partsToCsv(kind: PartKind, parts: readonly PortablePart[]): string {
-  return Papa.unparse({
-    fields: columnsOf(kind).map(headOf),
-    data: parts.map((p) => [
+  return csvText(
+    columnsOf(kind).map(headOf),
+    parts.map((p) => [
       p.name,
       p.owned ? 'yes' : 'no',
       p.note,
       ...FIELDS[kind].map((f) => p.document[f] ?? ''),
       ...Object.keys(MEASURABLE[kind]).map((f) => p.measured?.[f] ?? '')
     ])
-  });
+  );
+}
+
+/** A header cell as field and unit: the unit stands in brackets at its end. */
+function readHead(cell: string): { field: string; unit: string | null } {
+  const text = cell.trim();
+  const open = text.endsWith(']') ? text.lastIndexOf('[') : -1;
+  return open === -1
+    ? { field: text, unit: null }
+    : { field: text.slice(0, open).trim(), unit: text.slice(open + 1, -1) };
+}
+
+const quoted = (text: string): string => `"${text.length > 60 ? `${text.slice(0, 57)}…` : text}"`;
+
+/** What is wrong with the header row; `harmless` for columns that are only left out. */
+function headProblems(kind: PartKind, heads: readonly { field: string; unit: string | null }[]): RowError[] {
+  const known = new Set(columnsOf(kind));
+  const errors: RowError[] = [];
+  const add = (column: string, message: string, harmless = false): void => {
+    errors.push({ line: 1, column: column.slice(0, 60), message, ...(harmless ? { harmless } : {}) });
+  };
+  if (!heads.some((h) => h.field === 'name')) add('', 'no column is called "name".');
+  for (const { field, unit } of heads) {
+    if (field !== '' && !known.has(field))
+      add(field, `${quoted(field)} is no field of this kind of part; it is left out.`, true);
+    else if (unit !== null && field !== '' && unit !== unitOfField(field))
+      add(
+        field,
+        `${quoted(field)} is in ${quoted(unit).slice(1, -1)}; it should be in ${unitOfField(field) || 'no unit'}.`
+      );
+  }
+  return errors;
 }
 
 /** Reads parts of one kind from CSV. Good rows and errors come apart, so that the good can be taken alone. */
 export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePart[]; errors: RowError[] } {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' });
+  const read = readCsv(text);
+  if (!read.ok) return { parts: [], errors: [read.error] };
+  const { rows: data } = read;
   const parts: PortablePart[] = [];
-  const errors: RowError[] = [];
-  if (data.length === 0) return { parts, errors: [{ line: 1, column: '', message: 'the file is empty.' }] };
-  const heads = data[0].map((h) => h.replace(/\s*\[.*\]\s*$/, '').trim());
-  if (!heads.includes('name'))
-    errors.push({ line: 1, column: heads.join(', '), message: 'no column is called "name".' });
-  heads.forEach((h, k) => {
-    if (h !== '' && !columnsOf(kind).includes(h))
-      errors.push({
-        line: 1,
-        column: data[0][k],
-        message: `"${h}" is no field of this kind of part; it is left out.`
-      });
-    const unit = /\[(.*)\]/.exec(data[0][k] ?? '')?.[1];
-    if (unit !== undefined && columnsOf(kind).includes(h) && unit !== unitOfField(h))
-      errors.push({
-        line: 1,
-        column: data[0][k],
-        message: `"${h}" is in ${unit}; it should be in ${unitOfField(h) || 'no unit'}.`
-      });
-  });
-  if (errors.some((e) => /should be in|called "name"/.test(e.message))) return { parts, errors };
+  const header = data[0].map(readHead);
+  const heads = header.map((h) => h.field);
+  const errors = headProblems(kind, header);
+  if (errors.some((e) => !e.harmless)) return { parts, errors };
   data.slice(1).forEach((cells, k) => {
     const line = k + 2;
     const of = (name: string): string => (cells[heads.indexOf(name)] ?? '').trim();
@@ -135,10 +138,10 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
       if (cell === '') continue;
       const value = Number(cell.replace(',', '.'));
       if (Number.isFinite(value)) measured[field] = value;
-      else errors.push({ line, column: head, message: `"${cell}" is no number.` });
+      else errors.push({ line, column: head, message: `${quoted(cell)} is no number.` });
     }
     if (name === '') errors.push({ line, column: 'name', message: 'the name is empty.' });
-    const checked = validateAgainst<Record<string, unknown>>(SCHEMAS[kind], {
+    const checked = validateAgainst<Record<string, unknown>>(PART_SCHEMAS[kind], {
       ...document,
       ...measured,
       name

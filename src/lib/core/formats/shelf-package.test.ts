@@ -2,6 +2,9 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import Papa from 'papaparse';
 import { parseMakersTable } from '../shelf/makers-table.ts';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { partsFromCsv, partsToCsv, type PortablePart } from './part-csv.ts';
 import { shelfFromZip, shelfToZip } from './shelf-package.ts';
@@ -180,4 +183,76 @@ test('the package’s descriptor names every column of every file, in order (Tab
       r.path
     );
   }
+});
+
+test('a general reader of data packages reads the export: every table, every type, owned as a boolean', async () => {
+  // datapackage, the reference implementation of Frictionless Data's specifications
+  const { Package } = await import('datapackage');
+  const folder = mkdtempSync(join(tmpdir(), 'iskarn-package-'));
+  try {
+    const rows = parseMakersTable('V,Prop,A,W,Thrust (g),rpm\n11.1,10x5,15,166.5,900,8600').rows;
+    const parts = [{ ...PARTS[0], tables: [{ title: 'leaflet', rows }] }, ...PARTS.slice(1)];
+    for (const [name, bytes] of Object.entries(unzipSync(shelfToZip(parts)))) {
+      mkdirSync(dirname(join(folder, name)), { recursive: true });
+      writeFileSync(join(folder, name), bytes);
+    }
+    const data = await Package.load(join(folder, 'datapackage.json'), { strict: true });
+    assert.ok(data.valid, JSON.stringify(data.errors.map(String)));
+    const read = async (name: string): Promise<Record<string, unknown>[]> =>
+      (await data.getResource(name).read({ keyed: true })) as Record<string, unknown>[];
+    const [motor] = await read('motor');
+    assert.equal(motor.name, PARTS[0].name);
+    assert.equal(motor.owned, true, 'a boolean, not a word');
+    assert.equal(Number(motor['kvRpmPerVolt [rpm/V]']), 920);
+    assert.equal((await read('battery'))[0].owned, false);
+    assert.equal(Number((await read('makers-table'))[0].amps), 15);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('text that a spreadsheet would run as a formula is put out as text, and comes back as it was', () => {
+  const names = ['=cmd|x', '+1+1', '-2', '@SUM(A1)', '\tx', "'=quoted", "plain 'text'"];
+  const parts = names.map((name): PortablePart => ({
+    ...PARTS[3],
+    name,
+    note: name,
+    document: { ...PARTS[3].document, name }
+  }));
+  const text = partsToCsv('esc', parts);
+  const cells = Papa.parse<string[]>(text)
+    .data.slice(1)
+    .flatMap((r) => [r[0], r[2]]);
+  for (const cell of cells) assert.doesNotMatch(cell, /^[=+\-@\t\r]/, cell);
+  const back = partsFromCsv('esc', text);
+  assert.deepEqual(back.errors, []);
+  assert.deepEqual(
+    back.parts.map((p) => p.note),
+    names.map((n) => n.trim())
+  );
+  // a figure below zero stays a figure
+  const cold: PortablePart = { ...PARTS[1], document: { ...PARTS[1].document, temperatureC: -10 } };
+  assert.match(partsToCsv('battery', [cold]), /,-10,/);
+});
+
+test('a header is read in one pass, whatever stands in it', () => {
+  for (const head of [
+    '['.repeat(60_000),
+    `name${' '.repeat(30_000)}[`,
+    `name,${'a[b] '.repeat(10_000)}`,
+    `name,x[${']'.repeat(60_000)}`
+  ]) {
+    const read = partsFromCsv('motor', `${head}\nA,900`);
+    assert.ok(read.errors.length > 0, head.slice(0, 20));
+    for (const e of read.errors)
+      assert.ok(e.message.length < 200 && e.column.length <= 60, e.message.slice(0, 80));
+  }
+});
+
+test('rows: five thousand are read, one more is refused whole', () => {
+  const rows = (n: number): string => `name,kvRpmPerVolt\n${'A,900\n'.repeat(n)}`;
+  assert.equal(partsFromCsv('motor', rows(5000)).parts.length, 5000);
+  const refused = partsFromCsv('motor', rows(5001));
+  assert.equal(refused.parts.length, 0);
+  assert.match(refused.errors[0].message, /more than 5000 rows/);
 });

@@ -1,6 +1,7 @@
+import type { RowError } from '../text/row-error.ts';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { PART_KINDS } from '../setup/stored.ts';
-import { columnsOf, headOf, partsFromCsv, partsToCsv, type PortablePart, type RowError } from './part-csv.ts';
+import { columnsOf, headOf, partsFromCsv, partsToCsv, type PortablePart } from './part-csv.ts';
 import { makersTablesFromCsv, makersTablesToCsv, TABLE_COLUMNS } from './makers-table-csv.ts';
 
 const fileOf = (kind: string): string => `data/${kind}.csv`;
@@ -8,7 +9,6 @@ const TABLES = 'makers-table';
 const TEXT = new Set([
   'name',
   'note',
-  'owned',
   'chemistry',
   'becKind',
   'cooling',
@@ -19,6 +19,12 @@ const TEXT = new Set([
   'prop'
 ]);
 
+/** Type of a column, in the words of Table Schema. */
+const typeOf = (field: string): object =>
+  field === 'owned'
+    ? { type: 'boolean', trueValues: ['yes'], falseValues: ['no'] }
+    : { type: TEXT.has(field) ? 'string' : 'number' };
+
 /** One file of the package: its columns by name and type. */
 const resource = (name: string, columns: readonly string[]) => ({
   profile: 'tabular-data-resource',
@@ -26,8 +32,10 @@ const resource = (name: string, columns: readonly string[]) => ({
   path: fileOf(name),
   format: 'csv',
   encoding: 'utf-8',
+  // said, so that no reader has to guess from a file of one row
+  dialect: { delimiter: ',', lineTerminator: '\r\n', quoteChar: '"', doubleQuote: true, header: true },
   schema: {
-    fields: columns.map((field) => ({ name: headOf(field), type: TEXT.has(field) ? 'string' : 'number' }))
+    fields: columns.map((field) => ({ name: headOf(field), ...typeOf(field) }))
   }
 });
 
@@ -57,37 +65,60 @@ export function shelfToZip(parts: readonly PortablePart[]): Uint8Array {
   return zipSync(files, { mtime: '1980-01-02T00:00:00' });
 }
 
+/** Largest unpacked size of one file of the package, bytes. */
+const LARGEST_MEMBER = 8_000_000;
+
+/** The files of a package that Iskarn reads, unpacked; whatever else the zip holds is never unpacked. */
+function unpack(zip: Uint8Array): { files: Record<string, Uint8Array> } | { message: string } {
+  const wanted = new Set(['datapackage.json', ...PART_KINDS.map(fileOf), fileOf(TABLES)]);
+  let tooLarge: string | null = null;
+  try {
+    const files = unzipSync(zip, {
+      filter: ({ name, originalSize }) => {
+        if (!wanted.has(name)) return false;
+        if (originalSize > LARGEST_MEMBER) tooLarge = name;
+        return originalSize <= LARGEST_MEMBER;
+      }
+    });
+    if (tooLarge !== null)
+      return {
+        message: `${tooLarge as string} would unpack to more than ${LARGEST_MEMBER / 1e6} MB; no shelf is that large.`
+      };
+    return Object.hasOwn(files, 'datapackage.json')
+      ? { files }
+      : { message: 'the zip holds no datapackage.json.' };
+  } catch {
+    return { message: 'this is no zip file, or it is damaged.' };
+  }
+}
+
 /** Reads a package back; errors name the file as part of the column. */
 export function shelfFromZip(zip: Uint8Array): { parts: PortablePart[]; errors: RowError[] } {
   const parts: PortablePart[] = [];
   const errors: RowError[] = [];
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(zip);
-  } catch {
-    return { parts, errors: [{ line: 0, column: '', message: 'this is no zip file.' }] };
-  }
-  if (!files['datapackage.json'])
-    return { parts, errors: [{ line: 0, column: '', message: 'the zip holds no datapackage.json.' }] };
+  const unpacked = unpack(zip);
+  if ('message' in unpacked) return { parts, errors: [{ line: 0, column: '', message: unpacked.message }] };
+  const { files } = unpacked;
   for (const kind of PART_KINDS) {
     const file = files[fileOf(kind)];
     if (!file) continue;
     const read = partsFromCsv(kind, strFromU8(file));
-    parts.push(...read.parts);
-    errors.push(...read.errors.map((e) => ({ ...e, column: `${fileOf(kind)}: ${e.column}` })));
+    for (const part of read.parts) parts.push(part);
+    for (const e of read.errors) errors.push({ ...e, column: `${fileOf(kind)}: ${e.column}` });
   }
   const tables = files[fileOf(TABLES)];
   if (tables) {
     const read = makersTablesFromCsv(strFromU8(tables));
-    errors.push(...read.errors.map((e) => ({ ...e, column: `${fileOf(TABLES)}: ${e.column}` })));
+    for (const e of read.errors) errors.push({ ...e, column: `${fileOf(TABLES)}: ${e.column}` });
+    const motors = new Map(parts.filter((p) => p.kind === 'motor').map((p) => [p.name, p]));
     for (const [motor, list] of read.tables) {
-      const part = parts.find((p) => p.kind === 'motor' && p.name === motor);
+      const part = motors.get(motor);
       if (part) part.tables = list;
       else
         errors.push({
           line: 0,
           column: fileOf(TABLES),
-          message: `no motor of the package is called "${motor}".`
+          message: `no motor of the package is called "${motor.slice(0, 60)}".`
         });
     }
   }

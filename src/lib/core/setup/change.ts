@@ -12,6 +12,8 @@ export function withChanges(setup: SetupDocument, changes: readonly Change[]): S
   for (const { path, value } of changes) {
     const keys = path.split('.');
     let node = copy;
+    if (keys.some((key) => key in Object.prototype))
+      throw new TypeError(`withChanges: "${path}" is no path of a document`);
     for (const key of keys.slice(0, -1)) {
       node[key] ??= {};
       node = node[key] as Record<string, unknown>;
@@ -25,4 +27,10 @@ export function withChanges(setup: SetupDocument, changes: readonly Change[]): S
 export const readPath = (document: object, path: string): unknown =>
   path
     .split('.')
-    .reduce<unknown>((node, key) => (node as Record<string, unknown> | null | undefined)?.[key], document);
+    .reduce<unknown>(
+      (node, key) =>
+        node !== null && typeof node === 'object' && Object.hasOwn(node, key)
+          ? (node as Record<string, unknown>)[key]
+          : undefined,
+      document
+    );

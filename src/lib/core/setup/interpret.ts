@@ -14,7 +14,7 @@ import { water } from '../water/water.ts';
 import { conductorResistanceOhm, connectorResistanceOhm, gaugeAreaM2 } from '../wiring/lead-resistance.ts';
 import { interpretPropulsor } from './interpret-propulsor.ts';
 import type { PredictPoint, SetupDocument, Source } from './schema.ts';
-import { RELATIVE_SD, type Estimate, type FactorName } from './tolerance.ts';
+import { FITTED_FACTORS, RELATIVE_SD, type Estimate, type FactorName } from './tolerance.ts';
 
 /** What feeds the train at one asked point, all worked out. */
 export interface PointSupply {
@@ -225,7 +225,9 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
   if (p.measured) sources.thrust = sources.power = 'measured';
   const fitted = setup.calibration?.relativeSd;
   if (fitted) {
-    for (const [name, value] of Object.entries(fitted) as [FactorName, number][]) {
+    for (const name of FITTED_FACTORS) {
+      const value = (fitted as Partial<Record<FactorName, number>>)[name];
+      if (value === undefined) continue;
       relativeSd[name] = value;
       sources[name] = 'fitted';
     }

@@ -257,7 +257,6 @@ export const receiverSupplySchema = {
 } as const;
 
 export const setupSchema = {
-  $id: 'iskarn.setup/1',
   title: 'setup',
   type: 'object',
   required: ['format', 'craft', 'battery', 'motor', 'propulsor'],
@@ -317,7 +316,6 @@ export const pointSchema = {
 export type PredictPoint = FromSchema<typeof pointSchema>;
 
 export const predictRequestSchema = {
-  $id: 'iskarn.predict/1',
   title: 'request',
   type: 'object',
   required: ['setup'],
@@ -343,7 +341,9 @@ export const predictRequestSchema = {
       }
     },
     schools: setupSchema.properties.schools,
-    checks: { type: 'boolean' },
+    checks: { type: 'boolean', title: 'checks' },
+    /** Whether failing checks are given remedies: each is a prediction of its own. */
+    remedies: { type: 'boolean', title: 'remedies' },
     bands: { type: 'boolean' }
   }
 } as const;

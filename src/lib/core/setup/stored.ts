@@ -8,6 +8,8 @@ export type PartKind = (typeof PART_KINDS)[number];
 /** A craft: its name, kind and story; figures live in its setups' documents. */
 export interface StoredCraft {
   id: number;
+  /** Grows with every change; a write names the one it was made from. */
+  revision: number;
   name: string;
   kind: 'fixed-wing' | 'multirotor' | 'boat';
   story: string;
@@ -16,6 +18,8 @@ export interface StoredCraft {
 /** A stored setup with its document and where it stands in its history. */
 export interface StoredSetup {
   id: number;
+  /** Grows with every change of the document, undo and redo too; a write names the one it was made from. */
+  revision: number;
   craftId: number;
   document: SetupDocument;
   inUse: boolean;
@@ -37,6 +41,8 @@ export interface Revision {
 /** A part on the shelf; its document is the same object a setup holds. */
 export interface StoredPart {
   id: number;
+  /** Grows with every change; a write names the one it was made from. */
+  revision: number;
   kind: PartKind;
   name: string;
   /** Figures of the label. */
@@ -50,6 +56,8 @@ export interface StoredPart {
 /** Published test rows of a motor on the shelf. */
 export interface StoredMakersTable {
   id: number;
+  /** Grows with every change; a write names the one it was made from. */
+  revision: number;
   partId: number;
   title: string;
   rows: MakersRow[];

@@ -28,11 +28,15 @@ function validator(schema: object): ValidateFunction {
 }
 
 const shown = (value: unknown): string => {
+  // the size of a large thing is said, not its content
+  if (Array.isArray(value) && value.length > 20) return `a list of ${value.length}`;
+  if (typeof value === 'string' && value.length > 100) return `"${value.slice(0, 57)}…"`;
   const text = JSON.stringify(value);
   return text === undefined ? 'nothing' : text.length > 60 ? `${text.slice(0, 57)}…` : text;
 };
 
-const pathOf = (error: ErrorObject): string => error.instancePath.slice(1).replaceAll('/', '.');
+const pathOf = (error: ErrorObject): string =>
+  error.instancePath.slice(1).replaceAll('/', '.').replaceAll('~1', '/').replaceAll('~0', '~').slice(0, 200);
 
 function limits(schema: Record<string, unknown>): string {
   const low = (schema.exclusiveMinimum ?? schema.minimum) as number | undefined;
@@ -40,6 +44,13 @@ function limits(schema: Record<string, unknown>): string {
   const from = schema.exclusiveMinimum !== undefined ? `more than ${low}` : `${low}`;
   if (low !== undefined && high !== undefined) return `${from} and at most ${high}`;
   return low !== undefined ? `at least ${from}` : `at most ${high}`;
+}
+
+/** A missing field's name in words, in brackets; nothing where the schema has none. */
+function titleOf(schema: Record<string, unknown>, field: string): string {
+  const properties = schema.properties as Record<string, { title?: string }> | undefined;
+  const title = properties && Object.hasOwn(properties, field) ? properties[field].title : undefined;
+  return title === undefined || title === field ? '' : ` (${title})`;
 }
 
 /** One sentence for an Ajv error: the field by name, what was given, what would do. */
@@ -50,13 +61,15 @@ function sentence(error: ErrorObject): string {
   const params = error.params as Record<string, unknown>;
   switch (error.keyword) {
     case 'required':
-      return `${path || 'the document'} lacks "${params.missingProperty as string}"; add it.`;
+      return `${path || 'the document'} lacks "${params.missingProperty as string}"${titleOf(schema, params.missingProperty as string)}; add it.`;
     case 'type':
       return `${name} is ${shown(error.data)}; it should be ${String(params.type).replaceAll(',', ' or ')}.`;
     case 'minimum':
     case 'maximum':
     case 'exclusiveMinimum':
       return `${name} is ${shown(error.data)}; it should be ${limits(schema)}.`;
+    case 'additionalProperties':
+      return `"${String(params.additionalProperty).slice(0, 60)}" is not known in ${name}.`;
     case 'enum':
       return `${name} is ${shown(error.data)}; it should be one of ${(params.allowedValues as unknown[])
         .filter((v) => v !== null)
@@ -65,6 +78,9 @@ function sentence(error: ErrorObject): string {
       return `${name} is ${shown(error.data)}; it should be ${shown(params.allowedValue)}.`;
     case 'discriminator':
       return `the kind of ${name} is ${shown(params.tagValue)}; it should be propeller, ducted-fan, submerged-screw or surface-drive.`;
+    case 'maxLength':
+    case 'minLength':
+      return `${name} has ${(error.data as string).length} characters; it should have ${error.keyword === 'maxLength' ? 'at most' : 'at least'} ${params.limit as number}.`;
     case 'maxItems':
     case 'minItems':
       return `${name} has ${(error.data as unknown[]).length} entries; it should have ${error.keyword === 'maxItems' ? 'at most' : 'at least'} ${params.limit as number}.`;
@@ -81,8 +97,14 @@ interface SchemaNode {
   additionalProperties?: unknown;
 }
 
-/** Names of fields that no schema mentions: not an error, but never silent. */
+/** Most fields that no schema mentions: beyond them the document is something else. */
+const MOST_UNKNOWN = 200;
+/** Most of them, and most errors, that are told one by one. */
+const MOST_TOLD = 50;
+
+/** Names of fields that no schema mentions: not an error, but never silent. Stops a little past the most. */
 function unknownFields(schema: SchemaNode, value: unknown, path: string, out: string[]): void {
+  if (out.length > MOST_UNKNOWN) return;
   if (Array.isArray(value)) {
     if (schema.items && typeof value[0] === 'object')
       value.forEach((v, i) => unknownFields(schema.items!, v, `${path}[${i}]`, out));
@@ -99,9 +121,10 @@ function unknownFields(schema: SchemaNode, value: unknown, path: string, out: st
   }
   if (!node.properties || node.additionalProperties) return;
   for (const [key, inner] of Object.entries(value)) {
-    const known = node.properties[key];
+    const known = Object.hasOwn(node.properties, key) ? node.properties[key] : undefined;
     const at = path ? `${path}.${key}` : key;
-    if (!known) out.push(`"${at}" is not a field Iskarn knows; it was not used.`);
+    if (out.length > MOST_UNKNOWN) return;
+    if (!known) out.push(`"${at.slice(0, 80)}" is not a field Iskarn knows; it was not used.`);
     else unknownFields(known, inner, at, out);
   }
 }
@@ -181,6 +204,7 @@ function check<T>(schema: object, value: unknown): Validated<T> {
       const path = pathOf(error) + (error.keyword === 'required' ? `.${error.params.missingProperty}` : '');
       const at = path.replace(/^\./, '');
       if (seen.has(at)) continue;
+      if (seen.size >= MOST_TOLD) break;
       seen.add(at);
       errors.push({ path: at, message: sentence(error) });
     }
@@ -190,6 +214,18 @@ function check<T>(schema: object, value: unknown): Validated<T> {
   }
   const notes: string[] = [];
   unknownFields(schema as SchemaNode, value, '', notes);
+  if (notes.length > MOST_UNKNOWN)
+    return {
+      ok: false,
+      errors: [
+        {
+          path: '',
+          message: `This holds more than ${MOST_UNKNOWN} fields that Iskarn does not know; is it another kind of document?`
+        }
+      ]
+    };
+  if (notes.length > MOST_TOLD)
+    notes.splice(MOST_TOLD, notes.length, `and ${notes.length - MOST_TOLD} more fields that were not used.`);
   return { ok: true, value: value as T, notes };
 }
 

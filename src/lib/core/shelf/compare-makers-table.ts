@@ -62,3 +62,7 @@ export const standFor = (motor: Motor): SetupDocument => ({
   motor,
   propulsor: { kind: 'propeller', diameterM: 0.25, pitchM: 0.12, family: 'thin-electric' }
 });
+
+/** Every row of a table beside what a motor with a generic blade is predicted to do. */
+export const compareWithTable = (motor: Motor, rows: readonly MakersRow[]): RowComparison[] =>
+  compareMakersTable(standFor(motor), rows);

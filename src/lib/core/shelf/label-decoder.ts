@@ -1,4 +1,10 @@
 import { estimateMotorConstant, wattsPerGram } from '../motor/estimate.ts';
+import {
+  canOfStator,
+  estimateMassOfStator,
+  statorOfCan,
+  type EstimatedMass
+} from '../motor/estimate-mass.ts';
 import { show } from '../units/show.ts';
 
 /** One way to read a motor's type number. */
@@ -8,6 +14,8 @@ export interface LabelMeaning {
   statorMm: [diameter: number, length: number];
   canMm: [diameter: number, length: number];
   massKg: number;
+  /** How far off the mass may be, relative; 0 where it was given. */
+  massTolerance: number;
   continuousW: number;
   burstW: number;
   /** All-up weights it suits by 150 to 330 W/kg, kg. */
@@ -16,13 +24,6 @@ export interface LabelMeaning {
   engineCc: number;
   motorClass: string;
 }
-
-/** Wall of magnets, bell and bearings round a stator: the can is about 7 mm wider and 15 mm longer. Common practice. */
-const CAN_WIDER_MM = 7;
-const CAN_LONGER_MM = 15;
-
-/** Mass of an outrunner from its can, kg: 2.6 g/cm³ of the can's cylinder, ±25 %. From memory. */
-const massOfCan = (d: number, l: number): number => 2.6e-6 * (Math.PI / 4) * d * d * l;
 
 const CLASSES: readonly [upToKg: number, name: string][] = [
   [0.01, 'micro indoor'],
@@ -41,21 +42,33 @@ function meaning(
   text: string,
   stator: [number, number],
   can: [number, number],
-  massKg = massOfCan(...can)
+  mass: EstimatedMass = estimateMassOfStator(...stator)
 ): LabelMeaning {
-  const continuousW = wattsPerGram.continuous * massKg * 1000;
-  const burstW = wattsPerGram.burst * massKg * 1000;
+  const continuousW = wattsPerGram.continuous * mass.kg * 1000;
+  const burstW = wattsPerGram.burst * mass.kg * 1000;
   return {
     meaning: text,
     statorMm: stator,
     canMm: can,
-    massKg,
+    massKg: mass.kg,
+    massTolerance: mass.tolerance,
     continuousW,
     burstW,
     craftKg: [burstW / 330, burstW / 150],
     engineCc: burstW / WATTS_PER_CC,
-    motorClass: (CLASSES.find(([up]) => massKg <= up) as [number, string])[1]
+    motorClass: (CLASSES.find(([up]) => mass.kg <= up) as [number, string])[1]
   };
+}
+
+/** Can of an outrunner of a mass, half again as long as wide, mm: found by halving, since the estimate only grows. */
+function canOfMass(kg: number): [number, number] {
+  let [low, high] = [8, 400];
+  for (let k = 0; k < 40; k++) {
+    const d = 0.5 * (low + high);
+    if (estimateMassOfStator(...statorOfCan(d, 1.25 * d)).kg < kg) low = d;
+    else high = d;
+  }
+  return [low, 1.25 * low];
 }
 
 /**
@@ -69,16 +82,8 @@ export function decodeLabel(text: string): LabelMeaning[] {
   if (weight) {
     const kg = Number(weight[1]) / 1000;
     if (!(kg > 0 && kg < 20)) return [];
-    // a can half again as long as wide
-    const d = Math.cbrt(kg / (2.6e-6 * (Math.PI / 4) * 1.25));
-    return [
-      meaning(
-        `an outrunner of ${show(kg * 1000)} g`,
-        [d - CAN_WIDER_MM, Math.max(1.25 * d - CAN_LONGER_MM, 3)],
-        [d, 1.25 * d],
-        kg
-      )
-    ];
+    const can = canOfMass(kg);
+    return [meaning(`an outrunner of ${show(kg * 1000)} g`, statorOfCan(...can), can, { kg, tolerance: 0 })];
   }
   const pair =
     /^(can|stator)?\s*[a-z]*-?(\d{2,3}(?:\.\d)?)\s*[x× /-]\s*(\d{1,3}(?:\.\d)?)(?:\s*mm)?$/.exec(t) ??
@@ -88,20 +93,23 @@ export function decodeLabel(text: string): LabelMeaning[] {
   const d = Number(first);
   const l = Number(second);
   if (!(d >= 8 && d <= 200 && l >= 2 && l <= 200)) return [];
+  const stator = statorOfCan(d, l);
+  const can = canOfStator(d, l);
   const asCan = meaning(
-    `a can of ${show(d)} × ${show(l)} mm outside; sold by its stator it would be about ${two(d - CAN_WIDER_MM)}${two(l - CAN_LONGER_MM)}`,
-    [Math.max(d - CAN_WIDER_MM, 3), Math.max(l - CAN_LONGER_MM, 2)],
+    `a can of ${show(d)} × ${show(l)} mm outside; sold by its stator it would be about ${two(stator[0])}${two(stator[1])}`,
+    stator,
     [d, l]
   );
   const asStator = meaning(
-    `a stator of ${show(d)} × ${show(l)} mm; the can is about ${show(d + CAN_WIDER_MM)} × ${show(l + CAN_LONGER_MM)} mm`,
+    `a stator of ${show(d)} × ${show(l)} mm; the can is about ${show(can[0], 2)} × ${show(can[1], 2)} mm`,
     [d, l],
-    [d + CAN_WIDER_MM, l + CAN_LONGER_MM]
+    can
   );
   if (which === 'can') return [asCan];
   if (which === 'stator') return [asStator];
   // a plate-thin second figure can only be a stator; a long one is more often the can
-  return l < 20 ? [asStator, asCan].filter((m) => m !== asCan || l >= CAN_LONGER_MM + 2) : [asCan, asStator];
+  const canIsLongEnough = d >= 14 && l > 0.8 * stator[0];
+  return l < 0.75 * d ? [asStator, ...(canIsLongEnough ? [asCan] : [])] : [asCan, asStator];
 }
 
 const two = (v: number): string => String(Math.max(Math.round(v), 1)).padStart(2, '0');
@@ -113,9 +121,10 @@ export interface MeasuredMotor {
   canLengthMm: number | null;
 }
 
-/** Outside sizes run this far off a label that names the can, mm; weights this share. Common practice, no source. */
+/** Outside sizes run this far off a label that names the can, mm. Common practice, no source. */
 const CAN_OFF_MM = 3;
-const MASS_OFF = 0.25;
+/** A weight that was given runs this far off the scale. Common practice, no source. */
+const GIVEN_OFF = 0.05;
 
 /** One meaning against what was measured: how far off, and whether the meaning still fits. */
 export function againstMeasured(
@@ -139,7 +148,7 @@ export function againstMeasured(
     1000 * m.massKg,
     measured.massKg === null ? null : 1000 * measured.massKg,
     'g',
-    MASS_OFF * 1000 * m.massKg
+    (m.massTolerance || GIVEN_OFF) * 1000 * m.massKg
   );
   return { fits, sentences };
 }

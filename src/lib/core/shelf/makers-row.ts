@@ -20,6 +20,8 @@ export interface RowProblem {
   line: number;
   column: string;
   message: string;
+  /** Whether a cell could not be read: its figure would be lost if the table were kept. */
+  unread?: boolean;
 }
 
 /** How far watts may be from volts × amps before one of them must be wrong, relative. Common practice, no source. */

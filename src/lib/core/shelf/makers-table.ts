@@ -1,4 +1,4 @@
-import Papa from 'papaparse';
+import { csvText, readCsv } from '../text/csv.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { nonsenseIn, type MakersRow, type RowProblem } from './makers-row.ts';
 import { parseShorthand } from '../shorthand/parse.ts';
@@ -7,6 +7,8 @@ import { parseShorthand } from '../shorthand/parse.ts';
 export interface MakersTable {
   rows: MakersRow[];
   problems: RowProblem[];
+  /** The rows as cells of the typed grid; a cell that could not be read stands there as it was written. */
+  cells: string[][];
 }
 
 const COLUMNS: readonly [
@@ -22,16 +24,43 @@ const COLUMNS: readonly [
   ['volts', /volt|\(v\)|^v$/i]
 ];
 
-const number = (text: string | undefined): number | null => {
-  if (text === undefined || text.trim() === '') return null;
-  const value = Number(
-    text
-      .trim()
-      .replace(',', '.')
-      .replace(/[^\d.eE+-]/g, '')
-  );
+/** Ways to say that a cell has nothing. */
+const NOTHING = /^(?:|-+|–|—|n\/?a|none|nil|\?|\/)$/i;
+/** A figure with its unit behind it, decimal point or comma, blanks or thin spaces between thousands. */
+const FIGURE =
+  /^[~≈]?([+-]?\d[\d .,\u00a0\u2009\u202f]*(?:e[+-]?\d+)?)\s*(?:%|v|a|w|g|n|kg|rpm|volts?|amps?|watts?|grams?|1\/min|min-1)?$/i;
+/** Longest cell that is looked at, characters. */
+const LONGEST_CELL = 80;
+
+/** Digits in groups of three: 8,600 or 12.400. */
+const THOUSANDS = /^[+-]?\d{1,3}(?:[.,]\d{3})+$/;
+
+/**
+ * A cell as a number: null where it has nothing, NaN where it cannot be read as one figure.
+ * @param whole whether such figures are whole numbers (rpm, grams), so that 8,600 has its comma between thousands
+ */
+function number(text: string | undefined, whole: boolean): number | null {
+  const cell = (text ?? '').trim();
+  if (NOTHING.test(cell)) return null;
+  if (cell.length > LONGEST_CELL) return Number.NaN;
+  const m = FIGURE.exec(cell);
+  if (!m) return Number.NaN;
+  const digits = m[1].replace(/[ \u00a0\u2009\u202f]/g, '');
+  // 1,234.5 has its comma between thousands, 12,5 for a point; 1.234,5 the other way round
+  if (whole && THOUSANDS.test(digits)) return Number(digits.replace(/[.,]/g, ''));
+  const commas = digits.split(',').length - 1;
+  const points = digits.split('.').length - 1;
+  const plain =
+    commas > 0 && points > 0
+      ? digits.lastIndexOf(',') > digits.lastIndexOf('.')
+        ? digits.replaceAll('.', '').replace(',', '.')
+        : digits.replaceAll(',', '')
+      : commas === 1
+        ? digits.replace(',', '.')
+        : digits.replaceAll(',', '');
+  const value = Number(plain);
   return Number.isFinite(value) ? value : Number.NaN;
-};
+}
 
 /**
  * A table pasted from a spreadsheet or a CSV file: a header row naming volts, prop, throttle, amps, watts, thrust, rpm in
@@ -39,11 +68,14 @@ const number = (text: string | undefined): number | null => {
  * watts that are not volts × amps (more than 6 % off), thrust that no disc can make from those watts.
  */
 export function parseMakersTable(text: string): MakersTable {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' });
+  const read = readCsv(text);
+  const data = read.ok ? read.rows : [];
   const problems: MakersTable['problems'] = [];
+  if (!read.ok && text.trim() !== '') return { rows: [], problems: [read.error], cells: [] };
   if (data.length < 2)
     return {
       rows: [],
+      cells: [],
       problems: [
         {
           line: 1,
@@ -52,7 +84,7 @@ export function parseMakersTable(text: string): MakersTable {
         }
       ]
     };
-  const header = data[0].map((h) => h.trim());
+  const header = data[0].map((h) => h.trim().slice(0, LONGEST_CELL));
   const at: Partial<Record<(typeof COLUMNS)[number][0], number>> = {};
   header.forEach((h, column) => {
     const found = COLUMNS.find(([key, pattern]) => at[key] === undefined && pattern.test(h));
@@ -71,22 +103,28 @@ export function parseMakersTable(text: string): MakersTable {
       ? 1
       : GRAVITY_MS2 / 1000;
   let lastProp = '';
+  const written: { row: number; column: number; text: string }[] = [];
   const rows = data.slice(1).map((cells, k): MakersRow => {
     const line = k + 2;
-    const read = (key: (typeof COLUMNS)[number][0]): number | null => {
+    const figureIn = (key: (typeof COLUMNS)[number][0]): number | null => {
       const column = at[key];
-      const value = column === undefined ? null : number(cells[column]);
+      const value =
+        column === undefined
+          ? null
+          : number(cells[column], key === 'rpm' || (key === 'thrust' && thrustIn < 1));
       if (value !== null && Number.isNaN(value)) {
         problems.push({
           line,
           column: header[column as number],
-          message: `"${cells[column as number]}" is no number.`
+          message: `"${cells[column as number].slice(0, 40)}" is no number; mend it or empty it.`,
+          unread: true
         });
+        written.push({ row: k, column: GRID_ORDER.indexOf(key), text: cells[column as number] });
         return null;
       }
       return value;
     };
-    const propText = (at.prop === undefined ? '' : (cells[at.prop] ?? '').trim()) || lastProp;
+    const propText = ((at.prop === undefined ? '' : (cells[at.prop] ?? '').trim()) || lastProp).slice(0, 60);
     lastProp = propText;
     const prop = parseShorthand('propulsor', propText);
     const value = (path: string): number | null =>
@@ -95,28 +133,42 @@ export function parseMakersTable(text: string): MakersTable {
       problems.push({
         line,
         column: 'prop',
-        message: `"${propText}" is no propeller size; write it as 11x5.5.`
+        message: `"${propText.slice(0, 40)}" is no propeller size; write it as 11x5.5.`,
+        unread: true
       });
-    const throttle = read('throttle');
-    const thrust = read('thrust');
+    const throttle = figureIn('throttle');
+    const thrust = figureIn('thrust');
     const row: MakersRow = {
       line,
-      volts: read('volts'),
+      volts: figureIn('volts'),
       propText,
       diameterM: value('diameterM'),
       pitchM: value('pitchM'),
       blades: value('blades') ?? 2,
       throttle: throttle === null ? 1 : throttle > 1 ? throttle / 100 : throttle,
-      amps: read('amps'),
-      watts: read('watts'),
+      amps: figureIn('amps'),
+      watts: figureIn('watts'),
       thrustN: thrust === null ? null : thrust * thrustIn,
-      rpm: read('rpm')
+      rpm: figureIn('rpm')
     };
     problems.push(...nonsenseIn(row));
     return row;
   });
-  return { rows, problems };
+  const cells = cellsOf(rows);
+  for (const w of written) cells[w.row][w.column] = w.text;
+  return { rows, problems, cells };
 }
+
+/** What the columns of the typed grid hold, in order. */
+const GRID_ORDER: readonly (typeof COLUMNS)[number][0][] = [
+  'volts',
+  'prop',
+  'throttle',
+  'amps',
+  'watts',
+  'thrust',
+  'rpm'
+];
 
 /** Columns of a table that is typed, in order; the header row of its text. */
 export const GRID = ['volts', 'prop', 'throttle (%)', 'amps', 'watts', 'thrust (g)', 'rpm'] as const;
@@ -140,6 +192,6 @@ export const cellsOf = (rows: readonly MakersRow[]): string[][] =>
 export function tableOfCells(cells: readonly (readonly string[])[]): MakersTable {
   const filled = cells.filter((row) => row.some((c) => c.trim() !== ''));
   return filled.length === 0
-    ? { rows: [], problems: [] }
-    : parseMakersTable(Papa.unparse([[...GRID], ...filled.map((row) => [...row])]));
+    ? { rows: [], problems: [], cells: [] }
+    : parseMakersTable(csvText(GRID, filled));
 }

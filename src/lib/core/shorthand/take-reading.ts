@@ -1,5 +1,7 @@
 import { withChanges, type Change } from '../setup/change.ts';
 import type { SetupDocument } from '../setup/schema.ts';
+import { decodeLabel, type LabelMeaning } from '../shelf/label-decoder.ts';
+import { show } from '../units/show.ts';
 import { missingFrom, type Reading, type ShorthandPart } from './parse.ts';
 
 type LabelPart = Exclude<ShorthandPart, 'receiver-supply'>;
@@ -35,6 +37,12 @@ const LEFT_OUT: Record<LabelPart, readonly [field: string, words: string, estima
   ],
   propulsor: []
 };
+
+/** The likelier meaning of the type number in a motor's label, with the mass that such a size has; null without one. */
+function massOfType(reading: Reading): LabelMeaning | null {
+  const type = reading.changes.find((c) => c.path === 'motor.name')?.value;
+  return typeof type === 'string' ? (decodeLabel(type)[0] ?? null) : null;
+}
 
 /** What a whole part keeps of the old one: what labels never say. */
 function base(part: LabelPart, setup: SetupDocument): Record<string, unknown> {
@@ -76,15 +84,27 @@ export function takeReading(setup: SetupDocument, part: LabelPart, reading: Read
   const sources = Object.fromEntries(
     Object.entries(setup.sources ?? {}).filter(([path]) => !path.startsWith(`${part}.`))
   );
-  const document = withChanges({ ...setup, [part]: base(part, setup), sources } as SetupDocument, [
+  const taken = withChanges({ ...setup, [part]: base(part, setup), sources } as SetupDocument, [
     ...reading.changes,
     ...name
   ]);
-  const left = LEFT_OUT[part].filter(([field]) => (document[part] as Record<string, unknown>)[field] == null);
+  const guess = part === 'motor' && taken.motor.massKg == null ? massOfType(reading) : null;
+  if (guess) {
+    taken.motor = { ...taken.motor, massKg: Number(guess.massKg.toPrecision(2)) };
+    taken.sources = { ...taken.sources, 'motor.massKg': 'estimated' };
+  }
+  const left = LEFT_OUT[part].filter(([field]) => (taken[part] as Record<string, unknown>)[field] == null);
   return {
-    document,
+    document: taken,
     whole,
-    estimated: left.filter(([, , estimated]) => estimated).map(([, words]) => words),
+    estimated: [
+      ...left.filter(([, , estimated]) => estimated).map(([, words]) => words),
+      ...(guess
+        ? [
+            `weight (about ${show(1000 * guess.massKg, 2)} g ±${show(100 * guess.massTolerance, 2)} %, from its size)`
+          ]
+        : [])
+    ],
     unknown: left.filter(([, , estimated]) => !estimated).map(([, words]) => words)
   };
 }

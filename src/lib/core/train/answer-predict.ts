@@ -22,6 +22,6 @@ export function answerPredict(
   const request = validatePredict(value);
   if (!request.ok) return { ok: false, errors: badRequest(request.errors) };
   const answer = predict(request.value);
-  answer.notes.push(...request.notes);
+  for (const note of request.notes) answer.notes.push(note);
   return { ok: true, answer };
 }

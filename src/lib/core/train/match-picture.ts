@@ -18,24 +18,27 @@ export interface MatchPicture {
   chart: Chart | null;
 }
 
+/** `quick`: no bands, no chart, for the frame after an edit; `banded`: both; `full`: and what puts failing checks right. */
+export type Depth = 'quick' | 'banded' | 'full';
+
 export type MatchResult = { ok: true; picture: MatchPicture } | { ok: false; errors: Issue[] };
 
 /**
  * Validates a document and works out the Match screen.
- * @param depth `quick`: no bands, no chart, for the frame after an edit; `full`: everything
+ * @param depth how much is worked out
  */
 export function matchPicture(
   document: unknown,
   point: PredictPoint,
   schools: Record<string, string>,
-  depth: 'quick' | 'full',
+  depth: Depth,
   chart: Chart['id'] = 'throttle'
 ): MatchResult {
   const request = validatePredict({ setup: document, points: [point], schools });
   if (!request.ok) {
     return { ok: false, errors: request.errors.map((e) => ({ ...e, path: e.path.replace(/^setup\./, '') })) };
   }
-  const answer = predict({ ...request.value, bands: depth === 'full' });
+  const answer = predict({ ...request.value, bands: depth !== 'quick', remedies: depth === 'full' });
   const i = interpretSetup(request.value.setup);
   const supply = supplyOf(i, point);
   return {
@@ -45,7 +48,7 @@ export function matchPicture(
       answer,
       path: powerPath(answer.points[0]),
       why: whyAll(i, answer),
-      chart: depth === 'full' ? chartOf(chart, i, supply, answer, point.speedMs ?? 0) : null
+      chart: depth !== 'quick' ? chartOf(chart, i, supply, answer, point.speedMs ?? 0) : null
     }
   };
 }

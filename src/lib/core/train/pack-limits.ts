@@ -6,9 +6,12 @@ export const USABLE_SHARE = { '80 %': 0.8, '70 %': 0.7, 'to the cut-off': 1 } as
 
 /** Usable share of the pack: its own, or the school's. */
 export function usableShareOf(i: Interpreted): number {
-  const school = (i.setup.schools as Record<string, string> | undefined)?.['usable-capacity'];
+  const school = (i.setup.schools as Record<string, string> | undefined)?.['usable-capacity'] ?? '';
   return (
-    i.setup.battery.usableShare ?? USABLE_SHARE[school as keyof typeof USABLE_SHARE] ?? USABLE_SHARE['80 %']
+    i.setup.battery.usableShare ??
+    (Object.hasOwn(USABLE_SHARE, school)
+      ? USABLE_SHARE[school as keyof typeof USABLE_SHARE]
+      : USABLE_SHARE['80 %'])
   );
 }
 

@@ -1,14 +1,14 @@
 import { runChecks } from '../checks/ledger.ts';
 import { bodyDragAreaM2, forwardFlight } from '../craft/multirotor/forward.ts';
-import { interpretSetup, supplyOf } from '../setup/interpret.ts';
 import type { PredictPoint, PredictRequest } from '../setup/schema.ts';
-import { GRAVITY_MS2, LABEL_TEMPERATURE_C } from '../units/constants.ts';
+import { Situation } from '../situation/situation.ts';
 import type { EnduranceAnswer, PredictAnswer } from './answer.ts';
-import { boatAnswer, fanAnswer, heatAnswer, hoverAnswer, levelAnswer } from './craft-answers.ts';
-import type { Demand } from './discharge.ts';
-import { cruiseDemand, enduranceAt, enduranceBand, missionAnswer } from './endurance.ts';
+import { fanAnswer, heatAnswer } from './craft-answers.ts';
+import { missionAnswer } from './endurance.ts';
 import { predictPoints } from './predict-points.ts';
 import { sensitivities } from './sensitivity.ts';
+
+const ENDURANCES: readonly EnduranceAnswer['at'][] = ['full', 'hover', 'cruise'];
 
 /**
  * The whole prediction for a valid request: points with bands, hover, level flight or boat run, endurance, checks.
@@ -19,55 +19,40 @@ export function predict(request: PredictRequest): PredictAnswer {
     request.schools === undefined
       ? request.setup
       : { ...request.setup, schools: { ...request.schools, ...request.setup.schools } };
-  const i = interpretSetup(setup, request.windingC ?? LABEL_TEMPERATURE_C);
   const points: readonly PredictPoint[] = request.points ?? [{ throttle: 1, speedMs: 0, stateOfCharge: 1 }];
   const bands = request.bands ?? true;
-  const estimates = [...i.estimates];
-  const first = supplyOf(i, points[0]);
-  const volts = first.openCircuitV;
-  const { kind, massKg } = i.setup.craft;
-  const hovering = kind === 'multirotor' ? hoverAnswer(i, volts, first.packOhm, bands) : null;
-  const level = kind === 'fixed-wing' ? levelAnswer(i, volts, first.packOhm, bands, estimates) : null;
-  const boat = kind === 'boat' ? boatAnswer(i, volts, first.packOhm, bands, estimates) : null;
-
-  const demands: [EnduranceAnswer['at'], Demand][] = [
-    ['full', { kind: 'throttle', throttle: 1, speedMs: boat ? boat.topSpeedMs : 0 }]
-  ];
-  if (hovering) demands.push(['hover', { kind: 'thrust', thrustN: massKg * GRAVITY_MS2, speedMs: 0 }]);
-  if (level?.cruiseSpeedMs != null && level.cruiseThrottle !== null)
-    demands.push(['cruise', cruiseDemand(i, level.cruiseSpeedMs)]);
-  const endurance = demands.map(([at, demand]) => {
-    const answer = enduranceAt(i, at, demand, first.stateOfCharge, volts);
-    const band = bands ? enduranceBand(i, demand, first.stateOfCharge) : null;
-    return band ? { ...answer, band } : answer;
-  });
+  const s = new Situation(setup, { point: points[0], windingC: request.windingC, bands });
+  const { i, hover, level, boat } = s;
+  const { openCircuitV: volts, packOhm, stateOfCharge } = s.supply;
+  const { massKg, dragAreaM2 } = i.setup.craft;
+  const endurance = ENDURANCES.map((at) => s.endurance(at)).filter((e) => e !== null);
   const predicted = predictPoints(i, points, bands);
   const answer: PredictAnswer = {
     points: predicted,
     checks: [],
     fan: fanAnswer(i, predicted[0]),
-    heat: heatAnswer(i, volts, first.packOhm, endurance[0].seconds, boat?.topSpeedMs ?? 0),
+    heat: heatAnswer(i, volts, packOhm, endurance[0].seconds, boat?.topSpeedMs ?? 0),
     forward:
-      kind === 'multirotor'
+      s.kind === 'multirotor'
         ? forwardFlight(
             i.model,
             massKg,
-            setup.craft.dragAreaM2 ?? bodyDragAreaM2(massKg),
+            dragAreaM2 ?? bodyDragAreaM2(massKg),
             i.fluid.densityKgM3,
             volts,
-            first.packOhm
+            packOhm
           )
         : null,
-    sensitivity: bands ? sensitivities(i, first, points[0].throttle ?? 1, points[0].speedMs ?? 0) : [],
-    mission: missionAnswer(i, request, first.stateOfCharge),
-    hover: hovering,
+    sensitivity: bands ? sensitivities(i, s.supply, points[0].throttle ?? 1, points[0].speedMs ?? 0) : [],
+    mission: missionAnswer(i, request, stateOfCharge),
+    hover,
     level,
     boat,
     endurance,
-    estimates,
+    estimates: s.estimates,
     notes: [...i.notes]
   };
-  answer.notes.push(...new Set(answer.points.flatMap((p) => (p.outside === null ? [] : [p.outside]))));
-  if (request.checks ?? true) answer.checks = runChecks(i, answer, first);
+  for (const note of new Set(predicted.map((p) => p.outside))) if (note !== null) answer.notes.push(note);
+  if (request.checks ?? true) answer.checks = runChecks(s, request.remedies ?? true);
   return answer;
 }

@@ -70,5 +70,6 @@ export type UnitChoice = Partial<Record<QuantityName, string>>;
 /** The unit in which a quantity is shown. */
 export function displayUnit(quantity: QuantityName, choice: UnitChoice = {}): DisplayUnit {
   const units = QUANTITIES[quantity] as Record<string, DisplayUnit>;
-  return units[choice[quantity] ?? ''] ?? Object.values(units)[0];
+  const chosen = choice[quantity] ?? '';
+  return Object.hasOwn(units, chosen) ? units[chosen] : Object.values(units)[0];
 }

@@ -1,39 +1,125 @@
 import Database from 'better-sqlite3';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { inspectFolder, markFolder, DATA_FILE } from './data-file.ts';
+import { damaged, DataFault, faultOf } from './data-fault.ts';
 import { sql as start } from './migrations/0001-start.ts';
 import { sql as measuredAndTables } from './migrations/0002-measured-and-tables.ts';
+import { sql as revisions } from './migrations/0003-revisions.ts';
 
 export type Db = Database.Database;
 
 /** Numbered migrations, append only. */
-const MIGRATIONS: readonly string[] = [start, measuredAndTables];
+const MIGRATIONS: readonly string[] = [start, measuredAndTables, revisions];
+/** "Iskn": SQLite's mark of whose file it is. */
+const APPLICATION_ID = 0x49736b6e;
+/** How long a write waits for another program that holds the file, ms. */
+const BUSY_MS = 5000;
 
-/** Opens (and if needed makes) the database of a data folder and brings it up to date. */
-export function openDatabase(folder: string): Db {
-  mkdirSync(folder, { recursive: true });
-  const db = new Database(join(folder, 'iskarn.db'));
-  db.pragma('journal_mode = WAL');
-  db.pragma('foreign_keys = ON');
-  migrate(db);
-  return db;
+/** A database that was opened, and whether it was begun just now. */
+export interface Opened {
+  db: Db;
+  isNew: boolean;
 }
 
-/** Runs each missing migration in a transaction of its own. Throws when the file is newer than the program. */
-export function migrate(db: Db): void {
-  const version = db.pragma('user_version', { simple: true }) as number;
-  if (version > MIGRATIONS.length) {
-    throw new Error(
-      `The data file is of version ${version}; this program knows up to ${MIGRATIONS.length}. Update the program.`
-    );
+/**
+ * Opens (and if there is none, begins) the database of a data folder and brings it up to date. What was committed is on
+ * the disk: WAL with synchronous = FULL.
+ * @throws DataFault in words, whatever is wrong with folder or file; nothing there was changed then
+ */
+export function openData(folder: string): Opened {
+  const file = join(folder, DATA_FILE);
+  let db: Db | null = null;
+  try {
+    mkdirSync(folder, { recursive: true });
+    const isNew = inspectFolder(folder) === 'new';
+    db = new Database(file, { timeout: BUSY_MS });
+    if (!isNew) inspect(db, file);
+    begin(db);
+    migrate(db);
+    // from here on the file's own head says whose it is and that a log belongs to it, should it be copied alone
+    db.pragma('wal_checkpoint(TRUNCATE)');
+    markFolder(folder);
+    return { db, isNew };
+  } catch (error) {
+    db?.close();
+    throw faultOf(error, file) ?? error;
   }
-  for (let at = version; at < MIGRATIONS.length; at++) {
-    db.transaction(() => {
+}
+
+/** The database alone, for whoever does not ask whether it is new. */
+export const openDatabase = (folder: string): Db => openData(folder).db;
+
+/** Refuses a file that is another program's, a later version's, or not whole. */
+function inspect(db: Db, file: string): void {
+  const version = db.pragma('user_version', { simple: true }) as number;
+  const owner = db.pragma('application_id', { simple: true }) as number;
+  const tables = db.prepare("SELECT name FROM sqlite_schema WHERE type = 'table'").pluck().all() as string[];
+  const foreign =
+    owner === 0 ? tables.length > 0 && !tables.includes('setup_revision') : owner !== APPLICATION_ID;
+  if (foreign)
+    throw new DataFault(
+      'foreign',
+      `${file} is a database of another program. Move it away, or name another folder in ISKARN_DATA; it was not touched.`
+    );
+  if (version > MIGRATIONS.length) throw newer(version);
+  const [first] = db.pragma('quick_check(1)', { simple: false }) as { quick_check: string }[];
+  if (first.quick_check !== 'ok')
+    throw new DataFault('corrupt', damaged(file, first.quick_check.split('\n')[0]));
+}
+
+const newer = (version: number): DataFault =>
+  new DataFault(
+    'newer',
+    `The data file is of version ${version}; this program knows up to ${MIGRATIONS.length}. Update the program; the file was not touched.`
+  );
+
+/** Two servers may begin on one folder at the same moment: whoever finds the file held tries again. */
+function begin(db: Db): void {
+  const until = performance.now() + BUSY_MS;
+  for (;;) {
+    try {
+      db.pragma('journal_mode = WAL');
+      break;
+    } catch (error) {
+      if (
+        !/^SQLITE_(BUSY|LOCKED)/.test(String((error as { code?: string }).code)) ||
+        performance.now() > until
+      )
+        throw error;
+      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 20);
+    }
+  }
+  db.pragma('synchronous = FULL');
+  db.pragma('foreign_keys = ON');
+}
+
+/** Runs what is missing of the migrations in one transaction. Throws when the file is newer than the program. */
+export function migrate(db: Db): void {
+  const versionOf = (): number => db.pragma('user_version', { simple: true }) as number;
+  if (versionOf() > MIGRATIONS.length) throw newer(versionOf());
+  if (versionOf() === MIGRATIONS.length) return;
+  db.transaction(() => {
+    // read again inside: another server may have been here meanwhile
+    for (let at = versionOf(); at < MIGRATIONS.length; at++) {
       db.exec(MIGRATIONS[at]);
       db.pragma(`user_version = ${at + 1}`);
-    })();
-  }
+    }
+    db.pragma(`application_id = ${APPLICATION_ID}`);
+  }).immediate();
 }
 
-/** The one write path: runs `work` in a transaction that is undone whole when it throws. */
-export const transaction = <T>(db: Db, work: () => T): T => db.transaction(work).immediate();
+/**
+ * Closes so that `iskarn.db` is whole by itself: the log is written into it and the file leaves WAL mode. While another
+ * server has it open that is not possible, and the last one does it.
+ */
+export function closeDatabase(db: Db): void {
+  if (!db.open) return;
+  try {
+    db.pragma('wal_checkpoint(TRUNCATE)');
+    db.pragma('journal_mode = DELETE');
+  } catch {
+    // held by another server, or the disk is full: the log stays beside the file, nothing is lost
+  }
+  db.close();
+}

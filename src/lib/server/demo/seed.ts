@@ -1,5 +1,7 @@
 import { createCraft } from '../crafts.ts';
-import { transaction, type Db } from '../db/open.ts';
+import type { Db } from '../db/open.ts';
+import { transaction } from '../db/transaction.ts';
+import { found, type Outcome } from '../outcome.ts';
 import type { PartKind } from '../../core/setup/stored.ts';
 import { createPart } from '../parts.ts';
 import { createRun } from '../runs.ts';
@@ -8,13 +10,21 @@ import { DEMO_CRAFTS, setupDocument } from './crafts.ts';
 import { createMakersTable } from '../makers-tables.ts';
 import { ESCS, MAKERS_TABLES, MEASURED, MOTORS, PACKS, PROPULSORS, RECEIVER_SUPPLIES } from './parts.ts';
 
+/** The value of a demo entry; bad demo data is a defect of the program. */
+function sound<T>(outcome: Outcome<T>, what: string): T {
+  if (outcome.ok) return outcome.value;
+  throw new Error(`demo ${what}: ${JSON.stringify(outcome)}`);
+}
+
 /** Fills an empty database with the demo club; a database that holds anything is left alone. Throws on bad demo data. */
 export function seedDemo(db: Db): void {
-  const any = db.prepare('SELECT (SELECT count(*) FROM craft) + (SELECT count(*) FROM part) AS n').get() as {
-    n: number;
-  };
-  if (any.n > 0) return;
   transaction(db, () => {
+    // inside the transaction: two servers may begin on one folder
+    const any = db
+      .prepare('SELECT (SELECT count(*) FROM craft) + (SELECT count(*) FROM part)')
+      .pluck()
+      .get() as number;
+    if (any > 0) return found(null);
     const shelves: [PartKind, { name: string; document: object; owned: boolean; note?: string }[]][] = [
       ['motor', MOTORS],
       ['propulsor', PROPULSORS],
@@ -24,23 +34,29 @@ export function seedDemo(db: Db): void {
     ];
     for (const [kind, parts] of shelves) {
       for (const part of parts) {
-        const made = createPart(db, { kind, measured: MEASURED[part.name], ...part });
-        if (!made.ok) throw new Error(`demo part ${part.name}: ${JSON.stringify(made)}`);
+        const made = sound(
+          createPart(db, { kind, measured: MEASURED[part.name], ...part }),
+          `part ${part.name}`
+        );
         for (const table of MAKERS_TABLES)
-          if (table.motor === part.name) {
-            const kept = createMakersTable(db, made.value.id, { title: table.title, rows: table.rows });
-            if (!kept.ok) throw new Error(`demo table of ${part.name}: ${JSON.stringify(kept)}`);
-          }
+          if (table.motor === part.name)
+            sound(
+              createMakersTable(db, made.id, { title: table.title, rows: table.rows }),
+              `table of ${part.name}`
+            );
       }
     }
     for (const demo of DEMO_CRAFTS) {
-      const craft = createCraft(db, demo);
+      const craft = sound(createCraft(db, demo), `craft ${demo.name}`);
       for (const spec of demo.setups) {
-        const made = createSetup(db, craft.id, setupDocument(demo, spec), 'demo');
-        if (!made.ok) throw new Error(`demo setup ${spec.name}: ${JSON.stringify(made)}`);
+        const made = sound(
+          createSetup(db, craft.id, setupDocument(demo, spec), 'demo'),
+          `setup ${spec.name}`
+        );
         for (const run of demo.runs ?? [])
-          if (run.setup === spec.name) createRun(db, { ...run, setupId: made.value.id });
+          if (run.setup === spec.name) createRun(db, { ...run, setupId: made.id });
       }
     }
+    return found(null);
   });
 }

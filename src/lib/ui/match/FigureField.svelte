@@ -93,6 +93,7 @@
     autocomplete="off"
     aria-label={`${label}${unit.label ? `, ${unit.label}` : ''}`}
     data-testid={path}
+    data-figure={typed === null ? 'taken' : 'typed'}
     placeholder="?"
     readonly={disabled}
     value={typed ?? shown}

@@ -6,10 +6,13 @@
   /** Findings worst first, each opening to its working, and the remedies that apply themselves. */
   let {
     checks,
+    settled,
     onapply,
     open = $bindable(null)
   }: {
     checks: CheckResult[];
+    /** Whether remedies are worked out; until then they are on their way. */
+    settled: boolean;
     onapply: (remedy: Remedy, check: CheckResult) => void;
     /** Check whose working is open. */
     open?: string | null;
@@ -48,7 +51,11 @@
       {#each check.otherSchools as other (other.school)}
         <p class="ml-[38px] text-[12px] text-[var(--ink-soft)] italic">{other.sentence}</p>
       {/each}
-      {#if check.remedies.length > 0}
+      {#if !settled && (check.finding === 'over' || check.finding === 'tight')}
+        <p class="mt-1 ml-[38px] py-0.5 text-[12px] leading-4 text-[var(--ink-soft)]">
+          looking for what puts it right …
+        </p>
+      {:else if check.remedies.length > 0}
         <div class="mt-1 ml-[38px] flex flex-col items-start gap-0.5">
           {#each check.remedies as remedy (remedy.text)}
             <Button

@@ -3,8 +3,11 @@
   import { Button } from 'flowbite-svelte';
   import type { CheckResult, PartName, Remedy } from '../../core/checks/finding.ts';
   import type { Comparison } from '../../core/brief/compare.ts';
-  import type { StoredCraft, StoredPart, StoredRun } from '../../core/setup/stored.ts';
+  import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/setup/stored.ts';
   import AppHeader from '../AppHeader.svelte';
+  import { call } from './api.ts';
+  import ConflictDialog from './ConflictDialog.svelte';
+  import { fieldOwnsUndo } from './undo-keys.ts';
   import ChartView from '../charts/ChartView.svelte';
   import SensitivityView from '../charts/SensitivityView.svelte';
   import BriefPanel from './BriefPanel.svelte';
@@ -23,6 +26,7 @@
   /** The workbench: craft and setups left, power path and chart in the middle, findings right. */
   let {
     view,
+    stored,
     craft,
     setups,
     compared,
@@ -32,6 +36,8 @@
     onlist
   }: {
     view: MatchState;
+    /** The setup as the server has it. */
+    stored: StoredSetup;
     craft: StoredCraft;
     setups: SideSetup[];
     /** Pinned setups side by side. */
@@ -77,7 +83,9 @@
 
   onMount(() => {
     void view.warm();
-    void view.recover();
+    void view.recover(stored);
+    // opening is said on purpose: reading a page, ahead of a click too, writes nothing
+    void call('POST', `/api/v1/setups/${view.id}/open`);
     const leave = (): void => void view.flush();
     addEventListener('pagehide', leave);
     return () => {
@@ -86,12 +94,17 @@
     };
   });
 
+  $effect(() => {
+    void view.offer(stored);
+  });
+
   function apply(remedy: Remedy, check: CheckResult): void {
     void view.edit(remedy.changes, `remedy for ${check.title}`);
   }
 
   function keys(event: KeyboardEvent): void {
     const mod = event.ctrlKey || event.metaKey;
+    if (mod && /^[zy]$/i.test(event.key) && fieldOwnsUndo(event.target as HTMLInputElement)) return;
     if (mod && event.key.toLowerCase() === 'z') {
       event.preventDefault();
       void (event.shiftKey ? view.redo() : view.undo());
@@ -215,6 +228,16 @@
           {view.refused} The setup is as it was.
         </p>
       {/if}
+      {#if view.said}
+        <p
+          class="mb-1 flex justify-between gap-3 border-l-4 border-[var(--cold)] bg-[var(--sheet)] px-2 py-1 text-[13px]"
+          role="status"
+          data-testid="said"
+        >
+          <span>{view.said}</span>
+          <button class="text-[12px] underline" onclick={() => (view.said = '')}>close</button>
+        </p>
+      {/if}
       {#if answer.points[0].state === 'stalled'}
         <p class="mb-1 border-l-4 border-[var(--ink)] bg-[var(--sheet)] px-2 py-1 text-[13px]">
           The motor stalls: it cannot overcome its own friction here.
@@ -269,7 +292,7 @@
     >
       {#if why}<WhyPanel {why} onclose={() => (asked = null)} />{/if}
       <h2 class="mb-1 text-[15px] font-bold">Findings</h2>
-      <Ledger {checks} onapply={apply} bind:open={opened} />
+      <Ledger {checks} settled={view.settled} onapply={apply} bind:open={opened} />
       {#each answer.notes as note (note)}<p class="mt-2 text-[12px] text-[var(--ink-soft)]">{note}</p>{/each}
       <p class="mt-3 text-[11px] leading-4 text-[var(--ink-soft)]">
         Why? Press w on a figure, or press the figure. Predictions are never permission: the makers’ limits
@@ -283,3 +306,4 @@
 
 <SideBySide ids={compared.ids} names={compared.names} comparison={compared} bind:open={comparing} />
 <KeysHelp bind:open={helping} />
+{#if view.conflict}<ConflictDialog conflict={view.conflict} onchoose={(mine) => view.resolve(mine)} />{/if}

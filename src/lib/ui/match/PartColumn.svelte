@@ -5,6 +5,7 @@
   import type { StoredPart } from '../../core/setup/stored.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';
   import { takeReading } from '../../core/shorthand/take-reading.ts';
+  import { withBelongings } from '../../core/setup/belongings.ts';
   import { withShelfPart } from '../../core/shelf/measured.ts';
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
@@ -58,11 +59,9 @@
   function pick(id: string): void {
     const chosen = parts.find((p) => String(p.id) === id);
     if (!chosen) return;
-    const next = withShelfPart(
-      $state.snapshot(document) as SetupDocument,
-      $state.snapshot(chosen) as StoredPart
-    );
-    void view.replace(next, `${title.toLowerCase()}: ${chosen.name}`);
+    const plain = $state.snapshot(document) as SetupDocument;
+    const next = withShelfPart(plain, $state.snapshot(chosen) as StoredPart);
+    void view.exchange(withBelongings(plain, next), `${title.toLowerCase()}: ${chosen.name}`);
   }
 
   async function set(path: string, label: string, value: number | null): Promise<void> {
@@ -73,7 +72,7 @@
   async function take(reading: Reading, text: string): Promise<void> {
     const plain = $state.snapshot(document) as SetupDocument;
     const { document: next } = takeReading(plain, part as 'motor', reading, text);
-    await view.replace(next, `${title.toLowerCase()}: ${text}`);
+    await view.exchange(withBelongings(plain, next), `${title.toLowerCase()}: ${text}`);
   }
 
   function step(path: string, label: string, up: boolean): boolean {

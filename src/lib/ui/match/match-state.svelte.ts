@@ -1,22 +1,26 @@
 import { withChanges, type Change } from '../../core/setup/change.ts';
 import type { Chart } from '../../core/charts/chart.ts';
 import { withAllUpMass } from '../../core/craft/all-up-mass.ts';
+import { withBelongings, type WithBelongings } from '../../core/setup/belongings.ts';
 import { withChangedNames } from '../../core/setup/changed-part.ts';
+import { fieldTitle } from '../../core/setup/field-title.ts';
 import type { FixablePart, PredictPoint, SetupDocument } from '../../core/setup/schema.ts';
 import type { MatchPicture } from '../../core/train/match-picture.ts';
 import type { StoredSetup } from '../../core/setup/stored.ts';
-import { matchWorker } from '../../workers/client.ts';
-import { call } from './api.ts';
+import { askWorker, WorkerLost, whenRestarted } from '../../workers/client.ts';
+import { call, mayYetSucceed, type Answered } from './api.ts';
+import { chosenDocument, collide, type Conflict } from './conflict.ts';
+import { dropDraft, keepDraft, readDraft } from './draft.ts';
 
 type SaveState = 'saved' | 'saving' | 'not saved';
 
 const AUTOSAVE_MS = 250;
 const RETRY_MS = 3000;
-const draftKey = (id: number): string => `iskarn-draft-${id}`;
 
 /**
  * The Match screen's state: the document as edited, the last picture that could be drawn, and where saving stands.
- * The document on screen is always the last valid one; a refused edit leaves a sentence and changes nothing.
+ * The document on screen is always the last valid one; a refused edit leaves a sentence and changes nothing. Every write
+ * names the revision it was made from: what was changed elsewhere meanwhile is merged by figure or put to the user.
  */
 export class MatchState {
   id: number;
@@ -32,11 +36,19 @@ export class MatchState {
   undoLabel = $state<string | null>(null);
   redoLabel = $state<string | null>(null);
   refused = $state('');
+  /** What an edit brought with it, what was merged, what had to be started anew: said once, until it is closed. */
+  said = $state('');
+  conflict = $state.raw<Conflict | null>(null);
+  /** Whether the remedies of what is shown are worked out; until then they are on their way. */
+  settled = $state(false);
   #wanted = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
   /** Edits not sent yet, each its own step of undo. */
   #queue: { document: SetupDocument; label: string }[] = [];
   #saving: Promise<void> = Promise.resolve();
+  #moving: Promise<void> = Promise.resolve();
+  /** What the server has, as far as is known: what the next write is made from. */
+  #base: { revision: number; document: SetupDocument } = { revision: 0, document: {} as SetupDocument };
   /** What bands and chart are wanted of next; null when they are drawn or being drawn. */
   #thoroughly: { turn: number; document: SetupDocument; point: PredictPoint } | null = null;
   #busy = false;
@@ -52,16 +64,40 @@ export class MatchState {
 
   #take(stored: StoredSetup): void {
     this.document = stored.document;
+    this.#know(stored);
+  }
+
+  /** Notes what the server has. */
+  #know(stored: StoredSetup): void {
+    this.#base = { revision: stored.revision, document: stored.document };
     this.canUndo = stored.canUndo;
     this.canRedo = stored.canRedo;
     this.undoLabel = stored.undoLabel;
     this.redoLabel = stored.redoLabel;
   }
 
+  /** Takes a newer version that was read from the server, where nothing here waits to be saved. */
+  async offer(stored: StoredSetup): Promise<void> {
+    if (stored.id !== this.id || stored.revision <= this.#base.revision) return;
+    if (this.#queue.length > 0 || this.saved !== 'saved' || this.conflict) return;
+    this.#take(stored);
+    await this.#draw(this.document);
+  }
+
   /** Applies an edit if it is valid: draws, then saves by itself. Returns whether it was taken. */
   async edit(changes: Change[], label: string): Promise<boolean> {
     const document = $state.snapshot(this.document) as SetupDocument;
-    return this.replace(withChanges(document, withChangedNames(document, changes)), label);
+    return this.exchange(
+      withBelongings(document, withChanges(document, withChangedNames(document, changes)), changes),
+      label
+    );
+  }
+
+  /** Takes a part or a figure that was exchanged, with what belongs to it, and says what that was. */
+  async exchange(exchanged: WithBelongings, label: string): Promise<boolean> {
+    const taken = await this.replace(exchanged.document, label);
+    if (taken) this.said = exchanged.said.join(' ');
+    return taken;
   }
 
   /** Replaces the document by an edited one. */
@@ -86,8 +122,17 @@ export class MatchState {
     this.refused = '';
     this.#queue.push({ document: $state.snapshot(document) as SetupDocument, label });
     this.#keepDraft();
-    this.#schedule(AUTOSAVE_MS);
+    if (this.conflict) this.#renewConflict(this.conflict);
+    else this.#schedule(AUTOSAVE_MS);
     return true;
+  }
+
+  /** An edit that came after a conflict began belongs to mine: the choice is between what stands here now and theirs. */
+  #renewConflict({ theirs, why }: Conflict): void {
+    const last = this.#queue[this.#queue.length - 1];
+    const choice = collide(this.#base.document, last.document, last.label, theirs, true);
+    if (choice.kind === 'choose') this.conflict = { ...choice.conflict, why };
+    this.saved = 'not saved';
   }
 
   /** Whether the user holds a part as it is. */
@@ -107,7 +152,8 @@ export class MatchState {
 
   /** What the free parts would be if they were fitted round the fixed ones. Nothing is changed. */
   fitted(): Promise<SetupDocument> {
-    return matchWorker().fitAround($state.snapshot(this.document) as SetupDocument);
+    const plain = $state.snapshot(this.document) as SetupDocument;
+    return askWorker('quick', (w) => w.fitAround(plain));
   }
 
   /** Fits every part that is not fixed round those that are. */
@@ -134,16 +180,22 @@ export class MatchState {
   /** Draws the document: quickly, then with bands. Later requests overtake earlier ones. */
   async #draw(document: SetupDocument): Promise<'drawn' | 'refused' | 'overtaken'> {
     const turn = ++this.#wanted;
-    const worker = matchWorker();
     const plain = $state.snapshot(document) as SetupDocument;
-    const quick = await worker.matchPicture(plain, this.point, this.schools, 'quick');
-    if (!quick.ok) {
-      this.refused = quick.errors.map((e) => e.message).join(' ');
+    const point = $state.snapshot(this.point) as PredictPoint;
+    try {
+      const quick = await askWorker('quick', (w) => w.matchPicture(plain, point, this.schools, 'quick'));
+      if (!quick.ok) {
+        this.refused = quick.errors.map((e) => e.message).join(' ');
+        return 'refused';
+      }
+      if (turn !== this.#wanted) return 'overtaken';
+      // bands of the picture before stay out: a stale band would lie
+      this.picture = { ...quick.picture, chart: this.picture.chart };
+      this.settled = false;
+    } catch (error) {
+      this.refused = calculationLost(error);
       return 'refused';
     }
-    if (turn !== this.#wanted) return 'overtaken';
-    // bands of the picture before stay out: a stale band would lie
-    this.picture = { ...quick.picture, chart: this.picture.chart };
     this.#thoroughly = { turn, document: plain, point: this.point };
     void this.#drawThoroughly();
     return 'drawn';
@@ -158,31 +210,45 @@ export class MatchState {
         const { turn, document, point } = this.#thoroughly;
         this.#thoroughly = null;
         const chart = this.chartId === 'sensitivity' ? 'throttle' : this.chartId;
-        const full = await matchWorker('thorough').matchPicture(document, point, this.schools, 'full', chart);
-        if (turn === this.#wanted && full.ok) this.picture = full.picture;
+        for (const depth of ['banded', 'full'] as const) {
+          const drawn = await askWorker('thorough', (w) =>
+            w.matchPicture(document, point, this.schools, depth, chart)
+          );
+          if (turn !== this.#wanted || !drawn.ok) break;
+          this.picture = drawn.picture;
+          this.settled = depth === 'full';
+        }
       }
+    } catch (error) {
+      this.said = calculationLost(error);
     } finally {
       this.#busy = false;
     }
   }
 
-  /** Starts both workers and lets them solve once, so that the first edit is as quick as the next. */
+  /** Starts both workers, so that the first edit is as quick as the next, and asks for what the page does not have yet. */
   async warm(): Promise<void> {
+    whenRestarted((why) => {
+      this.said = `The calculation stopped (${why}) and was started again; nothing is lost.`;
+    });
     const plain = $state.snapshot(this.document) as SetupDocument;
-    await Promise.all([
-      matchWorker('quick').matchPicture(plain, this.point, this.schools, 'quick'),
-      matchWorker('thorough').matchPicture(plain, this.point, this.schools, 'full')
-    ]);
+    // unless something was asked for meanwhile, what puts failing checks right is asked for now
+    if (this.#wanted === 0) {
+      this.#thoroughly = { turn: this.#wanted, document: plain, point: this.point };
+      void this.#drawThoroughly();
+    }
+    try {
+      await askWorker('quick', (w) => w.matchPicture(plain, this.point, this.schools, 'quick'));
+    } catch (error) {
+      this.said = calculationLost(error);
+    }
   }
 
   #keepDraft(): void {
     const last = this.#queue.at(-1);
     if (!last) return;
-    try {
-      localStorage.setItem(draftKey(this.id), JSON.stringify(last));
-    } catch {
-      // a full or forbidden store only loses the safety net, the server still saves
-    }
+    const { revision, document: base } = this.#base;
+    keepDraft(localStorage, this.id, { ...last, revision, base });
   }
 
   #schedule(ms: number): void {
@@ -200,45 +266,135 @@ export class MatchState {
   }
 
   async #save(): Promise<void> {
+    // a draft that another window keeps is not this one's to drop
+    const own = this.#queue.length > 0;
     while (this.#queue.length > 0) {
-      const answer = await call<StoredSetup>('PUT', `/api/v1/setups/${this.id}`, this.#queue[0]);
-      if (!answer.ok) {
+      if (this.conflict) {
         this.saved = 'not saved';
-        this.saveProblem = answer.message;
-        this.#timer = setTimeout(() => void this.flush(), RETRY_MS);
         return;
       }
-      this.#queue.shift();
-      this.saveProblem = '';
-      this.canUndo = answer.value.canUndo;
-      this.canRedo = answer.value.canRedo;
-      this.undoLabel = answer.value.undoLabel;
-      this.redoLabel = answer.value.redoLabel;
+      const sent = this.#queue[0];
+      const answer = await call<StoredSetup>('PUT', `/api/v1/setups/${this.id}`, {
+        ...sent,
+        revision: this.#base.revision
+      });
+      if (answer.ok) {
+        this.#queue.shift();
+        this.saveProblem = '';
+        this.#know(answer.value);
+      } else if (answer.current) {
+        await this.#collide(answer.current as StoredSetup);
+      } else {
+        this.saved = 'not saved';
+        this.saveProblem = mayYetSucceed(answer)
+          ? answer.message
+          : `${answer.message} The edit is kept in this browser.`;
+        if (mayYetSucceed(answer)) this.#timer = setTimeout(() => void this.flush(), RETRY_MS);
+        return;
+      }
     }
     this.saved = 'saved';
-    localStorage.removeItem(draftKey(this.id));
+    if (own) dropDraft(localStorage, this.id);
   }
 
-  /** Takes an edit that a crash kept from the server. */
-  async recover(): Promise<void> {
-    const kept = localStorage.getItem(draftKey(this.id));
-    if (!kept) return;
-    const draft = JSON.parse(kept) as { document: SetupDocument; label: string };
-    await this.replace(draft.document, draft.label);
+  /** The edits that wait were made from what no longer stands: merged where no figure is disputed, else the user chooses. */
+  async #collide(current: StoredSetup, ask = false): Promise<void> {
+    const last = this.#queue[this.#queue.length - 1];
+    const collision = collide(this.#base.document, last.document, last.label, current, ask);
+    if (collision.kind === 'choose') {
+      this.conflict = collision.conflict;
+      this.saved = 'not saved';
+      this.saveProblem = 'changed elsewhere meanwhile';
+      return;
+    }
+    this.#know(current);
+    this.#queue = [];
+    if (collision.kind === 'same') return;
+    if ((await this.#draw(collision.document)) === 'refused') {
+      // each edit was sound alone, together they are not: the user chooses
+      const choice = collide(this.#base.document, last.document, last.label, current, true);
+      this.#queue = [last];
+      if (choice.kind === 'choose') this.conflict = { ...choice.conflict, why: 'changed-elsewhere' };
+      this.saved = 'not saved';
+      return;
+    }
+    this.document = collision.document;
+    this.said = `Changed elsewhere meanwhile: ${collision.theirs.map(fieldTitle).join(', ') || 'other figures'}. Both changes are kept.`;
+    this.#queue = [{ document: collision.document, label: `${last.label}, merged` }];
+    this.#keepDraft();
   }
 
-  undo = (): Promise<void> => this.#move('undo');
-  redo = (): Promise<void> => this.#move('redo');
+  /** Ends a conflict: theirs with the figures of mine that were chosen. Returns whether that can be worked out. */
+  async resolve(mine: readonly string[]): Promise<boolean> {
+    const { conflict } = this;
+    if (!conflict) return true;
+    const document = chosenDocument(conflict, mine);
+    const taken = await this.#draw(document);
+    if (taken === 'refused') return false;
+    this.refused = '';
+    this.#know(conflict.theirs);
+    this.document = document;
+    this.conflict = null;
+    this.saveProblem = '';
+    this.#queue = mine.length > 0 ? [{ document, label: `${conflict.label}, chosen by figure` }] : [];
+    if (mine.length > 0) this.#keepDraft();
+    else dropDraft(localStorage, this.id);
+    await this.flush();
+    return true;
+  }
+
+  /** Takes an edit that a crash kept from the server; asks where the server has a newer version. */
+  async recover(stored: StoredSetup): Promise<void> {
+    const draft = readDraft(localStorage, this.id);
+    if (draft === null) return;
+    if (draft === 'damaged') {
+      this.said =
+        'An edit that this browser had kept could not be read; it was set aside and the setup is as the server has it.';
+      return;
+    }
+    if (draft.revision === stored.revision) {
+      await this.replace(draft.document, draft.label);
+      return;
+    }
+    const collision = collide(draft.base, draft.document, draft.label, stored, true);
+    if (collision.kind === 'choose') {
+      this.#queue = [{ document: draft.document, label: draft.label }];
+      this.conflict = collision.conflict;
+      this.saved = 'not saved';
+      this.saveProblem = 'an edit kept in this browser waits';
+    } else dropDraft(localStorage, this.id);
+  }
+
+  undo = (): Promise<void> => this.#inTurn('undo');
+  redo = (): Promise<void> => this.#inTurn('redo');
+
+  /** One step after the other, however quickly they are asked for: each is made from what the one before left. */
+  #inTurn(direction: 'undo' | 'redo'): Promise<void> {
+    this.#moving = this.#moving.then(() => this.#move(direction));
+    return this.#moving;
+  }
 
   async #move(direction: 'undo' | 'redo'): Promise<void> {
     await this.flush();
-    const answer = await call<StoredSetup>('POST', `/api/v1/setups/${this.id}/${direction}`);
-    if (!answer.ok) {
+    if (this.conflict || this.#queue.length > 0) return;
+    const answer: Answered<StoredSetup> = await call('POST', `/api/v1/setups/${this.id}/${direction}`, {
+      revision: this.#base.revision
+    });
+    if (!answer.ok && !answer.current) {
       this.refused = answer.message;
       return;
     }
     this.refused = '';
-    this.#take(answer.value);
+    if (!answer.ok)
+      this.said = `The setup was changed elsewhere meanwhile; what stands now is shown. Press ${direction} again if you still want it.`;
+    this.#take(answer.ok ? answer.value : (answer.current as StoredSetup));
     await this.#draw(this.document);
   }
+}
+
+/** What is said when a worker cannot be started again; any other error is a fault of the program. */
+function calculationLost(error: unknown): string {
+  if (error instanceof WorkerLost)
+    return 'The calculation stopped and could not be started again. What was saved is safe: load the page again.';
+  throw error;
 }

@@ -3,7 +3,7 @@
 
   interface Plan {
     parts: { kind: string; name: string; action: string }[];
-    errors: { line: number; column: string; message: string }[];
+    errors: { line: number; column: string; message: string; harmless?: boolean }[];
     added: number[];
   }
 
@@ -59,7 +59,7 @@
   }
 
   const adds = $derived(plan?.parts.filter((p) => p.action === 'add').length ?? 0);
-  const serious = $derived(plan?.errors.some((e) => !/is left out/.test(e.message)) ?? false);
+  const serious = $derived(plan?.errors.some((e) => !e.harmless) ?? false);
 </script>
 
 <Modal title="Import to the shelf" bind:open size="md" {onclose}>
@@ -84,7 +84,7 @@
           ? `, ${plan.parts.length - adds} are there already and stay as they are`
           : ''}.
       </p>
-      {#each plan.errors as e (e.line + e.column + e.message)}<p class="border-l-4 border-[var(--ink)] pl-2">
+      {#each plan.errors as e, k (k)}<p class="border-l-4 border-[var(--ink)] pl-2">
           line {e.line}{e.column ? `, ${e.column}` : ''}: {e.message}
         </p>{/each}
       <div class="mt-2 flex gap-2">

@@ -56,10 +56,10 @@
       <section class="border-t border-[var(--line)] pt-2 text-[13px]">
         <p><b>It may be {m.meaning}.</b></p>
         <p>
-          About {figureUnit('mass', m.massKg, 2)}: {m.motorClass}. Stands {show(m.continuousW, 2)} W for long, {show(
-            m.burstW,
-            2
-          )} W in bursts; suits crafts of {figureUnit('craftMass', m.craftKg[0], 2)} to {figureUnit(
+          About {figureUnit('mass', m.massKg, 2)}{m.massTolerance > 0
+            ? ` ±${show(100 * m.massTolerance, 2)} %`
+            : ''}: {m.motorClass}. Stands {show(m.continuousW, 2)} W for long, {show(m.burstW, 2)} W in bursts;
+          suits crafts of {figureUnit('craftMass', m.craftKg[0], 2)} to {figureUnit(
             'craftMass',
             m.craftKg[1],
             2

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button, Input, Modal, Select, Textarea } from 'flowbite-svelte';
-  import { compareMakersTable, standFor } from '../../core/shelf/compare-makers-table.ts';
+  import type { RowComparison } from '../../core/shelf/compare-makers-table.ts';
   import { cellsOf, GRID, parseMakersTable, tableOfCells } from '../../core/shelf/makers-table.ts';
   import type { RowProblem } from '../../core/shelf/makers-row.ts';
   import { asUsed } from '../../core/shelf/measured.ts';
@@ -8,6 +8,7 @@
   import type { StoredMakersTable, StoredPart } from '../../core/setup/stored.ts';
   import { show } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
+  import { askWorker } from '../../workers/client.ts';
   import { call } from '../match/api.ts';
 
   /** Maker's tables of a motor: typed, pasted or read from a file, kept, with the prediction beside every row. */
@@ -49,12 +50,27 @@
 
   const table = $derived(tableOfCells($state.snapshot(cells)));
   const problems = $derived([...readProblems, ...table.problems]);
-  const compared = $derived.by(() => {
-    if (!motor || table.rows.length === 0)
-      return new Map<number, ReturnType<typeof compareMakersTable>[number]>();
-    const stand = standFor(asUsed($state.snapshot(motor) as StoredPart) as Motor);
-    return new Map(compareMakersTable(stand, table.rows).map((c) => [c.line, c]));
+  /** The prediction beside each row, by the reader's line: worked out in the worker, the last asked wins. */
+  let compared = $state.raw<ReadonlyMap<number, RowComparison>>(new Map());
+  let asked = 0;
+  $effect(() => {
+    const turn = ++asked;
+    const { rows } = table;
+    if (!motor || rows.length === 0) {
+      compared = new Map();
+      return;
+    }
+    const used = asUsed($state.snapshot(motor) as StoredPart) as Motor;
+    askWorker('thorough', (w) => w.compareWithTable(used, rows))
+      .then((list) => {
+        if (turn === asked) compared = new Map(list.map((c) => [c.line, c]));
+      })
+      .catch((error: Error) => (said = `The rows cannot be predicted now: ${error.message}.`));
   });
+  /** Cells that could not be read: their figures would be lost if the table were kept. */
+  const unread = $derived(table.problems.filter((p) => p.unread));
+  let theirs = $state.raw<StoredMakersTable | null>(null);
+  let revision = 0;
   /** Line of the reader for each row of the grid: rows left empty have none. */
   const lines = $derived.by(() => {
     let line = 1;
@@ -65,6 +81,8 @@
 
   function openTable(t: StoredMakersTable | null): void {
     tableId = t?.id ?? null;
+    revision = t?.revision ?? 0;
+    theirs = null;
     title = t?.title ?? '';
     cells = t ? cellsOf(t.rows) : [[...EMPTY_ROW]];
     readProblems = [];
@@ -79,23 +97,44 @@
   /** Takes a pasted or imported table into the grid. */
   function take(text: string): void {
     const read = parseMakersTable(text);
-    readProblems = read.problems.filter((p) => /is no |no column|paste a header/.test(p.message));
-    if (read.rows.length > 0) cells = cellsOf(read.rows);
+    // what stands in the grid is told from there; what did not get into it is told here
+    readProblems = read.problems.filter((p) => p.line === 1);
+    if (read.cells.length > 0) cells = read.cells;
     pasted = '';
   }
 
   async function keep(): Promise<void> {
     if (!motor) return;
-    const body = { title: title.trim() || 'maker’s table', rows: table.rows };
+    if (unread.length > 0) {
+      const [first] = unread;
+      said = `Not kept: row ${first.line - 1}, ${first.column}: ${first.message}`;
+      return;
+    }
+    const body = { title: title.trim() || 'maker’s table', rows: table.rows, revision };
     const done =
       tableId === null
         ? await call<StoredMakersTable>('POST', `/api/v1/parts/${motor.id}/tables`, body)
         : await call<StoredMakersTable>('PUT', `/api/v1/tables/${tableId}`, body);
     said = done.ok ? 'kept' : done.message;
-    if (!done.ok) return;
+    if (!done.ok) {
+      theirs = (done.current as StoredMakersTable | undefined) ?? null;
+      return;
+    }
     tableId = done.value.id;
+    revision = done.value.revision;
     title = done.value.title;
     await onkept();
+  }
+
+  /** Goes on from the table as it stands now: with the rows here, or with theirs. */
+  function settle(mine: boolean): void {
+    const now = theirs;
+    if (!now) return;
+    if (mine) {
+      revision = now.revision;
+      theirs = null;
+      void keep();
+    } else openTable(now);
   }
 
   async function remove(): Promise<void> {
@@ -252,9 +291,16 @@
         ></span
       >{/if}
     <span class="text-[12px] text-[var(--ink-soft)]" role="status" data-testid="makers-said">{said}</span>
+    {#if theirs}<span class="flex gap-3 text-[12px]"
+        ><button class="font-semibold text-[var(--cold)] underline" onclick={() => settle(true)}
+          >keep mine</button
+        ><button class="font-semibold text-[var(--cold)] underline" onclick={() => settle(false)}
+          >take theirs</button
+        ></span
+      >{/if}
   </div>
   <ul class="text-[12px]" data-testid="makers-problems">
-    {#each problems as p (p.line + p.column + p.message)}<li class="border-l-4 border-[var(--ink)] pl-2">
+    {#each problems as p, k (k)}<li class="border-l-4 border-[var(--ink)] pl-2">
         row {p.line - 1}{p.column ? `, ${p.column}` : ''}: {p.message}
       </li>{/each}
   </ul>

@@ -3,6 +3,7 @@
   import { evaluateMotorTest, type MotorTestResult } from '../../core/shelf/motor-test.ts';
   import type { StoredPart } from '../../core/setup/stored.ts';
   import { show } from '../../core/units/show.ts';
+  import { freshPart } from './columns.ts';
 
   /** The two-measurement motor test: readings become KV, R and I0 with their tolerance. */
   let {
@@ -66,15 +67,11 @@
     onkeep(
       known
         ? { ...($state.snapshot(known) as StoredPart), measured: { ...known.measured, ...measured } }
-        : {
-            id: 0,
-            kind: 'motor',
-            name: '',
-            owned: true,
+        : freshPart('motor', {
             note: 'no label: KV, winding and no-load current measured',
             document: { kvRpmPerVolt: measured.kvRpmPerVolt },
             measured
-          }
+          })
     );
   }
 </script>

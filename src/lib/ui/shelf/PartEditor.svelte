@@ -6,6 +6,7 @@
   import { FIELDS } from '../../core/formats/part-csv.ts';
   import type { StoredPart } from '../../core/setup/stored.ts';
   import FigureField from '../match/FigureField.svelte';
+  import type { Refused } from '../match/api.ts';
   import { COLUMNS } from './columns.ts';
 
   /** Editing one part of the shelf: a label read aloud, the figures, a note, and a propeller's measured columns. */
@@ -15,8 +16,8 @@
     onclose
   }: {
     part: StoredPart;
-    /** Stores the part; answers with a sentence when it is refused. */
-    onsave: (part: StoredPart) => Promise<string | null>;
+    /** Stores the part; null when that is done, else why it is refused. */
+    onsave: (part: StoredPart) => Promise<Refused | null>;
     onclose: () => void;
   } = $props();
 
@@ -36,6 +37,10 @@
   let label = $state('');
   let columns = $state('');
   let problem = $state('');
+  /** What stands on the shelf now, where it was changed elsewhere meanwhile. */
+  let theirs = $state.raw<StoredPart | null>(null);
+  // svelte-ignore state_referenced_locally
+  let revision = part.revision;
   let open = $state(true);
 
   const figures = (given: Record<string, number | null>): Record<string, number> =>
@@ -81,14 +86,32 @@
       .replace(/([A-Z])/g, ' $1')
       .toLowerCase();
 
-  function readLabel(): void {
+  /**
+   * Takes what the label says, when the field is left and when the part is kept; false where nothing in it was read.
+   * Leaving says and clears nothing: the dialog must not move under the button that is being pressed.
+   */
+  function readLabel(leaving = false): boolean {
+    const text = label.trim();
+    if (text === '') return true;
+    if (reading.changes.length === 0) {
+      if (leaving) return false;
+      problem = `“${text}” was not understood as a label of this kind of part; write it as ${EXAMPLES[part.kind]}, or empty the field.`;
+      return false;
+    }
     for (const c of reading.changes) {
       const field = c.path.slice(part.kind.length + 1);
-      if (field === 'name') name = name || String(c.value);
+      if (field === 'name') name = name || text;
       else document[field] = c.value;
     }
-    if (name === '') name = label;
+    if (name === '') name = text;
+    if (reading.notRead.length > 0)
+      note = [note, `label: ${text}`]
+        .filter((t) => t !== '')
+        .join('; ')
+        .slice(0, 2000);
     label = '';
+    if (!leaving) problem = '';
+    return true;
   }
 
   function attach(): void {
@@ -103,19 +126,41 @@
   }
 
   async function save(): Promise<void> {
+    if (!readLabel()) return;
+    if (columns.trim() !== '') attach();
+    if (problem !== '' && columns.trim() !== '') return;
     const clean = Object.fromEntries(
       Object.entries($state.snapshot(document)).filter(([, v]) => v !== null && v !== '')
     );
-    const said = await onsave({
+    const refused = await onsave({
       ...part,
+      revision,
       name,
       note,
       owned,
       document: { ...clean, name } as unknown as StoredPart['document'],
       measured: figures($state.snapshot(measured))
     });
-    if (said === null) onclose();
-    else problem = said;
+    if (refused === null) {
+      onclose();
+      return;
+    }
+    problem = refused.message;
+    theirs = (refused.current as StoredPart | undefined) ?? null;
+  }
+
+  /** Goes on from what stands on the shelf now: with the figures here, or with theirs. */
+  function settle(mine: boolean): void {
+    if (!theirs) return;
+    revision = theirs.revision;
+    if (!mine) {
+      ({ name, note, owned } = theirs);
+      document = structuredClone(theirs.document) as Record<string, unknown>;
+      measured = { ...theirs.measured };
+    }
+    theirs = null;
+    problem = '';
+    if (mine) void save();
   }
 </script>
 
@@ -134,6 +179,7 @@
         bind:value={label}
         data-testid="part-label"
         placeholder={EXAMPLES[part.kind]}
+        onblur={() => void readLabel(true)}
         onkeydown={(e: KeyboardEvent) => {
           if (e.key === 'Enter') {
             e.preventDefault();
@@ -142,11 +188,12 @@
         }}
       />
     </Label>
-    {#if label}<p class="col-span-2 text-[12px] text-[var(--ink-soft)]">
-        read as {reading.read.join(', ') || 'nothing yet'}{reading.notRead.length > 0
+    <!-- there even when empty: what is read on leaving must not move the button that is being pressed -->
+    <p class="col-span-2 line-clamp-2 min-h-8 text-[12px] leading-4 text-[var(--ink-soft)]">
+      {#if label}read as {reading.read.join(', ') || 'nothing yet'}{reading.notRead.length > 0
           ? `; not understood: ${reading.notRead.join(' ')}`
-          : ''}; Enter takes it
-      </p>{/if}
+          : ''}; taken with Enter and when the field is left{/if}
+    </p>
     {#each fields as f (f)}
       {#if TEXT.includes(f)}
         {#if f !== 'family' || document.kind === 'propeller'}
@@ -224,6 +271,19 @@
         data-testid="part-problem"
       >
         {problem}
+        {#if theirs}<span class="mt-1 flex gap-3"
+            ><button
+              type="button"
+              class="font-semibold text-[var(--cold)] underline"
+              data-testid="part-mine"
+              onclick={() => settle(true)}>keep mine</button
+            ><button
+              type="button"
+              class="font-semibold text-[var(--cold)] underline"
+              data-testid="part-theirs"
+              onclick={() => settle(false)}>take theirs</button
+            ></span
+          >{/if}
       </p>{/if}
     <Button type="submit" class="col-span-2 mt-2" data-testid="part-save">Keep on the shelf</Button>
   </form>

@@ -72,14 +72,30 @@ export const KIND_TITLES: Record<PartKind, string> = {
   'receiver-supply': 'Receiver supplies'
 };
 
-/** A new part of each kind, to be corrected. */
-export const FRESH: Record<PartKind, Record<string, unknown>> = {
-  motor: { kvRpmPerVolt: 1000 },
-  propulsor: { kind: 'propeller', diameterM: 0.254, pitchM: 0.127, blades: 2, family: 'thin-electric' },
-  esc: { continuousA: 30, maxSeries: 4 },
-  battery: { chemistry: 'lipo', series: 3, parallel: 1, capacityAh: 2.2, continuousC: 30 },
-  'receiver-supply': { kind: 'switching', outputV: 5, continuousA: 3 }
+/** A new part of each kind: what it is, and no figure that nobody gave. */
+const FRESH: Record<PartKind, Record<string, unknown>> = {
+  motor: {},
+  propulsor: { kind: 'propeller' },
+  esc: {},
+  battery: { chemistry: 'lipo' },
+  'receiver-supply': { kind: 'switching' }
 };
+
+/** A part that is not stored yet. */
+export const freshPart = (
+  kind: PartKind,
+  given: Partial<Pick<StoredPart, 'name' | 'note' | 'document' | 'measured'>> = {}
+): StoredPart => ({
+  id: 0,
+  revision: 0,
+  kind,
+  name: '',
+  document: structuredClone(FRESH[kind]) as unknown as StoredPart['document'],
+  measured: {},
+  owned: true,
+  note: '',
+  ...given
+});
 
 /** Value of a field of a part. */
 export const fieldOf = (part: StoredPart, field: string): unknown =>

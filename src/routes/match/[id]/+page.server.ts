@@ -1,54 +1,53 @@
 import { error } from '@sveltejs/kit';
-import { compareSetups } from '$lib/core/brief/compare';
-import { matchPicture } from '$lib/core/train/match-picture';
+import { compute } from '$lib/server/compute/pool';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { idOf } from '$lib/server/http';
 import { listParts } from '$lib/server/parts';
 import { listRuns } from '$lib/server/runs';
 import { getSettings } from '$lib/server/settings';
-import { getSetup, listSetups, noteOpened } from '$lib/server/setups';
+import { getSetup, listSetups } from '$lib/server/setups';
 import type { PageServerLoad } from './$types';
 
-const FULL = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
+/** Most setups compared side by side. */
+const MOST_COMPARED = 4;
 
-export const load: PageServerLoad = ({ params }) => {
+export const load: PageServerLoad = async ({ params }) => {
   const db = store();
   const stored = getSetup(db, idOf(params.id));
   if (!stored.ok) error(404, stored.message);
   const craft = getCraft(db, stored.value.craftId);
   if (!craft.ok) error(404, craft.message);
-  noteOpened(db, stored.value.id);
   const { schools } = getSettings(db);
-  const drawn = matchPicture(stored.value.document, FULL, schools, 'full');
-  if (!drawn.ok) error(500, drawn.errors.map((e) => e.message).join(' '));
-  const all = listSetups(db, stored.value.craftId).map((s) => ({
-    stored: s,
-    side: matchPicture(s.document, FULL, schools, 'quick')
-  }));
-  const pinned = all.filter((x) => x.stored.pinned && x.side.ok).slice(0, 4);
+  const all = listSetups(db, stored.value.craftId);
+  const page = await compute(
+    'matchPage',
+    stored.value.document,
+    all.map((s) => s.document),
+    all.flatMap((s, at) => (s.pinned ? [at] : [])).slice(0, MOST_COMPARED),
+    schools
+  );
+  if (!page.drawn.ok)
+    error(422, `This setup cannot be worked out: ${page.drawn.errors.map((e) => e.message).join(' ')}`);
+  const pinned = page.shown.map((at) => all[at]);
   return {
     stored: stored.value,
     craft: craft.value,
-    setups: all.map(({ stored: s, side }) => ({
+    setups: all.map((s, at) => ({
       id: s.id,
       name: s.document.name ?? 'Setup',
       inUse: s.inUse,
       pinned: s.pinned,
-      amps: side.ok ? side.picture.answer.points[0].batteryCurrentA : null
+      amps: page.amps[at]
     })),
     compared: {
-      ids: pinned.map((x) => x.stored.id),
-      names: pinned.map((x) => x.stored.document.name ?? 'Setup'),
-      ...compareSetups(
-        pinned.flatMap((x) =>
-          x.side.ok ? [{ document: x.side.picture.document, answer: x.side.picture.answer }] : []
-        )
-      )
+      ids: pinned.map((s) => s.id),
+      names: pinned.map((s) => s.document.name ?? 'Setup'),
+      ...page.comparison
     },
     parts: listParts(db),
     runs: listRuns(db, stored.value.craftId).filter((r) => r.setupId === stored.value.id),
     schools,
-    picture: drawn.picture
+    picture: page.drawn.picture
   };
 };

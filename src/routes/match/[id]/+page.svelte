@@ -18,6 +18,7 @@
 {#key data.stored.id}
   <MatchScreen
     {view}
+    stored={data.stored}
     craft={data.craft}
     setups={data.setups}
     compared={data.compared}

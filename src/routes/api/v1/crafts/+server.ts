@@ -1,12 +1,14 @@
-import { createFromBrief, listCrafts } from '$lib/server/crafts';
+import { compute } from '$lib/server/compute/pool';
+import { createSketched, listCrafts } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
-import { body, respond } from '$lib/server/http';
-import { found } from '$lib/server/outcome';
-import type { RequestHandler } from './$types';
+import { bodyOf, endpoint } from '$lib/server/http';
+import { found, invalid } from '$lib/server/outcome';
 
-export const GET: RequestHandler = () => respond(found(listCrafts(store())));
+export const GET = endpoint(() => found(listCrafts(store())));
 
-export const POST: RequestHandler = async ({ request }) => {
-  const sent = await body(request);
-  return sent.ok ? respond(createFromBrief(store(), sent.value), 201) : sent.response;
-};
+export const POST = endpoint(async ({ request }) => {
+  const sent = await bodyOf(request);
+  if (!sent.ok) return sent;
+  const sketched = await compute('sketch', sent.value);
+  return sketched.ok ? createSketched(store(), sketched.value) : invalid(sketched.errors);
+}, 201);

@@ -1,13 +1,11 @@
 import { store } from '$lib/server/db/store';
-import { body, respond } from '$lib/server/http';
+import { bodyOf, endpoint } from '$lib/server/http';
 import { found } from '$lib/server/outcome';
-import { createPart, listParts, type PartInput } from '$lib/server/parts';
-import type { RequestHandler } from './$types';
+import { createPart, listParts } from '$lib/server/parts';
 
-export const GET: RequestHandler = () => respond(found(listParts(store())));
+export const GET = endpoint(() => found(listParts(store())));
 
-export const POST: RequestHandler = async ({ request }) => {
-  const sent = await body(request);
-  if (!sent.ok) return sent.response;
-  return respond(createPart(store(), (sent.value ?? {}) as PartInput), 201);
-};
+export const POST = endpoint(async ({ request }) => {
+  const sent = await bodyOf(request);
+  return sent.ok ? createPart(store(), sent.value) : sent;
+}, 201);

@@ -1,11 +1,10 @@
-import { json } from '@sveltejs/kit';
-import { answerPredict } from '$lib/core/train/answer-predict';
-import { body } from '$lib/server/http';
-import type { RequestHandler } from './$types';
+import { compute } from '$lib/server/compute/pool';
+import { endpoint, textOf } from '$lib/server/http';
+import { found, invalid } from '$lib/server/outcome';
 
-export const POST: RequestHandler = async ({ request }) => {
-  const sent = await body(request);
-  if (!sent.ok) return sent.response;
-  const result = answerPredict(sent.value);
-  return result.ok ? json(result.answer) : json(result.errors, { status: 422 });
-};
+export const POST = endpoint(async ({ request }) => {
+  const text = await textOf(request);
+  if (!text.ok) return text;
+  const result = await compute('predict', text.value);
+  return result.ok ? found(result.answer) : invalid(result.errors.errors);
+});

@@ -1,15 +1,20 @@
 import { store } from '$lib/server/db/store';
-import { body, idOf, respond } from '$lib/server/http';
-import { editPart, markPart, type PartInput } from '$lib/server/parts';
-import type { RequestHandler } from './$types';
+import { endpoint, fieldsOf, idOf, namedRevision } from '$lib/server/http';
+import { editPart, getPart, markPart } from '$lib/server/parts';
 
-export const PUT: RequestHandler = async ({ params, request }) => {
-  const sent = await body(request);
-  if (!sent.ok) return sent.response;
-  return respond(editPart(store(), idOf(params.id), (sent.value ?? {}) as PartInput));
-};
+export const GET = endpoint(({ params }) => getPart(store(), idOf(params.id)));
 
-export const DELETE: RequestHandler = ({ params }) => respond(markPart(store(), idOf(params.id), true));
+export const PUT = endpoint(async (event) => {
+  const sent = await fieldsOf(event.request);
+  return sent.ok
+    ? editPart(store(), idOf(event.params.id), sent.value, namedRevision(event, sent.value))
+    : sent;
+});
+
+export const DELETE = endpoint(async (event) => {
+  const sent = await fieldsOf(event.request, {});
+  return sent.ok ? markPart(store(), idOf(event.params.id), true, namedRevision(event, sent.value)) : sent;
+});
 
 /** Puts a deleted part back on the shelf. */
-export const POST: RequestHandler = ({ params }) => respond(markPart(store(), idOf(params.id), false));
+export const POST = endpoint(({ params }) => markPart(store(), idOf(params.id), false));

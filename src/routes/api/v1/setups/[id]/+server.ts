@@ -1,16 +1,23 @@
 import { store } from '$lib/server/db/store';
-import { body, idOf, respond } from '$lib/server/http';
+import { endpoint, fieldsOf, idOf, namedRevision } from '$lib/server/http';
 import { deleteSetup, editSetup, getSetup } from '$lib/server/setups';
-import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = ({ params }) => respond(getSetup(store(), idOf(params.id)));
+export const GET = endpoint(({ params }) => getSetup(store(), idOf(params.id)));
 
-export const PUT: RequestHandler = async ({ params, request }) => {
-  const sent = await body(request);
-  if (!sent.ok) return sent.response;
-  const input = (sent.value ?? {}) as { document?: unknown; label?: unknown };
-  const label = typeof input.label === 'string' ? input.label : 'edited';
-  return respond(editSetup(store(), idOf(params.id), input.document, label));
-};
+export const PUT = endpoint(async (event) => {
+  const sent = await fieldsOf(event.request);
+  if (!sent.ok) return sent;
+  const { document, label } = sent.value;
+  return editSetup(
+    store(),
+    idOf(event.params.id),
+    document,
+    typeof label === 'string' && label !== '' ? label : 'edited',
+    namedRevision(event, sent.value)
+  );
+});
 
-export const DELETE: RequestHandler = ({ params }) => respond(deleteSetup(store(), idOf(params.id)));
+export const DELETE = endpoint(async (event) => {
+  const sent = await fieldsOf(event.request, {});
+  return sent.ok ? deleteSetup(store(), idOf(event.params.id), namedRevision(event, sent.value)) : sent;
+});

@@ -1,15 +1,22 @@
 import { store } from '$lib/server/db/store';
-import { body, idOf, respond } from '$lib/server/http';
-import { editMakersTable, markMakersTable } from '$lib/server/makers-tables';
-import type { RequestHandler } from './$types';
+import { endpoint, fieldsOf, idOf, namedRevision } from '$lib/server/http';
+import { editMakersTable, getMakersTable, markMakersTable } from '$lib/server/makers-tables';
 
-export const PUT: RequestHandler = async ({ params, request }) => {
-  const sent = await body(request);
-  return sent.ok ? respond(editMakersTable(store(), idOf(params.id), sent.value)) : sent.response;
-};
+export const GET = endpoint(({ params }) => getMakersTable(store(), idOf(params.id)));
 
-export const DELETE: RequestHandler = ({ params }) =>
-  respond(markMakersTable(store(), idOf(params.id), true));
+export const PUT = endpoint(async (event) => {
+  const sent = await fieldsOf(event.request);
+  return sent.ok
+    ? editMakersTable(store(), idOf(event.params.id), sent.value, namedRevision(event, sent.value))
+    : sent;
+});
+
+export const DELETE = endpoint(async (event) => {
+  const sent = await fieldsOf(event.request, {});
+  return sent.ok
+    ? markMakersTable(store(), idOf(event.params.id), true, namedRevision(event, sent.value))
+    : sent;
+});
 
 /** Puts a deleted table back. */
-export const POST: RequestHandler = ({ params }) => respond(markMakersTable(store(), idOf(params.id), false));
+export const POST = endpoint(({ params }) => markMakersTable(store(), idOf(params.id), false));

@@ -1,12 +1,11 @@
 import { store } from '$lib/server/db/store';
-import { body, idOf, respond } from '$lib/server/http';
+import { bodyOf, endpoint, idOf } from '$lib/server/http';
 import { createMakersTable, listMakersTables } from '$lib/server/makers-tables';
 import { found } from '$lib/server/outcome';
-import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = ({ params }) => respond(found(listMakersTables(store(), idOf(params.id))));
+export const GET = endpoint(({ params }) => found(listMakersTables(store(), idOf(params.id))));
 
-export const POST: RequestHandler = async ({ params, request }) => {
-  const sent = await body(request);
-  return sent.ok ? respond(createMakersTable(store(), idOf(params.id), sent.value), 201) : sent.response;
-};
+export const POST = endpoint(async ({ params, request }) => {
+  const sent = await bodyOf(request);
+  return sent.ok ? createMakersTable(store(), idOf(params.id), sent.value) : sent;
+}, 201);

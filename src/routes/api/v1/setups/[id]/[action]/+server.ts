@@ -1,20 +1,36 @@
 import { store } from '$lib/server/db/store';
-import { idOf, respond } from '$lib/server/http';
-import { notFound } from '$lib/server/outcome';
-import { duplicateSetup, pinSetup, redoSetup, restoreSetup, undoSetup, useSetup } from '$lib/server/setups';
-import type { RequestHandler } from './$types';
+import type { Db } from '$lib/server/db/open';
+import { endpoint, fieldsOf, idOf, namedRevision } from '$lib/server/http';
+import { notFound, type Outcome } from '$lib/server/outcome';
+import {
+  duplicateSetup,
+  openSetup,
+  pinSetup,
+  redoSetup,
+  restoreSetup,
+  undoSetup,
+  useSetup
+} from '$lib/server/setups';
 
-const ACTIONS: Record<string, typeof undoSetup> = {
-  undo: undoSetup,
-  redo: redoSetup,
-  duplicate: duplicateSetup,
-  restore: restoreSetup,
-  use: useSetup,
-  pin: (db, id) => pinSetup(db, id, true),
-  unpin: (db, id) => pinSetup(db, id, false)
-};
+type Action = (db: Db, id: number, revision: unknown) => Outcome<unknown>;
 
-export const POST: RequestHandler = ({ params }) => {
-  const action = ACTIONS[params.action];
-  return respond(action ? action(store(), idOf(params.id)) : notFound('action'));
-};
+/** What may be done with a setup; undo and redo name the revision they leave. */
+const ACTIONS: ReadonlyMap<string, Action> = new Map<string, Action>([
+  ['undo', undoSetup],
+  ['redo', redoSetup],
+  ['duplicate', (db, id) => duplicateSetup(db, id)],
+  ['restore', (db, id) => restoreSetup(db, id)],
+  ['open', (db, id) => openSetup(db, id)],
+  ['use', useSetup],
+  ['pin', (db, id, revision) => pinSetup(db, id, true, revision)],
+  ['unpin', (db, id, revision) => pinSetup(db, id, false, revision)]
+]);
+
+export const POST = endpoint(async (event) => {
+  const sent = await fieldsOf(event.request, {});
+  if (!sent.ok) return sent;
+  const action = ACTIONS.get(event.params.action ?? '');
+  return action
+    ? action(store(), idOf(event.params.id), namedRevision(event, sent.value))
+    : notFound('action');
+});

@@ -1,0 +1,37 @@
+import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import { building } from '$app/environment';
+import { closeStore, dataFault } from '$lib/server/db/store';
+import { DataFault } from '$lib/server/db/data-fault';
+import { faultPage } from '$lib/server/guard/fault-page';
+import { secure } from '$lib/server/guard/headers';
+import { allowedHosts, strangeHost, strangeOrigin } from '$lib/server/guard/hosts';
+import { sentence } from '$lib/server/http';
+
+/** The database opens when the server starts, not at the first request: what is wrong with it is said at once. */
+export const init: ServerInit = () => {
+  if (building) return;
+  dataFault();
+  process.once('exit', closeStore);
+};
+
+const isApi = (path: string): boolean => path.startsWith('/api/');
+
+export const handle: Handle = async ({ event, resolve }) => {
+  const { request, url } = event;
+  const hosts = allowedHosts(process.env);
+  const strange =
+    strangeHost(request.headers.get('host'), hosts) ?? strangeOrigin(request.method, request.headers, hosts);
+  if (strange !== null) return secure(sentence(strange, 403));
+  if (url.pathname !== '/api/health') {
+    const fault = dataFault();
+    if (fault) return secure(isApi(url.pathname) ? sentence(fault.message, 503) : faultPage(fault.message));
+  }
+  return secure(await resolve(event));
+};
+
+/** What a page says when something beneath it failed: words where there are any, never a stack. */
+export const handleError: HandleServerError = ({ error, status, message }) => {
+  if (error instanceof DataFault) return { message: error.message };
+  if (status >= 500) console.error('iskarn:', error);
+  return { message: status === 404 ? 'There is no such page.' : message };
+};

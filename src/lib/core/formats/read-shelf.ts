@@ -1,0 +1,117 @@
+import type { RowError } from '../text/row-error.ts';
+import { validateAgainst, type Issue } from '../setup/validate.ts';
+import { PART_KINDS, type PartKind } from '../setup/stored.ts';
+import { checkPart, type CheckedPart } from '../shelf/checked-part.ts';
+import { makersTableSchema, type MakersRow } from '../shelf/makers-row.ts';
+import { MOST_PARTS, shelfEnvelope } from './file-schemas.ts';
+import { FILE_LIMITS, parseJson } from '../text/json.ts';
+import { partsFromCsv, type PortablePart } from './part-csv.ts';
+import { shelfFromZip } from './shelf-package.ts';
+
+/** A part of a file, checked, with the maker's tables that come with it. */
+export interface ReadPart {
+  part: CheckedPart;
+  tables: { title: string; rows: MakersRow[] }[];
+}
+
+/** A shelf file that was read: what is good in it, and what is wrong, by line (or number of the part). */
+export interface ReadShelf {
+  parts: ReadPart[];
+  errors: RowError[];
+}
+
+/** Most errors that are told one by one. */
+const MOST_ERRORS = 200;
+
+const nothing = (message: string, line = 1, column = ''): ReadShelf => ({
+  parts: [],
+  errors: [{ line, column, message }]
+});
+
+/** Parts of a JSON shelf as they stand in it; the file's frame by the schema that is served. */
+function partsOfJson(text: string): { values: unknown[] } | ReadShelf {
+  const parsed = parseJson(text, FILE_LIMITS);
+  if (!parsed.ok) return nothing(parsed.message);
+  const frame = validateAgainst<{ parts: unknown[] }>(shelfEnvelope, parsed.value);
+  if (frame.ok) return { values: frame.value.parts };
+  const { path, message } = frame.errors[0];
+  return path === 'format'
+    ? nothing('this is no shelf: its format should be "iskarn.shelf/1".', 1, 'format')
+    : nothing(message, 1, path);
+}
+
+const firstOf = (errors: readonly Issue[]): Issue => errors[0];
+
+/** One part with its tables by the schema that is served, each error with its place. */
+function checkWhole(value: unknown, line: number, errors: RowError[]): ReadPart | null {
+  const checked = checkPart(value);
+  if (!checked.ok) {
+    const { path, message } = firstOf(checked.errors);
+    errors.push({ line, column: path === '' ? 'part' : path, message });
+    return null;
+  }
+  const tables: ReadPart['tables'] = [];
+  const given = (value as PortablePart).tables ?? [];
+  if (!Array.isArray(given))
+    errors.push({ line, column: 'tables', message: 'tables should be a list of maker’s tables.' });
+  else
+    given.forEach((table, at) => {
+      const sound = validateAgainst<{ title: string; rows: MakersRow[] }>(makersTableSchema, table);
+      if (sound.ok) tables.push({ title: sound.value.title.trim(), rows: sound.value.rows });
+      else
+        errors.push({
+          line,
+          column: `tables.${at}.${firstOf(sound.errors).path}`,
+          message: firstOf(sound.errors).message
+        });
+    });
+  return { part: checked.value, tables };
+}
+
+/** Cuts a long list of errors short and says how many more there are. */
+function inBrief(errors: RowError[]): RowError[] {
+  if (errors.length <= MOST_ERRORS) return errors;
+  const more = errors.slice(MOST_ERRORS);
+  return [
+    ...errors.slice(0, MOST_ERRORS),
+    {
+      line: more[0].line,
+      column: '',
+      message: `and ${more.length} more.`,
+      ...(more.every((e) => e.harmless) ? { harmless: true } : {})
+    }
+  ];
+}
+
+/**
+ * Reads a shelf file of any format by its name: `.json`, `.zip` (Tabular Data Package) or the `.csv` of one kind. Every
+ * part is checked by the schema that is served for the file. Linear in the file; never throws.
+ */
+export function readShelf(name: string, bytes: Uint8Array): ReadShelf {
+  const text = (): string => new TextDecoder().decode(bytes);
+  let values: unknown[];
+  let errors: RowError[] = [];
+  if (/\.json$/i.test(name)) {
+    const read = partsOfJson(text());
+    if ('errors' in read) return read;
+    ({ values } = read);
+  } else if (/\.zip$/i.test(name)) ({ parts: values, errors } = shelfFromZip(bytes));
+  else {
+    const lower = name.slice(-80).toLowerCase();
+    const kind = [...PART_KINDS].sort((a, b) => b.length - a.length).find((k: PartKind) => lower.includes(k));
+    if (!kind)
+      return nothing(
+        `name the file after its kind of part (${PART_KINDS.map((k) => `${k}.csv`).join(', ')}), or send a .json or .zip shelf.`,
+        0
+      );
+    ({ parts: values, errors } = partsFromCsv(kind, text()));
+  }
+  if (values.length > MOST_PARTS)
+    return nothing(`the shelf holds more than ${MOST_PARTS} parts; send it in several files.`);
+  const parts: ReadPart[] = [];
+  values.forEach((value, at) => {
+    const part = checkWhole(value, at + 1, errors);
+    if (part) parts.push(part);
+  });
+  return { parts, errors: inBrief(errors) };
+}

@@ -1,0 +1,86 @@
+import { existsSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { join } from 'node:path';
+import { Piscina } from 'piscina';
+import type * as tasks from './tasks.ts';
+
+type Tasks = typeof tasks;
+
+/** A computation that was not done: too many at once, too long, too large. */
+export class ComputeFailure extends Error {
+  readonly code: 'busy' | 'too-large';
+  constructor(code: 'busy' | 'too-large', message: string) {
+    super(message);
+    this.code = code;
+  }
+}
+
+/** Longest time one computation may take, ms. */
+const LONGEST_MS = 20_000;
+/** Most computations that wait for a thread. */
+const QUEUE = 200;
+/** Most memory of one thread, MB. */
+const MEMORY_MB = 1024;
+
+let pool: Piscina | null = null;
+
+/** The threads' program: made by the build; null while developing, where the work is done in the server itself. */
+function program(): string | null {
+  const file = process.env.ISKARN_COMPUTE ?? join(process.cwd(), 'build', 'compute.js');
+  return existsSync(file) ? file : null;
+}
+
+function threads(filename: string): Piscina {
+  pool ??= new Piscina({
+    filename,
+    minThreads: 1,
+    maxThreads: Math.max(1, Math.min(availableParallelism(), 4)),
+    maxQueue: QUEUE,
+    idleTimeout: 60_000,
+    resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB }
+  });
+  return pool;
+}
+
+/**
+ * Runs one of the server's heavy tasks in a thread of its own, so that nothing else waits for it.
+ * @throws ComputeFailure in words where it cannot be done now
+ */
+export async function compute<K extends keyof Tasks>(
+  name: K,
+  ...args: Parameters<Tasks[K]>
+): Promise<Awaited<ReturnType<Tasks[K]>>> {
+  const filename = program();
+  if (filename === null) {
+    const own = (await import('./tasks.ts')) as Record<string, (...a: unknown[]) => unknown>;
+    return own[name](...args) as Awaited<ReturnType<Tasks[K]>>;
+  }
+  try {
+    return (await threads(filename).run(
+      { name, args },
+      { signal: AbortSignal.timeout(LONGEST_MS) }
+    )) as Awaited<ReturnType<Tasks[K]>>;
+  } catch (error) {
+    throw failureOf(error) ?? error;
+  }
+}
+
+function failureOf(error: unknown): ComputeFailure | null {
+  const { name, code, message } = error as { name?: string; code?: string; message?: string };
+  if (name === 'AbortError' || name === 'TimeoutError')
+    return new ComputeFailure(
+      'busy',
+      `This took longer than ${LONGEST_MS / 1000} s and was stopped; ask for less at a time.`
+    );
+  if (/queue is at limit/i.test(message ?? ''))
+    return new ComputeFailure('busy', 'Too much is being worked out at once; try again in a moment.');
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY')
+    return new ComputeFailure('too-large', 'This takes more memory than there is; send less at a time.');
+  return null;
+}
+
+/** Ends the threads. */
+export async function closePool(): Promise<void> {
+  await pool?.destroy();
+  pool = null;
+}

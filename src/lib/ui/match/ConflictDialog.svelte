@@ -1,0 +1,87 @@
+<script lang="ts">
+  import { Button, Modal } from 'flowbite-svelte';
+  import { fieldTitle } from '../../core/setup/field-title.ts';
+  import { showValue } from '../../core/setup/show-value.ts';
+  import type { Conflict } from './conflict.ts';
+
+  /** Two versions of one setup: mine, theirs, or figure by figure. It stays until one is chosen. */
+  let {
+    conflict,
+    onchoose
+  }: {
+    conflict: Conflict;
+    /** Called with the paths of the figures to take from mine; answers whether the choice can be worked out. */
+    onchoose: (mine: string[]) => Promise<boolean>;
+  } = $props();
+
+  let open = $state(true);
+  let problem = $state('');
+  /** What the user picked; where nothing was, theirs for what both changed and mine for the rest. */
+  let touched = $state<Record<string, 'mine' | 'theirs'>>({});
+  const picked = $derived(
+    Object.fromEntries(
+      conflict.figures.map((f) => [f.path, touched[f.path] ?? (f.disputed ? 'theirs' : 'mine')])
+    )
+  );
+  const all = $derived(conflict.figures.map((f) => f.path));
+
+  async function choose(mine: string[]): Promise<void> {
+    problem = (await onchoose(mine))
+      ? ''
+      : 'These figures do not go together; choose others, or one version whole.';
+  }
+</script>
+
+<Modal title="This setup stands in two versions" bind:open size="md" dismissable={false} permanent>
+  <p class="text-[13px]" data-testid="conflict">
+    {conflict.why === 'kept-here'
+      ? 'This browser kept an edit that was never sent, and the setup was changed since.'
+      : 'While it was edited here, it was changed elsewhere: in another window or on another device.'}
+    Nothing is lost until you choose; what you do not take stays in the setup’s history.
+  </p>
+  <table class="w-full text-[13px]">
+    <thead>
+      <tr class="border-b border-[var(--ink)] text-left"
+        ><th class="py-1 font-semibold">figure</th><th class="px-2 font-semibold">mine</th><th
+          class="px-2 font-semibold">theirs</th
+        ></tr
+      >
+    </thead>
+    <tbody>
+      {#each conflict.figures as f (f.path)}
+        <tr class="border-b border-[var(--line)]" data-testid={`conflict-${f.path}`}>
+          <td class="py-1 pr-2">{fieldTitle(f.path)}</td>
+          {#each ['mine', 'theirs'] as const as side (side)}
+            <td class="px-2">
+              <label class="figure flex items-center gap-1.5">
+                <input
+                  type="radio"
+                  name={f.path}
+                  value={side}
+                  checked={picked[f.path] === side}
+                  data-testid={`take-${side}-${f.path}`}
+                  onchange={() => (touched[f.path] = side)}
+                />
+                {showValue(f.path, f[side])}
+              </label>
+            </td>
+          {/each}
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  {#if problem}<p class="border-l-4 border-[var(--ink)] pl-2 text-[13px]" role="alert">{problem}</p>{/if}
+  <div class="flex flex-wrap gap-2">
+    <Button size="sm" color="alternative" data-testid="conflict-mine" onclick={() => void choose(all)}
+      >keep mine</Button
+    >
+    <Button size="sm" color="alternative" data-testid="conflict-theirs" onclick={() => void choose([])}
+      >take theirs</Button
+    >
+    <Button
+      size="sm"
+      data-testid="conflict-picked"
+      onclick={() => void choose(all.filter((p) => picked[p] === 'mine'))}>as picked above</Button
+    >
+  </div>
+</Modal>

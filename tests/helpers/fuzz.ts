@@ -1,0 +1,285 @@
+import fc from 'fast-check';
+import { withChanges } from '../../src/lib/core/setup/change.ts';
+import { PROTOTYPE_KEYS } from './hostile.ts';
+import { randomSetups } from './random-setup.ts';
+
+/** One request that no page would send. */
+export interface FuzzedRequest {
+  method: string;
+  path: string;
+  body: string | Uint8Array | undefined;
+  headers: Record<string, string>;
+}
+
+/** Every route of the interface and every page, `*` for an id. */
+const ROUTES: readonly (readonly [methods: string, path: string])[] = [
+  ['GET', '/api/health'],
+  ['GET', '/api/openapi.json'],
+  ['POST', '/api/v1/predict'],
+  ['POST', '/api/v1/calibrate'],
+  ['GET POST', '/api/v1/setups'],
+  ['GET PUT DELETE', '/api/v1/setups/*'],
+  ['POST', '/api/v1/setups/*/undo'],
+  ['POST', '/api/v1/setups/*/redo'],
+  ['POST', '/api/v1/setups/*/duplicate'],
+  ['POST', '/api/v1/setups/*/restore'],
+  ['POST', '/api/v1/setups/*/use'],
+  ['POST', '/api/v1/setups/*/open'],
+  ['POST', '/api/v1/setups/*/pin'],
+  ['POST', '/api/v1/setups/*/unpin'],
+  ['POST', '/api/v1/setups/*/*'],
+  ['GET POST', '/api/v1/crafts'],
+  ['GET POST DELETE', '/api/v1/crafts/*'],
+  ['GET POST', '/api/v1/parts'],
+  ['GET PUT POST DELETE', '/api/v1/parts/*'],
+  ['GET POST', '/api/v1/parts/*/tables'],
+  ['GET PUT POST DELETE', '/api/v1/tables/*'],
+  ['GET PUT', '/api/v1/settings'],
+  ['GET', '/api/v1/schema/*'],
+  ['GET', '/api/v1/shelf/*'],
+  ['POST DELETE', '/api/v1/shelf/import'],
+  ['POST DELETE', '/api/v1/import'],
+  ['GET', '/'],
+  ['GET', '/shelf'],
+  ['GET', '/settings'],
+  ['GET', '/match/*']
+];
+
+const METHODS = ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'];
+const WORDS = [
+  ...PROTOTYPE_KEYS,
+  'undo',
+  'json',
+  'zip',
+  'motor.csv',
+  'setup',
+  'shelf',
+  '%00',
+  '..',
+  '-1',
+  '1e9'
+];
+
+const id = fc.oneof(
+  { weight: 6, arbitrary: fc.integer({ min: 1, max: 40 }).map(String) },
+  { weight: 2, arbitrary: fc.constantFrom(...WORDS) },
+  { weight: 1, arbitrary: fc.string({ maxLength: 20 }).map((s) => encodeURIComponent(s) || 'x') },
+  { weight: 1, arbitrary: fc.bigInt().map(String) }
+);
+
+/** A value that does not belong where it is put. */
+const odd = fc.oneof(
+  fc.jsonValue(),
+  fc.constantFrom(null, 0, -1, 1e308, -1e308, 5e-324, '', 'NaN', [], {}, true, ...PROTOTYPE_KEYS),
+  fc.double({ noNaN: true, noDefaultInfinity: true })
+);
+
+const PATHS = [
+  'craft.massKg',
+  'craft.kind',
+  'craft.purpose',
+  'craft.wingAreaM2',
+  'craft.hull',
+  'craft.airframeMassKg',
+  'battery.series',
+  'battery.capacityAh',
+  'battery.chemistry',
+  'battery.continuousC',
+  'battery.usableShare',
+  'battery.cutoffCellV',
+  'battery.parallel',
+  'esc.continuousA',
+  'esc.burstA',
+  'esc',
+  'motor.kvRpmPerVolt',
+  'motor.resistanceOhm',
+  'motor.noLoadCurrentA',
+  'motor.noLoadVoltageV',
+  'motor.poles',
+  'motor',
+  'propulsor.kind',
+  'propulsor.diameterM',
+  'propulsor.pitchM',
+  'propulsor.coefficients',
+  'propulsor.family',
+  'gearRatio',
+  'count',
+  'environment.altitudeM',
+  'environment.fluidDensityKgM3',
+  'schools',
+  'sources',
+  'calibration',
+  'fixed',
+  'receiverSupply'
+];
+
+/** A setup that is right but for up to three figures. */
+const nearSetup = fc
+  .tuple(
+    fc.integer({ min: 1, max: 500 }),
+    fc.array(fc.tuple(fc.constantFrom(...PATHS), odd), { maxLength: 3 })
+  )
+  .map(([seed, wrong]) =>
+    wrong.reduce((setup, [path, value]) => {
+      try {
+        return withChanges(setup, [{ path, value: value as number }]);
+      } catch {
+        return setup;
+      }
+    }, randomSetups(seed)())
+  );
+
+const point = fc.record(
+  { throttle: odd, speedMs: odd, stateOfCharge: odd, restingCellV: odd, batteryVoltageV: odd },
+  { requiredKeys: [] }
+);
+
+/** Documents near those that each route wants. */
+const nearDocument = fc.oneof(
+  nearSetup,
+  nearSetup.map((setup) => ({ setup })),
+  fc.record({ setup: nearSetup, points: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),
+  fc.record({ setup: nearSetup, measurements: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),
+  fc.record({ document: nearSetup, label: odd, revision: odd, craftId: odd }),
+  fc.record({ document: nearSetup, revision: fc.integer({ min: 1, max: 9 }) }),
+  fc.record({ revision: odd, added: odd, setupIds: odd, craftId: odd }),
+  fc.record({
+    kind: fc.constantFrom('motor', 'esc', 'battery', 'propulsor', 'wing'),
+    name: odd,
+    document: odd,
+    measured: odd,
+    revision: odd
+  }),
+  fc.record({
+    kind: fc.constant('motor'),
+    name: fc.string(),
+    document: fc.record({ kvRpmPerVolt: odd }),
+    revision: odd
+  }),
+  fc.record({ title: odd, rows: fc.array(odd, { maxLength: 3 }), revision: odd }),
+  fc.record({ units: odd, schools: odd }),
+  fc
+    .record(
+      {
+        name: fc.string(),
+        kind: fc.constantFrom('fixed-wing', 'multirotor', 'boat'),
+        purpose: odd,
+        massKg: fc.oneof(odd, fc.double({ min: 1e-6, max: 1000, noNaN: true })),
+        wingAreaM2: odd,
+        rotors: odd,
+        series: odd
+      },
+      { requiredKeys: ['name', 'kind', 'massKg', 'purpose'] }
+    )
+    .map((b) => ({ ...b, purpose: typeof b.purpose === 'string' ? b.purpose : 'sport' })),
+  fc.record({
+    format: fc.constantFrom('iskarn.shelf/1', 'iskarn.craft/1', 'iskarn.setup/1'),
+    name: odd,
+    kind: odd,
+    parts: fc.array(odd, { maxLength: 3 }),
+    setups: fc.array(odd, { maxLength: 3 })
+  }),
+  fc.jsonValue()
+);
+
+const body = fc.oneof(
+  { weight: 8, arbitrary: nearDocument.map((d) => JSON.stringify(d)) },
+  { weight: 1, arbitrary: fc.string({ maxLength: 200 }) },
+  { weight: 1, arbitrary: fc.uint8Array({ maxLength: 300 }) },
+  { weight: 1, arbitrary: fc.integer({ min: 10, max: 3000 }).map((n) => '['.repeat(n)) }
+);
+
+const query = fc.oneof(
+  { weight: 4, arbitrary: fc.constant('') },
+  {
+    weight: 3,
+    arbitrary: fc.constantFrom(
+      '?name=shelf.json',
+      '?name=motor.csv&apply=1',
+      '?name=x.zip&apply=1&good=1',
+      '?name=shelf.json&apply=1&good=1',
+      '?apply=1',
+      '?craft=1',
+      '?craft=x',
+      '?revision=1',
+      '?revision=x'
+    )
+  },
+  { weight: 1, arbitrary: fc.webQueryParameters().map((q) => `?${q}`) }
+);
+
+const headers = fc.oneof(
+  { weight: 6, arbitrary: fc.constant({ 'content-type': 'application/json' }) },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom<Record<string, string>>(
+      {},
+      { 'content-type': 'text/csv' },
+      { 'content-type': 'application/x-www-form-urlencoded' },
+      { 'content-type': 'multipart/form-data' },
+      { 'if-match': '"1"' },
+      { 'if-match': 'W/"x"' },
+      { accept: 'text/html' },
+      { origin: 'http://elsewhere.example' },
+      { 'sec-fetch-site': 'cross-site' }
+    )
+  }
+);
+
+/** Requests over every route: ids, bodies, queries and headers that are nearly right, or not at all. */
+export const fuzzedRequest: fc.Arbitrary<FuzzedRequest> = fc
+  .record({
+    route: fc.constantFrom(...ROUTES),
+    any: fc.integer({ min: 0, max: 99 }),
+    method: fc.constantFrom(...METHODS),
+    ids: fc.array(id, { minLength: 2, maxLength: 2 }),
+    body,
+    query,
+    headers
+  })
+  .map(({ route: [methods, path], any, method, ids, body, query, headers }) => {
+    const known = methods.split(' ');
+    const verb = any < 8 ? method : known[any % known.length];
+    let k = 0;
+    return {
+      method: verb,
+      path: path.replaceAll('*', () => ids[k++ % 2]) + query,
+      body: verb === 'GET' || verb === 'HEAD' ? undefined : body,
+      headers
+    };
+  });
+
+/** Sends so many fuzzed requests, some at a time; tells each that was answered by a 5xx, not at all, or not in JSON. */
+export async function fuzz(
+  address: string,
+  count: number,
+  seed: number,
+  report: (request: FuzzedRequest, what: string) => void
+): Promise<Map<number, number>> {
+  const requests = fc.sample(fuzzedRequest, { numRuns: count, seed });
+  const statuses = new Map<number, number>();
+  let next = 0;
+  const lane = async (): Promise<void> => {
+    while (next < requests.length) {
+      const request = requests[next++];
+      try {
+        const response = await fetch(address + request.path, {
+          method: request.method,
+          headers: request.headers,
+          body: request.body as BodyInit | undefined,
+          redirect: 'manual'
+        });
+        const text = await response.text();
+        statuses.set(response.status, (statuses.get(response.status) ?? 0) + 1);
+        if (response.status >= 500) report(request, `${response.status} ${text.slice(0, 200)}`);
+        const kind = response.headers.get('content-type') ?? '';
+        if (request.path.startsWith('/api/v1/') && response.status === 422 && !kind.includes('json'))
+          report(request, `422 as ${kind}`);
+      } catch (error) {
+        report(request, `no answer: ${(error as Error).message}`);
+      }
+    }
+  };
+  await Promise.all(Array.from({ length: 6 }, lane));
+  return statuses;
+}

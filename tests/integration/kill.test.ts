@@ -1,0 +1,20 @@
+import assert from 'node:assert/strict';
+import { rmSync } from 'node:fs';
+import { test } from 'node:test';
+import { killWhileWriting } from '../helpers/kill.ts';
+import { dataFolder } from '../helpers/server.ts';
+
+/** A few; `npm run kill -- 200` does many. */
+const KILLS = 12;
+
+test(`${KILLS} kills by force while four writers edit: what was acknowledged stands`, async () => {
+  const data = dataFolder();
+  try {
+    const report = await killWhileWriting(data, KILLS, 5);
+    assert.deepEqual(report.lost, []);
+    assert.ok(report.acknowledged > 5 * KILLS, `only ${report.acknowledged} edits were acknowledged`);
+    assert.ok(report.unanswered > 0, 'no kill met an edit on the way');
+  } finally {
+    rmSync(data, { recursive: true, force: true });
+  }
+});
