@@ -2,7 +2,7 @@ import { air } from '../src/lib/core/atmosphere/air.ts';
 import { openCircuitCellV } from '../src/lib/core/battery/open-circuit.ts';
 import { estimateCellResistanceOhm } from '../src/lib/core/battery/cell-resistance.ts';
 import { estimateNoLoadCurrentA, estimateWindingOhm } from '../src/lib/core/motor/estimate.ts';
-import { resolveFamily } from '../src/lib/core/propulsor/propeller/family.ts';
+import { resolveFamily } from '../src/lib/core/propulsor/propeller/blade-shape.ts';
 import { propellerTable } from '../src/lib/core/propulsor/propeller/table.ts';
 import { TIP_SPEEDS_MS } from '../src/lib/core/propulsor/performance.ts';
 import type { SearchMotor, SearchPack, SearchPropulsor } from '../src/lib/core/search/search-grid.ts';
@@ -32,7 +32,10 @@ export function grid(motorsFrom: number, motorsTo: number) {
       motorConstant: k0,
       windingResistanceOhm: estimateWindingOhm(kv, massKg),
       noLoadCurrentA: i0,
+      rippleS: 0,
+      restShare: 1,
       noLoadRadS: 9 / k0,
+      noLoadSpeedShare: 0.5,
       maxCurrentA: 350 * massKg
     });
   }

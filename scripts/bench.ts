@@ -12,7 +12,7 @@ import { Worker } from 'node:worker_threads';
 import { air } from '../src/lib/core/atmosphere/air.ts';
 import { propulsorLoad, TIP_SPEEDS_MS, U_STEPS } from '../src/lib/core/propulsor/performance.ts';
 import { bladeStations } from '../src/lib/core/propulsor/propeller/blade-element.ts';
-import { resolveFamily } from '../src/lib/core/propulsor/propeller/family.ts';
+import { resolveFamily } from '../src/lib/core/propulsor/propeller/blade-shape.ts';
 import { sectionPolar, sectionState, setSection } from '../src/lib/core/propulsor/propeller/section.ts';
 import { propellerTable } from '../src/lib/core/propulsor/propeller/table.ts';
 import { interpretSetup } from '../src/lib/core/setup/interpret.ts';

@@ -93,7 +93,7 @@ test('a part from the shelf, a remedy that applies itself, the working on demand
   const finding = page.getByTestId('finding-esc-current');
   await expect(finding).toHaveAttribute('data-finding', 'over');
   await finding.getByRole('button').first().click();
-  await expect(finding.getByTestId('working')).toContainText('Rating 50.0');
+  await expect(finding.getByTestId('working')).toContainText('Rating 40.0');
   await finding.getByTestId('remedy-esc-current').filter({ hasText: 'A ESC: holds' }).click();
   await expect(finding).toHaveAttribute('data-finding', 'holds');
   // a larger ESC weighs more: the all-up weight goes with it, and that is said
@@ -194,10 +194,10 @@ test('the brief: what follows from the purpose, an airframe to which parts add, 
   const heavier = numberIn(await allUp.inputValue());
   assert.ok(heavier > 3.3, `3 kg of airframe and the parts weigh ${heavier} kg`);
   const escCurrent = page.getByTestId('finding-esc-current');
-  await expect(escCurrent).toContainText('the margin ends at 40');
+  await expect(escCurrent).toContainText('the margin ends at 32');
   await page.getByTestId('school-esc-current').selectOption({ label: 'next size up' });
   await page.keyboard.press('Escape');
-  await expect(escCurrent).not.toContainText('the margin ends at 40');
+  await expect(escCurrent).not.toContainText('the margin ends at 32');
   await expect(page.getByTestId('all-up')).toContainText(/3\.[4-9]/);
   await page.getByTestId('all-up').click();
   await expect(page.getByTestId('why')).toContainText('airframe + the chosen parts');

@@ -39,7 +39,13 @@ export function cellCountRule(): CellCountRow[] {
         battery: { chemistry: 'lipo', series, capacityAh: 2.2, cellResistanceOhm: cellOhm },
         wiring: { resistanceOhm: 0.003 },
         esc: { resistanceOhm: 0.003 },
-        motor: { kvRpmPerVolt: kv, resistanceOhm: motorOhm, noLoadCurrentA: 1, noLoadVoltageV: 10 },
+        motor: {
+          kvRpmPerVolt: kv,
+          resistanceOhm: motorOhm,
+          loadedResistanceFactor: 1,
+          noLoadCurrentA: 1,
+          noLoadVoltageV: 10
+        },
         propulsor: {
           kind: 'propeller',
           diameterM: d * inch,
@@ -50,7 +56,7 @@ export function cellCountRule(): CellCountRow[] {
       });
       const solve = (series: number) => {
         const i = interpretSetup(setup(series));
-        const s = supplyOf(i, { stateOfCharge: 0.6 });
+        const s = supplyOf(i, { restingCellV: 3.87 });
         const point = operatingPoint();
         solveOperatingPoint(i.model, s.openCircuitV, s.packOhm, 1, 0, point);
         return {

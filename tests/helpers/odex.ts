@@ -12,10 +12,10 @@ export interface OdeSolver {
   ): { y: number[] };
 }
 
-/** A solver of one equation. Loaded by name, since the package ships sources that are not strict instead of types. */
-export function odeSolver(): OdeSolver {
+/** A solver of some equations. Loaded by name, since the package ships sources that are not strict instead of types. */
+export function odeSolver(equations = 1): OdeSolver {
   const { Solver } = createRequire(import.meta.url)('odex') as {
     Solver: new (dimension: number) => OdeSolver;
   };
-  return new Solver(1);
+  return new Solver(equations);
 }

@@ -53,12 +53,13 @@ Rp oc t ${m.packResistanceOhm}
 Iaux t 0 ${m.auxiliaryCurrentA}
 Rw t e ${m.wiringResistanceOhm}
 Bbus e 0 I = ${m.count}*${throttle}*i(Vm)
+Gripple e 0 e 0 ${m.count * m.rippleS * (throttle * (1 - throttle)) ** 2}
 Bchop c 0 V = ${throttle}*v(e)
 Resc c a ${m.escResistanceOhm}
 Rm a b ${m.windingResistanceOhm}
 Vm b f 0
 Bemf f 0 V = ${m.motorConstant}*v(w)
-Bdrive 0 w I = ${m.motorConstant}*(i(Vm) - ${m.noLoadCurrentA}*(0.5 + 0.5*v(w)/${m.noLoadRadS}))
+Bdrive 0 w I = ${m.motorConstant}*(i(Vm) - ${m.noLoadCurrentA}*(${1 - m.noLoadSpeedShare} + ${m.noLoadSpeedShare}*v(w)/${m.noLoadRadS}))
 Bload w 0 I = ${load}*v(w)*abs(v(w))
 Rhold w 0 1e12
 .nodeset v(w)=500

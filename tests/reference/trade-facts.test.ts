@@ -14,7 +14,13 @@ const base: SetupDocument = {
   battery: { chemistry: 'lipo', series: 3, capacityAh: 2.2, continuousC: 25, cellResistanceOhm: 0.005 },
   wiring: { resistanceOhm: 0.002 },
   esc: { continuousA: 30, resistanceOhm: 0.003, maxSeries: 4 },
-  motor: { kvRpmPerVolt: 1000, resistanceOhm: 0.08, noLoadCurrentA: 0.8, noLoadVoltageV: 10 },
+  motor: {
+    kvRpmPerVolt: 1000,
+    resistanceOhm: 0.08,
+    loadedResistanceFactor: 1,
+    noLoadCurrentA: 0.8,
+    noLoadVoltageV: 10
+  },
   propulsor: {
     kind: 'propeller',
     diameterM: 0.254,

@@ -102,7 +102,7 @@ const predictAnswer: Json = {
       items: {
         type: 'object',
         required: ['at', 'seconds', 'usedShare'],
-        properties: { at: { enum: ['full', 'hover', 'cruise'] }, seconds: number, usedShare: number }
+        properties: { at: { enum: ['mixed', 'full', 'hover', 'cruise'] }, seconds: number, usedShare: number }
       }
     },
     estimates: { type: 'array', items: { type: 'object' } },

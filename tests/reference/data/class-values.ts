@@ -1,6 +1,7 @@
 import type { Fluid } from '../../../src/lib/core/atmosphere/air.ts';
 import { coefficientsAt } from '../../../src/lib/core/propulsor/performance.ts';
-import { resolveFamily, type FamilyName } from '../../../src/lib/core/propulsor/propeller/family.ts';
+import type { FamilyName } from '../../../src/lib/core/propulsor/propeller/family.ts';
+import { resolveFamily } from '../../../src/lib/core/propulsor/propeller/blade-shape.ts';
 import { propellerTable } from '../../../src/lib/core/propulsor/propeller/table.ts';
 
 /** Class values of small propellers in the wind tunnel; 0 where nothing is remembered. */

@@ -37,7 +37,7 @@ export const CHEMISTRIES = {
     loadedFloorV: 3.0,
     loadedMarginV: 3.3,
     restingFloorV: 3.5,
-    resistanceOhmAh: 0.0105
+    resistanceOhmAh: 0.012
   },
   lihv: {
     name: 'LiPo, high voltage',
@@ -50,7 +50,7 @@ export const CHEMISTRIES = {
     loadedFloorV: 3.0,
     loadedMarginV: 3.3,
     restingFloorV: 3.5,
-    resistanceOhmAh: 0.0105
+    resistanceOhmAh: 0.012
   },
   liion: {
     name: 'Li-ion, cylindrical',

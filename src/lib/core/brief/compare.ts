@@ -129,8 +129,7 @@ export function compareSetups(
   result('agile reserve', 'ratio', (a) => a.forward?.reserveG ?? null, 'most');
   result('climb', 'speed', (a) => a.level?.climbMs ?? null, 'most');
   result('top speed', 'speed', (a) => a.level?.topSpeedMs ?? a.boat?.topSpeedMs ?? null, 'most');
-  const at = { 'fixed-wing': 'cruise', multirotor: 'hover', boat: 'full' }[kind];
-  result('time', 'minutes', (a) => a.endurance.find((e) => e.at === at)?.seconds ?? null, 'most');
+  result('time', 'minutes', (a) => a.endurance.find((e) => e.at === 'mixed')?.seconds ?? null, 'most');
   result(
     'motor after the run',
     'temperature',

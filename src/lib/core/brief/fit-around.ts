@@ -1,6 +1,7 @@
 import { highestRpm } from '../checks/propulsor-limits.ts';
 import { stallSpeedMs, wingOf } from '../craft/fixed-wing/polar.ts';
-import { estimateMotorMassKg, massForMotorConstant, wattsPerGram } from '../motor/estimate.ts';
+import type { MotorBuild } from '../motor/under-load.ts';
+import { estimateMotorMassKg, massForLoadedConstant, wattsPerGram } from '../motor/estimate.ts';
 import { interpretSetup } from '../setup/interpret.ts';
 import {
   FIXABLE,
@@ -124,11 +125,11 @@ const SHAFT_SHARE = 0.75;
  * Mass a motor needs, kg: 4 W per gram, and a motor constant Km = Q/sqrt(copper loss) that carries the torque, which
  * decides where a large propulsor turns slowly.
  */
-function motorMassKg(watts: number, rpm: number): number {
+function motorMassKg(watts: number, rpm: number, build: MotorBuild): number {
   const shaftW = SHAFT_SHARE * watts;
   const constant = shaftW / rpmToRadS(rpm) / Math.sqrt(COPPER_SHARE * shaftW);
   return Math.max(
-    Number(Math.max(estimateMotorMassKg(watts), massForMotorConstant(constant)).toPrecision(2)),
+    Number(Math.max(estimateMotorMassKg(watts), massForLoadedConstant(constant, build)).toPrecision(2)),
     0.003
   );
 }
@@ -144,10 +145,11 @@ function motorFor(
   const first = make({ kvRpmPerVolt: 1000 });
   const count = first.count ?? 1;
   const rpm = wantedRpm(first.propulsor, wanted) * (first.gearRatio ?? 1);
+  const poles = b.kind === 'boat' ? 6 : first.propulsor.kind === 'ducted-fan' ? 4 : 14;
   const motor: Motor = {
     kvRpmPerVolt: Math.min(Math.max(rpm / (LOADED_SHARE * LOADED_CELL_V * first.battery.series), 50), 20000),
-    massKg: motorMassKg(watts / count, rpm),
-    poles: b.kind === 'boat' ? 6 : 14
+    massKg: motorMassKg(watts / count, rpm, poles === 14 ? 'outrunner' : 'inrunner'),
+    poles
   };
   for (let k = 0; k < 8; k++) {
     const p = solve(make(motor), packFixed);

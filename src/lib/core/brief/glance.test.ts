@@ -21,7 +21,7 @@ test('each kind of craft by its own yardstick', () => {
   );
   const boat = look(sketchSetup({ name: 'b', kind: 'boat', purpose: 'speed', massKg: 3 }));
   assert.equal(boat.yardstick.title, 'loaded rpm');
-  assert.equal(boat.doing, 'at full throttle');
+  assert.equal(boat.doing, 'in ordinary use');
 });
 
 test('nothing over: ready, or to be tested where something is tight', () => {

@@ -96,8 +96,7 @@ export function glance(
   around: Around = { others: [], packs: [] }
 ): Glance {
   const { craft } = setup;
-  const wanted = { 'fixed-wing': 'cruise', multirotor: 'hover', boat: 'full' } as const;
-  const time = a.endurance.find((e) => e.at === wanted[craft.kind]) ?? a.endurance[0];
+  const time = a.endurance.find((e) => e.at === 'mixed') ?? a.endurance[0];
   const weight = a.checks.find((c) => c.id === 'thrust-to-weight')?.value ?? 0;
   const yardstick: Glance['yardstick'] =
     craft.kind === 'multirotor'
@@ -110,7 +109,11 @@ export function glance(
   return {
     yardstick,
     seconds: time?.seconds ?? null,
-    doing: time ? { full: 'at full throttle', hover: 'hovering', cruise: 'cruising' }[time.at] : '',
+    doing: time
+      ? { mixed: 'in ordinary use', full: 'at full throttle', hover: 'hovering', cruise: 'at best range' }[
+          time.at
+        ]
+      : '',
     amps: a.points[0].batteryCurrentA,
     finding: over.length > 0 ? 'over' : tight.length > 0 ? 'tight' : 'holds',
     waiting: waitingFor(setup, a, around)

@@ -1,3 +1,4 @@
+import { hoverThrustN } from '../craft/multirotor/hover.ts';
 import {
   MULTIROTOR_PURPOSES,
   multirotorPurposeNamed,
@@ -44,7 +45,7 @@ export function wantedOf(b: Brief): Wanted {
     const ratio = MULTIROTOR_PURPOSES[multirotorPurposeOf(b.purpose)].thrustToWeight[0] * 1.15;
     return {
       ratio,
-      thrustEachN: (ratio * weight) / motorsOf(b) / (b.coaxial ? COAXIAL_SHARE : 1),
+      thrustEachN: (ratio * hoverThrustN(b.massKg)) / motorsOf(b) / (b.coaxial ? COAXIAL_SHARE : 1),
       watts: MULTIROTOR_W_PER_KG * b.massKg * ratio ** 1.5
     };
   }

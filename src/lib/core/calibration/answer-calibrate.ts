@@ -14,7 +14,13 @@ export function answerCalibrate(
     return { ok: false, errors: badRequest(setup.errors.map((e) => ({ ...e, path: `setup.${e.path}` }))) };
   const errors: Issue[] = [];
   request.value.measurements.forEach((m, at) => {
-    if (m.batteryCurrentA == null && m.rpm == null && m.thrustN == null && m.batteryVoltageV == null)
+    if (
+      m.batteryCurrentA == null &&
+      m.rpm == null &&
+      m.thrustN == null &&
+      m.batteryVoltageV == null &&
+      m.electricalPowerW == null
+    )
       errors.push({
         path: `measurements.${at}`,
         message: `measurement ${at + 1} holds no reading: give amps, volts, rpm or thrust.`

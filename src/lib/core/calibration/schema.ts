@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts';
-import { setupSchema } from '../setup/schema.ts';
+import { batterySchema, propulsorSchema, setupSchema } from '../setup/schema.ts';
 
 const reading = (title: string, minimum: number, maximum: number) =>
   ({ type: ['number', 'null'], minimum, maximum, title }) as const;
@@ -18,7 +18,16 @@ export const measurementSchema = {
     batteryVoltageV: reading('volts at the pack', 0.1, 300),
     batteryCurrentA: reading('amps from the pack', 0, 5000),
     rpm: reading('rpm of the propulsor', 0, 500000),
-    thrustN: reading('thrust', -10000, 100000)
+    electricalPowerW: reading('watts at the pack', 0, 500000),
+    thrustN: reading('thrust', -10000, 100000),
+    motorC: reading('temperature of the motor', -40, 400),
+    escC: reading('temperature of the ESC', -40, 400),
+    packC: reading('temperature of the pack', -30, 80),
+    windingC: reading('temperature of the winding', -40, 400),
+    seconds: reading('length of the run', 0, 86400),
+    propulsor: { anyOf: [propulsorSchema, { type: 'null' }] },
+    battery: { anyOf: [batterySchema, { type: 'null' }] },
+    source: { enum: ['run', 'maker', null], title: 'where a measurement is from' }
   }
 } as const;
 

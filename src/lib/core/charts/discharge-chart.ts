@@ -1,19 +1,20 @@
+import { hoverThrustN } from '../craft/multirotor/hover.ts';
 import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import { discharge, type Demand } from '../train/discharge.ts';
+import type { Demand } from '../train/demand.ts';
+import { discharge } from '../train/discharge.ts';
 import type { PredictAnswer } from '../train/answer.ts';
 import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
-import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { Chart } from './chart.ts';
 
 /** Loaded and resting volts per cell and current over time: hovering or cruising where that can be, else full throttle. */
 export function dischargeChart(i: Interpreted, supply: PointSupply, answer: PredictAnswer): Chart {
-  const { craft, battery } = i.setup;
+  const { craft } = i.setup;
   let demand: Demand = { kind: 'throttle', throttle: 1, speedMs: answer.boat?.topSpeedMs ?? 0 };
   let title = 'at full throttle';
   const wing = wingOf(craft);
   if (answer.hover) {
-    demand = { kind: 'thrust', thrustN: craft.massKg * GRAVITY_MS2, speedMs: 0 };
+    demand = { kind: 'thrust', thrustN: hoverThrustN(craft.massKg), speedMs: 0 };
     title = 'hovering';
   } else if (answer.level?.cruiseSpeedMs != null && wing) {
     const speedMs = answer.level.cruiseSpeedMs;
@@ -22,8 +23,7 @@ export function dischargeChart(i: Interpreted, supply: PointSupply, answer: Pred
   }
   const run = discharge(
     i.model,
-    battery.chemistry,
-    i.capacityAh,
+    i.packInUse,
     demand,
     supply.stateOfCharge ?? 1,
     1 - usableShareOf(i),

@@ -1,6 +1,6 @@
 import { CASE_LIMIT_C, WINDING_LIMIT_C } from '../motor/heat.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import { heatMassKg, heatRun } from '../train/heat-run.ts';
+import { fullThrottle, heatMassKg, heatRun } from '../train/heat-run.ts';
 import type { PredictAnswer } from '../train/answer.ts';
 import type { Chart } from './chart.ts';
 
@@ -11,7 +11,7 @@ const LONGEST_S = 600;
 export function heatChart(i: Interpreted, supply: PointSupply, answer: PredictAnswer): Chart | null {
   const mass = heatMassKg(i);
   if (mass === null) return null;
-  const full = answer.endurance[0]?.seconds ?? 0;
+  const full = answer.endurance.find((e) => e.at === 'full')?.seconds ?? 0;
   const seconds = Math.min(Math.max(full, 60), LONGEST_S);
   const run = heatRun(
     i,
@@ -19,9 +19,7 @@ export function heatChart(i: Interpreted, supply: PointSupply, answer: PredictAn
     mass,
     supply.openCircuitV,
     supply.packOhm,
-    1,
-    answer.boat?.topSpeedMs ?? 0,
-    seconds,
+    [fullThrottle(seconds, answer.boat?.topSpeedMs ?? 0)],
     60
   );
   const marks: { title: string; at: number }[] = [];

@@ -1,15 +1,14 @@
 import { discharge } from '../train/discharge.ts';
-import { hover } from '../craft/multirotor/hover.ts';
+import { hover, hoverThrustN } from '../craft/multirotor/hover.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
 import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
-import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { Chart } from './chart.ts';
 
 const STEPS = 16;
 
 /** Hover time and hover throttle against added payload, up to where full throttle no longer lifts it. Multirotors. */
 export function payloadChart(i: Interpreted, supply: PointSupply): Chart | null {
-  const { craft, battery } = i.setup;
+  const { craft } = i.setup;
   if (craft.kind !== 'multirotor') return null;
   const at = (massKg: number) => hover(i.model, massKg, supply.openCircuitV, supply.packOhm);
   if (!at(craft.massKg)) return null;
@@ -21,9 +20,8 @@ export function payloadChart(i: Interpreted, supply: PointSupply): Chart | null 
     (load) =>
       discharge(
         i.model,
-        battery.chemistry,
-        i.capacityAh,
-        { kind: 'thrust', thrustN: (craft.massKg + load) * GRAVITY_MS2, speedMs: 0 },
+        i.packInUse,
+        { kind: 'thrust', thrustN: hoverThrustN(craft.massKg + load), speedMs: 0 },
         supply.stateOfCharge ?? 1,
         1 - usableShareOf(i),
         cutoffOf(i)

@@ -1,4 +1,3 @@
-import { air } from '../atmosphere/air.ts';
 import { hullOf, hullResistanceN } from '../craft/boat/resistance.ts';
 import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
 import { bodyDragAreaM2 } from '../craft/multirotor/forward.ts';
@@ -21,7 +20,7 @@ export function speedChart(i: Interpreted, supply: PointSupply, answer: PredictA
   const point = operatingPoint();
   const wing = craft.kind === 'fixed-wing' && !i.inWater ? wingOf(craft) : null;
   const hull = craft.kind === 'boat' ? hullOf(craft) : null;
-  const fluid = i.inWater ? i.fluid : air(0, 15);
+  const fluid = i.hullWater;
   const bodyDrag = craft.dragAreaM2 ?? bodyDragAreaM2(craft.massKg);
   const weight = craft.massKg * GRAVITY_MS2;
   const density = i.fluid.densityKgM3;

@@ -10,6 +10,7 @@ import { hoverThrottle } from './hover-throttle.ts';
 import { motorCurrent, motorLoading, motorPower } from './motor-limits.ts';
 import { motorTemperature } from './motor-temperature.ts';
 import { packCurrent } from './pack-current.ts';
+import { escTemperature, packTemperature } from './part-heat.ts';
 import { pitchSpeed } from './pitch-speed.ts';
 import { clearance, propulsorRpm, stalledBlade, tipMach } from './propulsor-limits.ts';
 import { receiverSupply, receiverVolts } from './receiver-supply.ts';
@@ -24,12 +25,14 @@ export const CHECKS: readonly Check[] = [
   packCurrent,
   credibleCurrent,
   cellVoltage,
+  packTemperature,
   time,
   wiringCurrent,
   connectorCurrent,
   leadLength,
   escCurrent,
   escBurst,
+  escTemperature,
   escCells,
   escVoltage,
   escChemistry,

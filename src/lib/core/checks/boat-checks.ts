@@ -1,3 +1,4 @@
+import { hullOf } from '../craft/boat/resistance.ts';
 import { vapourPressurePa } from '../water/water.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
@@ -91,7 +92,7 @@ export const boatPlaning: Check = {
     const { boat } = c;
     const { craft } = c.i.setup;
     if (!boat || craft.hull === 'displacement') return null;
-    const beam = craft.beamM ?? 0.3 * (craft.waterlineLengthM as number);
+    const beam = hullOf(craft).beamM;
     const needed = 1.6 * Math.sqrt(GRAVITY_MS2 * beam);
     return judge(
       {

@@ -90,8 +90,8 @@ test('a finding that another school would turn says so, and the chosen school de
 test('every remedy of a failing check, applied, makes that check hold', () => {
   const failing: SetupDocument = {
     ...base,
-    esc: { ...base.esc, continuousA: 20, burstA: 22, maxSeries: 2 },
-    battery: { ...base.battery, continuousC: 10 }
+    esc: { ...base.esc, continuousA: 14, burstA: 16, maxSeries: 2 },
+    battery: { ...base.battery, continuousC: 7 }
   };
   const answer = predict({ setup: failing });
   const bad = answer.checks.filter((c) => c.finding === 'over');
@@ -116,8 +116,8 @@ test('every remedy of a failing check, applied, makes that check hold', () => {
 test('a remedy that breaks something else says what', () => {
   const weak: SetupDocument = {
     ...base,
-    craft: { ...base.craft, targetThrustToWeight: 1.0 },
-    motor: { ...base.motor, maxCurrentA: 15, maxPowerW: 160 }
+    craft: { ...base.craft, targetThrustToWeight: 0.9 },
+    motor: { ...base.motor, maxCurrentA: 14, maxPowerW: 150 }
   };
   const texts = find(weak, 'motor-current').remedies.map((r) => r.text);
   assert.ok(
@@ -208,9 +208,9 @@ test('a receiver pack of its own neither heats nor minds the flight pack’s vol
 test('no remedy changes a fixed part, whichever it is', () => {
   const hot: SetupDocument = {
     ...base,
-    esc: { ...base.esc, continuousA: 25 },
-    battery: { ...base.battery, continuousC: 8 },
-    motor: { ...base.motor, maxCurrentA: 20, maxPowerW: 200 }
+    esc: { ...base.esc, continuousA: 16 },
+    battery: { ...base.battery, continuousC: 7 },
+    motor: { ...base.motor, maxCurrentA: 16, maxPowerW: 180 }
   };
   for (const part of ['battery', 'esc', 'propulsor'] as const) {
     const free = predict({ setup: hot }).checks.flatMap((c) => c.remedies.flatMap((r) => r.changes));

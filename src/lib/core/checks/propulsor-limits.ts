@@ -10,10 +10,21 @@ const RPM_INCHES = {
   'slow-flyer': 65000,
   sport: 190000,
   multirotor: 105000,
+  'multirotor-carbon': 120000,
   folding: 120000
 } as const;
-/** Small multirotor propellers are moulded stiffer and turn faster. (m) */
+/** Small multirotor propellers are moulded stiffer and turn faster: up to 6.5 in, less by degrees up to 9.5 in. (m) */
 const SMALL_ROTOR_RPM_INCHES = 190000;
+const SMALL_ROTOR_IN = [6.5, 9.5] as const;
+
+/** Highest rpm × inches of a family at a diameter. */
+function rpmInches(family: keyof typeof RPM_INCHES, inches: number): number {
+  const usual = RPM_INCHES[family];
+  if (family !== 'multirotor') return usual;
+  const [from, to] = SMALL_ROTOR_IN;
+  const f = Math.min(Math.max((inches - from) / (to - from), 0), 1);
+  return SMALL_ROTOR_RPM_INCHES + f * (usual - SMALL_ROTOR_RPM_INCHES);
+}
 
 /** Highest rpm of a propulsor: its maker's figure, else the rule of its kind; null where neither is known. */
 export function highestRpm(p: Propulsor): { rpm: number; how: string } | null {
@@ -21,7 +32,7 @@ export function highestRpm(p: Propulsor): { rpm: number; how: string } | null {
   if (p.kind !== 'propeller') return null;
   const inches = p.diameterM / INCH_M;
   const family = p.family ?? 'thin-electric';
-  const product = family === 'multirotor' && inches <= 6.5 ? SMALL_ROTOR_RPM_INCHES : RPM_INCHES[family];
+  const product = rpmInches(family, inches);
   return { rpm: product / inches, how: `rule of its kind, ${show(product)} / ${show(inches)} in` };
 }
 

@@ -1,27 +1,28 @@
+import { mixedUseOf } from '../train/mixed-use.ts';
 import { show, showUnit } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
 import { capacities, heavierPropulsors, lighterPropulsors } from './ladders.ts';
 
-/** Minutes the pack lasts at what the craft mostly does, against the wanted time. */
+const DOING = { cruise: 'at best range', hover: 'hovering', full: 'at full throttle' } as const;
+
+/** Minutes the pack lasts in ordinary use by purpose, against the wanted time. */
 export const time: Check = {
   id: 'time',
   ladders: (s) => [capacities(s), lighterPropulsors(s), heavierPropulsors(s)],
   run: (c) => {
-    const order = {
-      'fixed-wing': ['cruise', 'full'],
-      multirotor: ['hover', 'full'],
-      boat: ['full']
-    } as const;
-    const wanted = order[c.i.setup.craft.kind];
-    const e = wanted.map((at) => c.endurance(at)).find((x) => x !== null);
+    const e = c.endurance('mixed');
     if (!e) return null;
     const minutes = e.seconds / 60;
     const target = c.i.setup.craft.targetSeconds;
-    const doing = { full: 'at full throttle', hover: 'hovering', cruise: 'cruising level' }[e.at];
+    const use = mixedUseOf(c.i.setup.craft);
+    const others = (['cruise', 'hover', 'full'] as const).flatMap((at) => {
+      const other = c.lasting(at);
+      return other ? [`${DOING[at]} ${showUnit(other.seconds / 60, 'min')}`] : [];
+    });
     return judge(
       {
         id: 'time',
-        title: `time ${doing}`,
+        title: 'time in ordinary use',
         part: 'battery',
         unit: 'min',
         direction: 'above',
@@ -29,7 +30,7 @@ export const time: Check = {
         band: e.band ? [e.band[0] / 60, e.band[1] / 60] : null,
         rating: target == null ? null : target / 60,
         missing: 'no wanted time in the brief',
-        working: `${show(c.i.capacityAh)} Ah × ${show(100 * e.usedShare)} % used / ${showUnit(e.averageCurrentA, 'A')} on average × 60 = ${showUnit(minutes, 'min')}${e.endedBy === 'cut-off' ? `; a loaded cell meets the cut-off first` : ''}.`
+        working: `${use.title}: ${show(100 * use.fullShare)} % of the time at full throttle. ${show(c.i.capacityAh)} Ah × ${show(100 * e.usedShare)} % used / ${showUnit(e.averageCurrentA, 'A')} on average × 60 = ${showUnit(minutes, 'min')}${e.endedBy === 'cut-off' ? `; a loaded cell meets the cut-off first` : ''}.${others.length > 0 ? ` Beside it: ${others.join(', ')}.` : ''}`
       },
       c.schools
     );

@@ -25,7 +25,7 @@ export const U_STEPS = 35;
 export const U_LOW = -1 / 6;
 const U_PER_STEP = (1 - U_LOW) / U_STEPS;
 /** Helical tip speeds of the table's rows, m/s: from a slow indoor propeller to beyond the speed of sound. */
-export const TIP_SPEEDS_MS = [10, 22, 45, 80, 130, 180, 230, 290] as const;
+export const TIP_SPEEDS_MS = [10, 18, 30, 48, 75, 110, 150, 185, 210, 230, 250, 270, 290] as const;
 const TIP = Float64Array.from(TIP_SPEEDS_MS);
 
 /**

@@ -6,8 +6,11 @@ import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts
 export interface SearchMotor {
   motorConstant: number;
   windingResistanceOhm: number;
+  rippleS: number;
+  restShare: number;
   noLoadCurrentA: number;
   noLoadRadS: number;
+  noLoadSpeedShare: number;
   maxCurrentA: number;
 }
 export interface SearchPack {
@@ -56,8 +59,11 @@ export function searchGrid(
       const motor = motors[k];
       m.motorConstant = motor.motorConstant;
       m.windingResistanceOhm = motor.windingResistanceOhm;
+      m.rippleS = motor.rippleS;
+      m.restShare = motor.restShare;
       m.noLoadCurrentA = motor.noLoadCurrentA;
       m.noLoadRadS = motor.noLoadRadS;
+      m.noLoadSpeedShare = motor.noLoadSpeedShare;
       for (let b = 0; b < packs.length; b++) {
         const pack = packs[b];
         solveOperatingPoint(m, pack.openCircuitV, pack.packResistanceOhm, 1, 0, p);

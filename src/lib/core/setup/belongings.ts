@@ -1,6 +1,7 @@
 import { estimatePackMassKg } from '../battery/estimate-mass.ts';
 import { partMasses, withAllUpMass } from '../craft/all-up-mass.ts';
 import { estimateEscMassKg } from '../esc/estimate-mass.ts';
+import { PROPELLER_MASS_EXPONENT } from '../propulsor/propeller/blade-shape.ts';
 import { show } from '../units/show.ts';
 import { readPath, withChanges, type Change } from './change.ts';
 import type { SetupDocument } from './schema.ts';
@@ -17,9 +18,6 @@ const DECISIVE: Record<Part, readonly string[]> = {
   propulsor: ['kind', 'diameterM'],
   receiverSupply: ['kind', 'continuousA', 'massKg']
 };
-
-/** Mass of propellers of one make over their diameter: exponent. From memory of propellers on a scale, ±0.4. */
-const PROPULSOR_MASS_EXPONENT = 2.5;
 
 const digits = (value: number): number => Number(value.toPrecision(4));
 
@@ -48,7 +46,7 @@ const FOLLOWERS: readonly (readonly [path: string, factor: Follow])[] = [
     'propulsor.massKg',
     (before, after) =>
       before.propulsor.kind === after.propulsor.kind
-        ? (after.propulsor.diameterM / before.propulsor.diameterM) ** PROPULSOR_MASS_EXPONENT
+        ? (after.propulsor.diameterM / before.propulsor.diameterM) ** PROPELLER_MASS_EXPONENT
         : null
   ],
   // makers allow a tip speed: rpm × diameter stays

@@ -1,7 +1,8 @@
 import type { Fluid } from '../atmosphere/air.ts';
 import { ductedFanTable, exitAreaM2 } from '../propulsor/ducted-fan/table.ts';
 import { measuredPerformance, type Performance } from '../propulsor/performance.ts';
-import { resolveFamily, type FamilyName } from '../propulsor/propeller/family.ts';
+import type { FamilyName } from '../propulsor/propeller/family.ts';
+import { bladeShape } from '../propulsor/propeller/blade-shape.ts';
 import { propellerTable } from '../propulsor/propeller/table.ts';
 import { outsideSeries, screwTable } from '../propulsor/submerged-screw/table.ts';
 import { SURFACE_AREA_RATIO, surfaceDriveTable } from '../propulsor/surface-drive/table.ts';
@@ -18,6 +19,8 @@ export interface InterpretedPropulsor {
   exitAreaM2: number | null;
 }
 
+/** Factor on the spread of a screw outside its series. (m) */
+const OUTSIDE = 1.5;
 const CACHE_SIZE = 400;
 const cache = new Map<string, Performance>();
 
@@ -72,15 +75,23 @@ export function interpretPropulsor(
       const blades =
         p.blades ?? assume('propulsor.blades', 'number of blades', 2, '', 'two blades unless said otherwise');
       const name = p.family ?? usual;
-      const family = resolveFamily(name, p.diameterM);
+      const family = bladeShape({
+        family: name,
+        diameterM: p.diameterM,
+        blades,
+        tip: p.tip,
+        cutFromM: p.cutFromM,
+        massKg: p.massKg
+      });
       const ratio = p.pitchM / p.diameterM;
       const small = Math.min(Math.max((0.16 - p.diameterM) / 0.08, 0), 1);
       const steep = Math.min(Math.max((ratio - 0.9) / 0.4, 0), 1);
       if (ratio > 2)
         notes.push('Pitch is more than twice the diameter: outside what the blade model was checked for.');
       return {
-        performance: cached(`propeller|${name}|${p.diameterM}|${p.pitchM}|${blades}|${fluidKey}`, () =>
-          propellerTable({ diameterM: p.diameterM, pitchM: p.pitchM, blades, family }, fluid)
+        performance: cached(
+          `propeller|${name}|${p.diameterM}|${p.pitchM}|${blades}|${p.tip ?? ''}|${p.cutFromM ?? ''}|${p.massKg ?? ''}|${fluidKey}`,
+          () => propellerTable({ diameterM: p.diameterM, pitchM: p.pitchM, blades, family }, fluid)
         ),
         pitchM: p.pitchM,
         thrustSd: combined(family.thrustSd, name === 'multirotor' ? 0 : 0.12 * small, 0.08 * steep),
@@ -104,13 +115,14 @@ export function interpretPropulsor(
         blades:
           p.blades ?? assume('propulsor.blades', 'number of blades', 11, '', 'eleven blades, a common count'),
         exitAreaM2: p.exitAreaM2 ?? null,
-        pitchM: p.pitchM ?? null
+        pitchM: p.pitchM ?? null,
+        inletLip: p.inlet !== 'sharp'
       };
       return {
         performance: cached(`fan|${JSON.stringify(g)}`, () => ductedFanTable(g)),
         pitchM: g.pitchM ?? 1.65 * g.diameterM,
-        thrustSd: 0.12,
-        powerSd: 0.12,
+        thrustSd: 0.13,
+        powerSd: 0.15,
         measured: false,
         exitAreaM2: exitAreaM2(g)
       };
@@ -128,7 +140,7 @@ export function interpretPropulsor(
       };
       const outside = outsideSeries(g);
       for (const what of outside) notes.push(`Outside the B-series: ${what}. The band is widened.`);
-      const wide = outside.length > 0 ? 1.5 : 1;
+      const wide = outside.length > 0 ? OUTSIDE : 1;
       return {
         performance: cached(`screw|${JSON.stringify(g)}`, () => screwTable(g)),
         pitchM: g.pitchM,
@@ -155,8 +167,8 @@ export function interpretPropulsor(
       return {
         performance: cached(`surface|${JSON.stringify(g)}`, () => surfaceDriveTable(g)),
         pitchM: g.pitchM,
-        thrustSd: 0.27,
-        powerSd: 0.27,
+        thrustSd: 0.27 * (outside.length > 0 ? OUTSIDE : 1),
+        powerSd: 0.27 * (outside.length > 0 ? OUTSIDE : 1),
         measured: false,
         exitAreaM2: null
       };

@@ -2,9 +2,29 @@ import { air, type Fluid } from '../atmosphere/air.ts';
 import { estimateCellResistanceOhm, resistanceTemperatureFactor } from '../battery/cell-resistance.ts';
 import { withAllUpMass } from '../craft/all-up-mass.ts';
 import { CHEMISTRIES } from '../battery/chemistry.ts';
+import { estimatePackMassKg } from '../battery/estimate-mass.ts';
+import {
+  capacityTemperatureFactor,
+  packHeat,
+  emptyFactor,
+  READING_S,
+  settledFactor,
+  startTemperatureC,
+  type PackInUse
+} from '../battery/under-load.ts';
 import { openCircuitCellV, stateOfChargeAt } from '../battery/open-circuit.ts';
 import { estimateEscResistanceOhm } from '../esc/estimate-resistance.ts';
 import { estimateMotorMassKg, estimateNoLoadCurrentA, estimateWindingOhm } from '../motor/estimate.ts';
+import { speedShareOfNoLoad } from '../motor/iron-loss.ts';
+import {
+  electricalHz,
+  LOADED_RESISTANCE,
+  motorBuild,
+  rippleConductanceS,
+  usualPoles,
+  windingHeatShare,
+  type MotorBuild
+} from '../motor/under-load.ts';
 import { magnetFactor, windingResistanceFactor } from '../motor/temperature.ts';
 import type { TrainModel } from '../train/model.ts';
 import { rpmToRadS } from '../units/convert.ts';
@@ -14,7 +34,14 @@ import { water } from '../water/water.ts';
 import { conductorResistanceOhm, connectorResistanceOhm, gaugeAreaM2 } from '../wiring/lead-resistance.ts';
 import { interpretPropulsor } from './interpret-propulsor.ts';
 import type { PredictPoint, SetupDocument, Source } from './schema.ts';
-import { FITTED_FACTORS, RELATIVE_SD, type Estimate, type FactorName } from './tolerance.ts';
+import { applyCalibration, priorCovariance, type AppliedCalibration } from './apply-calibration.ts';
+import {
+  FITTED_FACTORS,
+  RELATIVE_SD,
+  THRUST_POWER_CORRELATION,
+  type Estimate,
+  type FactorName
+} from './tolerance.ts';
 
 /** What feeds the train at one asked point, all worked out. */
 export interface PointSupply {
@@ -30,16 +57,42 @@ export interface Interpreted {
   readonly setup: SetupDocument;
   readonly model: TrainModel;
   readonly fluid: Fluid;
+  /** Whether the propulsor works in water. */
   readonly inWater: boolean;
+  /** What a boat's hull floats in, whatever drives it. */
+  readonly hullWater: Fluid;
   readonly relativeSd: Readonly<Record<FactorName, number>>;
+  /** Covariance of the logs of the six unknowns that a calibration can fit, 6 × 6, row by row. */
+  readonly covariance: Float64Array;
+  /** What the document's calibration says of the parts it has now; null without one. */
+  readonly applied: AppliedCalibration | null;
   readonly sources: Readonly<Record<FactorName, Source>>;
   readonly estimates: readonly Estimate[];
   readonly notes: readonly string[];
   readonly thrustDeduction: number;
   readonly packOhm: number;
+  /** Capacity at the temperature the pack starts with. */
   readonly capacityAh: number;
+  readonly packInUse: PackInUse;
   readonly exitAreaM2: number | null;
   readonly discAreaM2: number;
+  readonly motorAtLoad: MotorUnderLoad;
+}
+
+/** How the winding's resistance in the model came about. */
+export interface MotorUnderLoad {
+  readonly build: MotorBuild;
+  readonly poles: number;
+  /** Terminal resistance at rest and 25 °C: label, measured or estimated. */
+  readonly restOhm: number;
+  /** Under load over at rest, and whether the document gave it. */
+  readonly loadedFactor: number;
+  readonly given: boolean;
+  /** Share of its heat under load that arises in the winding; the rest in iron and magnets. */
+  readonly windingShare: number;
+  readonly hotFactor: number;
+  /** Both together. */
+  readonly factor: number;
 }
 
 /** Wake fraction and thrust deduction by hull, from memory of model practice (±0.1). */
@@ -49,6 +102,14 @@ const HULL = {
   displacement: { wake: 0.2, deduction: 0.12 }
 } as const;
 
+/**
+ * Share of its thrust that a propeller keeps where it is mounted: before a nose it blows on, behind a wing or fuselage whose
+ * wake it works in, behind another propeller. On a stand, or where nothing is said, all of it. From memory, ±0.03.
+ */
+const PLACEMENT = { stand: 1, nose: 0.97, pusher: 0.95, 'tandem-rear': 0.9 } as const;
+const placementOf = (setup: SetupDocument): keyof typeof PLACEMENT =>
+  setup.propulsor.kind === 'propeller' ? (setup.propulsor.placement ?? 'stand') : 'stand';
+
 /** Gear efficiency when a gear is fitted and nothing is given: one stage of spur gears or belt (m). */
 const GEAR_EFFICIENCY = 0.95;
 const SWITCHING_SHARE = 0.01;
@@ -56,7 +117,10 @@ const SWITCHING_SHARE = 0.01;
 const WIRING_OHM = 0.003;
 const NO_LOAD_TEST_V = 10;
 
-/** The supply of a point: state of charge 1 when nothing is given. */
+/**
+ * The supply of a point: state of charge 1 when nothing is given. Volts told as resting are those of the first moment, so
+ * the pulse resistance belongs to them; a point told by its state of charge is read after ten seconds, as a meter is.
+ */
 export function supplyOf(i: Interpreted, point: PredictPoint): PointSupply {
   const { chemistry, series } = i.setup.battery;
   if (point.batteryVoltageV != null)
@@ -71,7 +135,7 @@ export function supplyOf(i: Interpreted, point: PredictPoint): PointSupply {
   const stateOfCharge = point.stateOfCharge ?? 1;
   return {
     openCircuitV: openCircuitCellV(chemistry, stateOfCharge) * series,
-    packOhm: i.packOhm,
+    packOhm: i.packOhm * settledFactor(READING_S) * emptyFactor(stateOfCharge),
     stateOfCharge
   };
 }
@@ -131,11 +195,12 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
       'resistance of one cell',
       estimateCellResistanceOhm(battery.chemistry, cellAh, battery.continuousC ?? null),
       'Ω',
-      `R Ah = ${show(CHEMISTRIES[battery.chemistry].resistanceOhmAh * 1000)} mΩ Ah × (20/C)^0.35 over ${show(cellAh)} Ah`
+      `R Ah = ${show(CHEMISTRIES[battery.chemistry].resistanceOhmAh * 1000)} mΩ Ah × (20/C)^0.7 over ${show(cellAh)} Ah`
     );
-  const packOhm =
-    ((cellOhm * battery.series) / parallel) *
-    (battery.temperatureC == null ? 1 : resistanceTemperatureFactor(battery.temperatureC));
+  const airC = environment.airTemperatureC ?? LABEL_TEMPERATURE_C;
+  const packC = battery.temperatureC ?? startTemperatureC(airC);
+  const packOhm = ((cellOhm * battery.series) / parallel) * resistanceTemperatureFactor(packC);
+  const capacityAh = battery.capacityAh * capacityTemperatureFactor(packC);
 
   let wiringOhm: number;
   if (wiring.resistanceOhm != null) {
@@ -178,15 +243,24 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
   const fallbackText =
     massKg === null ? 'no mass and no power given: motors taken as a tenth of the craft, ' : massText;
   const guess = massKg === null ? 1.5 : 1;
+  const build = motorBuild({
+    poles: motor.poles,
+    kvRpmPerVolt: kv,
+    massKg,
+    drives: setup.propulsor.kind === 'ducted-fan' ? 'fan' : craft.kind === 'boat' ? 'boat' : 'other'
+  });
+  const poles = motor.poles ?? usualPoles(build);
+  const loaded = LOADED_RESISTANCE[build];
+  const loadedFactor = motor.loadedResistanceFactor ?? loaded.factor;
   const windingOhm =
     motor.resistanceOhm ??
     estimated(
       'motorResistance',
       'motor.resistanceOhm',
       'winding resistance',
-      estimateWindingOhm(kv, fallbackMass),
+      estimateWindingOhm(kv, fallbackMass, build),
       'Ω',
-      `${fallbackText}Km = 0.029 (${show(fallbackMass * 1000)} g/73 g)^1.05, R = (k/Km)²`,
+      `${fallbackText}Km under load = ${build === 'outrunner' ? '0.0245' : '0.0118'} (${show(fallbackMass * 1000)} g/73 g)^0.75, R at rest = (k/Km)² / ${loaded.factor}`,
       RELATIVE_SD.motorResistance.estimated * guess
     );
   const noLoadA =
@@ -195,15 +269,13 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
       'noLoadCurrent',
       'motor.noLoadCurrentA',
       'no-load current',
-      estimateNoLoadCurrentA(kv, fallbackMass),
+      estimateNoLoadCurrentA(kv, fallbackMass, poles),
       'A',
-      `${fallbackText}1.3e-4 N m per gram over k`,
+      `${fallbackText}1.3e-4 N m per gram × (${show(poles)} poles/14)^0.7 over k`,
       RELATIVE_SD.noLoadCurrent.estimated * guess
     );
   const k = 1 / rpmToRadS(kv);
   const testV = motor.noLoadVoltageV ?? NO_LOAD_TEST_V;
-  const factors = setup.calibration?.factors ?? {};
-  const kHot = (k / (factors.kv ?? 1)) * magnetFactor(windingC);
   const noLoadRadS = Math.max(testV - noLoadA * windingOhm, 0.2 * testV) / k;
 
   const coaxial = craft.kind === 'multirotor' && craft.rotorLayout === 'coaxial';
@@ -220,30 +292,60 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
     if (e.path === 'motor.resistanceOhm') relativeSd.motorResistance = e.relativeSd;
     if (e.path === 'motor.noLoadCurrentA') relativeSd.noLoadCurrent = e.relativeSd;
   }
+  // a given factor is all there is to know of the motor under load; else motors of one build differ
+  if (motor.loadedResistanceFactor == null && sources.motorResistance !== 'estimated')
+    relativeSd.motorResistance = Math.hypot(relativeSd.motorResistance, loaded.relativeSd);
   relativeSd.thrust = p.thrustSd;
   relativeSd.power = p.powerSd;
   if (p.measured) sources.thrust = sources.power = 'measured';
-  const fitted = setup.calibration?.relativeSd;
-  if (fitted) {
-    for (const name of FITTED_FACTORS) {
-      const value = (fitted as Partial<Record<FactorName, number>>)[name];
-      if (value === undefined) continue;
-      relativeSd[name] = value;
+  const prior = priorCovariance(relativeSd, THRUST_POWER_CORRELATION);
+  const applied = setup.calibration
+    ? applyCalibration(setup.calibration, { motor, battery, propulsor: setup.propulsor }, prior)
+    : null;
+  const factors: Partial<Record<FactorName, number>> = applied?.factors ?? {};
+  if (applied)
+    FITTED_FACTORS.forEach((name, at) => {
+      if (!applied.told.has(name)) return;
+      relativeSd[name] = Math.sqrt(applied.covariance[at * FITTED_FACTORS.length + at]);
       sources[name] = 'fitted';
-    }
-  }
+    });
+  const kHot = (k / (factors.kv ?? 1)) * magnetFactor(windingC);
+
+  const motorAtLoad: MotorUnderLoad = {
+    build,
+    poles,
+    restOhm: windingOhm,
+    loadedFactor,
+    given: motor.loadedResistanceFactor != null,
+    windingShare: windingHeatShare(loadedFactor),
+    hotFactor: windingResistanceFactor(windingC),
+    factor: loadedFactor * windingResistanceFactor(windingC)
+  };
 
   return {
     setup,
+    motorAtLoad,
     fluid,
     inWater,
+    hullWater: water(environment.water ?? 'fresh', environment.waterTemperatureC ?? 15),
     relativeSd,
+    covariance: applied?.covariance ?? prior,
+    applied,
     sources,
     estimates,
     notes,
     thrustDeduction: hull.deduction,
     packOhm: packOhm * (factors.batteryResistance ?? 1),
-    capacityAh: battery.capacityAh,
+    capacityAh,
+    packInUse: {
+      chemistry: battery.chemistry,
+      capacityAh,
+      heat: packHeat(
+        battery.massKg ?? estimatePackMassKg(battery.chemistry, battery.series, battery.capacityAh),
+        packC,
+        airC
+      )
+    },
     exitAreaM2: p.exitAreaM2,
     discAreaM2: (Math.PI / 4) * setup.propulsor.diameterM ** 2,
     model: {
@@ -254,11 +356,19 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
       wiringResistanceOhm: wiringOhm,
       escResistanceOhm: escOhm,
       escIdleCurrentA: esc.idleCurrentA ?? 0,
+      atRest: foldsOf(setup) ? 'folded' : esc.brake === 'on' ? 'braked' : 'free',
       escSwitchingShare: esc.switchingLossShare ?? SWITCHING_SHARE,
       motorConstant: kHot,
-      windingResistanceOhm: windingOhm * windingResistanceFactor(windingC) * (factors.motorResistance ?? 1),
+      windingResistanceOhm: windingOhm * motorAtLoad.factor * (factors.motorResistance ?? 1),
+      rippleS: rippleConductanceS(
+        windingOhm,
+        windingOhm * loadedFactor * (factors.motorResistance ?? 1),
+        motor.lineInductanceH ?? null
+      ),
+      restShare: Math.min(1 / (loadedFactor * (factors.motorResistance ?? 1)), 1),
       noLoadCurrentA: noLoadA * (factors.noLoadCurrent ?? 1),
       noLoadRadS,
+      noLoadSpeedShare: speedShareOfNoLoad(electricalHz(noLoadRadS, poles)),
       gearRatio,
       gearEfficiency: setup.gearEfficiency ?? (gearRatio === 1 ? 1 : GEAR_EFFICIENCY),
       performance: p.performance,
@@ -268,10 +378,14 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
       thrustFactor: factors.thrust ?? 1,
       powerFactor: factors.power ?? 1,
       wakeFraction: p.measured ? 0 : hull.wake,
-      thrustShare: coaxial ? 0.9 : 1
+      thrustShare: (coaxial ? 0.9 : 1) * PLACEMENT[placementOf(setup)]
     }
   };
 }
+
+/** Whether a closed throttle folds the blades. */
+const foldsOf = (setup: SetupDocument): boolean =>
+  setup.propulsor.kind === 'propeller' && setup.propulsor.family === 'folding';
 
 function sourceOf(setup: SetupDocument, path: string, otherwise: Source = 'label'): Source {
   return (setup.sources as Record<string, Source> | undefined)?.[path] ?? otherwise;

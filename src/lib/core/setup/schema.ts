@@ -49,8 +49,14 @@ export const propellerSchema = {
     ...geometry,
     kind: { const: 'propeller' },
     family: {
-      enum: ['thin-electric', 'sport', 'slow-flyer', 'multirotor', 'folding'],
+      enum: ['thin-electric', 'sport', 'slow-flyer', 'multirotor', 'multirotor-carbon', 'folding'],
       title: 'propeller family'
+    },
+    tip: { enum: ['usual', 'blunt', null], title: 'shape of the tips' },
+    cutFromM: optional('diameter before it was cut down', 0.005, 10),
+    placement: {
+      enum: ['stand', 'nose', 'pusher', 'tandem-rear', null],
+      title: 'where the propeller is mounted'
     }
   }
 } as const;
@@ -65,7 +71,8 @@ export const ductedFanSchema = {
     blades: { type: 'integer', minimum: 2, maximum: 24, title: 'number of blades' },
     pitchM: optional('pitch', 0.001, 10),
     hubDiameterM: optional('hub diameter', 0.001, 5),
-    exitAreaM2: optional('exit area', 0, 10, true)
+    exitAreaM2: optional('exit area', 0, 10, true),
+    inlet: { enum: ['lip', 'sharp', null], title: 'edge of the intake' }
   }
 } as const;
 
@@ -147,6 +154,7 @@ export const escSchema = {
     resistanceOhm: optional('resistance of the ESC', 0, 5),
     idleCurrentA: optional('idle current of the ESC', 0, 10),
     switchingLossShare: optional('switching loss share', 0, 0.2),
+    brake: { enum: ['on', 'off', null], title: 'brake of the ESC' },
     becV: optional('volts of the receiver supply', 0, 60, true),
     becA: optional('amps of the receiver supply', 0, 100, true),
     becKind: { enum: ['linear', 'switching', 'none', null], title: 'kind of receiver supply' },
@@ -169,6 +177,9 @@ export const motorSchema = {
     maxSeries: { type: ['integer', 'null'], minimum: 1, maximum: 60, title: 'most cells of the motor' },
     massKg: optional('mass of one motor', 0, 200, true),
     poles: { type: ['integer', 'null'], minimum: 2, maximum: 100, title: 'magnet poles' },
+    loadedResistanceFactor: optional('resistance under load over that at rest', 0.5, 10),
+    lineInductanceH: optional('inductance between two leads', 0, 1, true),
+    timingDeg: optional('timing advance', 0, 60),
     cooling: { enum: ['wash', 'still', 'water', null], title: 'cooling of the motor' }
   }
 } as const;
@@ -233,7 +244,24 @@ export const calibrationSchema = {
     factors: { type: 'object', properties: sixOf(factor) },
     relativeSd: { type: 'object', properties: sixOf(sd) },
     /** Lower triangle, row by row, of the posterior covariance of the logs of the six factors. */
-    covariance: { type: 'array', maxItems: 36, items: { type: 'number' } }
+    covariance: { type: 'array', maxItems: 36, items: { type: 'number' } },
+    /** What was measured, and all that was found about it: from here the factors of swapped parts are worked out. */
+    joint: {
+      title: 'measured parts',
+      type: 'object',
+      required: ['motor', 'batteries', 'propulsors', 'logs', 'covariance'],
+      properties: {
+        motor: motorSchema,
+        batteries: { type: 'array', maxItems: 12, items: batterySchema },
+        propulsors: { type: 'array', maxItems: 24, items: propulsorSchema },
+        /** Logs of KV, winding, no-load current; then one a pack; then thrust and power of each propulsor. */
+        logs: { type: 'array', maxItems: 63, items: { type: 'number', minimum: -5, maximum: 5 } },
+        /** Lower triangle of their covariance, row by row. */
+        covariance: { type: 'array', maxItems: 2016, items: { type: 'number', minimum: -25, maximum: 25 } },
+        /** Spread of each before the fit. */
+        priorSd: { type: 'array', maxItems: 63, items: sd }
+      }
+    }
   }
 } as const;
 

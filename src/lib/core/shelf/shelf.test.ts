@@ -172,7 +172,13 @@ test('the prediction stands beside every row', () => {
     battery: { chemistry: 'lipo', series: 3, capacityAh: 2.2, cellResistanceOhm: 0.006 },
     wiring: { resistanceOhm: 0.002 },
     esc: { resistanceOhm: 0.005 },
-    motor: { kvRpmPerVolt: 1000, resistanceOhm: 0.07, noLoadCurrentA: 0.9, noLoadVoltageV: 10 },
+    motor: {
+      kvRpmPerVolt: 1000,
+      resistanceOhm: 0.07,
+      loadedResistanceFactor: 1,
+      noLoadCurrentA: 0.9,
+      noLoadVoltageV: 10
+    },
     propulsor: { kind: 'propeller', diameterM: 0.3, pitchM: 0.1 }
   };
   const compared = compareMakersTable(setup, parseMakersTable(TABLE).rows);

@@ -117,7 +117,12 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
       add('pitchM', Number((number(m[2]) * INCH_M).toPrecision(6)), `pitch ${m[2]} in`);
       if (m[3]) add('blades', Number(m[3]), `${m[3]} blades`);
     }),
+    rule(`\\bcut\\s+(?:down\\s+)?from\\s+${N}\\s*(?:in|")?`, (m, add) =>
+      add('cutFromM', Number((number(m[1]) * INCH_M).toPrecision(6)), `cut from ${m[1]} in`)
+    ),
+    rule('\\b(blunt)(?:\\s+tips?)?\\b', (_m, add) => add('tip', 'blunt', 'blunt tips')),
     rule('(\\d)[\\s-]*(?:blades?|bl)\\b', (m, add) => add('blades', Number(m[1]), `${m[1]} blades`)),
+    rule('\\b(carbon|cf)\\b', (_m, add) => add('family', 'multirotor-carbon', 'carbon rotor')),
     rule('\\b(thin|sport|slow|rotor|multirotor|folding)\\b', (m, add) => {
       const family =
         { thin: 'thin-electric', slow: 'slow-flyer', rotor: 'multirotor' }[m[1].toLowerCase()] ??

@@ -9,11 +9,14 @@ import type {
   PredictedPoint
 } from '../train/answer.ts';
 import { boatAnswer, hoverAnswer, levelAnswer } from '../train/craft-answers.ts';
-import type { Demand } from '../train/discharge.ts';
+import type { Demand } from '../train/demand.ts';
+import { hoverThrustN } from '../craft/multirotor/hover.ts';
+import { fullThrottle, type HeatPhase } from '../train/heat-run.ts';
+import { mixedDemand, mixedUseOf } from '../train/mixed-use.ts';
 import { cruiseDemand, enduranceAt, enduranceBand } from '../train/endurance.ts';
 import { usableShareOf } from '../train/pack-limits.ts';
 import { predictPoints } from '../train/predict-points.ts';
-import { GRAVITY_MS2, LABEL_TEMPERATURE_C } from '../units/constants.ts';
+import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 
 /** How a setup is looked at. */
 export interface Look {
@@ -24,6 +27,11 @@ export interface Look {
   /** Whether bands are worked out: slower. */
   readonly bands: boolean;
 }
+
+/** Full throttle held when the brief names no time, s: a launch and a climb. Common practice. */
+const RUN_S = 60;
+/** Time after which a motor's case is as warm as ordinary use makes it; longer is not looked at, s. */
+const LONGEST_S = 600;
 
 const FULL: PredictPoint = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
 
@@ -44,6 +52,7 @@ export class Situation {
   #hover: HoverAnswer | null | undefined;
   #level: LevelAnswer | null | undefined;
   #boat: BoatAnswer | null | undefined;
+  #lasting = new Map<EnduranceAnswer['at'], EnduranceAnswer | null>();
   #endurance = new Map<EnduranceAnswer['at'], EnduranceAnswer | null>();
 
   constructor(document: SetupDocument, look: Look) {
@@ -117,12 +126,37 @@ export class Situation {
     return this.#boat;
   }
 
+  /** Speed at which the craft is ordinarily under power: cruise, or a boat's top speed; nothing for hoverers. */
+  get usualSpeedMs(): number {
+    return this.level?.cruiseSpeedMs ?? this.boat?.topSpeedMs ?? 0;
+  }
+
+  /**
+   * What one motor goes through: the planned full-throttle run (in the climb, under way), ordinary use, and a last spell of
+   * full throttle; a multirotor hovers first and runs full at the end.
+   */
+  get heatPhases(): HeatPhase[] {
+    const { craft } = this.i.setup;
+    const rotors = craft.kind === 'multirotor';
+    const { spellS, crossMs = 0 } = mixedUseOf(craft);
+    const planned = craft.runSeconds ?? (rotors ? spellS : RUN_S);
+    const full = this.lasting('full');
+    const seconds = full && full.seconds > 0 ? Math.min(planned, full.seconds) : planned;
+    const run = fullThrottle(seconds, this.level?.climbSpeedMs ?? this.boat?.topSpeedMs ?? 0, crossMs);
+    const { fullShare, restShare, thrustN, speedMs } = mixedDemand(craft, this.usualSpeedMs);
+    const mixedS = Math.min(this.lasting('mixed')?.seconds ?? 0, LONGEST_S);
+    if (!(mixedS > 0)) return [run];
+    const mixed: HeatPhase = { seconds: mixedS, fullShare, restShare, thrustN, speedMs, crossMs };
+    return rotors ? [mixed, run] : [run, mixed, fullThrottle(spellS, speedMs, crossMs)];
+  }
+
   /** What the craft does when it is asked how long; null where it does not do that. */
   demand(at: EnduranceAnswer['at']): Demand | null {
     if (at === 'full') return { kind: 'throttle', throttle: 1, speedMs: this.boat?.topSpeedMs ?? 0 };
+    if (at === 'mixed') return mixedDemand(this.i.setup.craft, this.usualSpeedMs);
     if (at === 'hover')
       return this.hover
-        ? { kind: 'thrust', thrustN: this.i.setup.craft.massKg * GRAVITY_MS2, speedMs: 0 }
+        ? { kind: 'thrust', thrustN: hoverThrustN(this.i.setup.craft.massKg), speedMs: 0 }
         : null;
     const { level } = this;
     return level?.cruiseSpeedMs != null && level.cruiseThrottle !== null
@@ -130,18 +164,25 @@ export class Situation {
       : null;
   }
 
-  /** How long the pack lasts at something; null where the craft does not do that. */
+  /** How long the pack lasts at something, without its band; null where the craft does not do that. */
+  lasting(at: EnduranceAnswer['at']): EnduranceAnswer | null {
+    const kept = this.#lasting.get(at);
+    if (kept !== undefined) return kept;
+    const demand = this.demand(at);
+    const { stateOfCharge, openCircuitV } = this.supply;
+    const answer = demand ? enduranceAt(this.i, at, demand, stateOfCharge, openCircuitV) : null;
+    this.#lasting.set(at, answer);
+    return answer;
+  }
+
+  /** How long the pack lasts at something, with its band where bands are asked for; null where the craft does not do that. */
   endurance(at: EnduranceAnswer['at']): EnduranceAnswer | null {
     const kept = this.#endurance.get(at);
     if (kept !== undefined) return kept;
-    const demand = this.demand(at);
-    let answer: EnduranceAnswer | null = null;
-    if (demand) {
-      const { stateOfCharge, openCircuitV } = this.supply;
-      answer = enduranceAt(this.i, at, demand, stateOfCharge, openCircuitV);
-      const band = this.bands ? enduranceBand(this.i, demand, stateOfCharge) : null;
-      if (band) answer = { ...answer, band };
-    }
+    const lasting = this.lasting(at);
+    const demand = lasting && this.bands ? this.demand(at) : null;
+    const band = demand ? enduranceBand(this.i, demand, this.supply.stateOfCharge) : null;
+    const answer = lasting && band ? { ...lasting, band } : lasting;
     this.#endurance.set(at, answer);
     return answer;
   }

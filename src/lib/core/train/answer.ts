@@ -71,13 +71,21 @@ export interface BoatAnswer extends BoatRun {
   band?: { topSpeedMs: Band; loadedRpm: Band; batteryCurrentA: Band };
 }
 
+/**
+ * What a time is for: ordinary mixed use by purpose (the figure people ask for), full throttle all the way, hovering, or
+ * level at the speed of best range (the longest it can be).
+ */
+export type EnduranceKind = 'mixed' | 'full' | 'hover' | 'cruise';
+
 export interface EnduranceAnswer {
-  at: 'full' | 'hover' | 'cruise';
+  at: EnduranceKind;
   seconds: number;
   usedShare: number;
   averageCurrentA: number;
   endedBy: string;
   lowestLoadedCellV: number;
+  /** Temperature of the pack at the end, °C; null where the volts are held. */
+  packC: number | null;
   band?: Band;
 }
 

@@ -1,4 +1,3 @@
-import { air } from '../atmosphere/air.ts';
 import { hullOf } from '../craft/boat/resistance.ts';
 import { boatRun } from '../craft/boat/run.ts';
 import { levelFlight } from '../craft/fixed-wing/level.ts';
@@ -9,7 +8,7 @@ import type { Interpreted } from '../setup/interpret.ts';
 import { DRAG_SD, HULL_SD, type Estimate } from '../setup/tolerance.ts';
 import type { BoatAnswer, HeatAnswer, HoverAnswer, LevelAnswer, PredictedPoint } from './answer.ts';
 import { bandsOf } from './bands.ts';
-import { coolingOf, heatMassKg, heatRun } from './heat-run.ts';
+import { coolingOf, fullThrottle, heatMassKg, heatRun } from './heat-run.ts';
 
 /** Samples for the slower outputs (hover, level, boat). */
 const CRAFT_SAMPLES = 64;
@@ -78,8 +77,7 @@ export function boatAnswer(
   estimates: Estimate[]
 ): BoatAnswer | null {
   const hull = hullOf(i.setup.craft, estimates);
-  if (!hull) return null;
-  const fluid = i.inWater ? i.fluid : air(0, 15);
+  const fluid = i.hullWater;
   const answer: BoatAnswer = boatRun(i.model, hull, fluid, i.thrustDeduction, volts, packOhm);
   if (!bands) return answer;
   const [top, rpm, current] = bandsOf(
@@ -124,7 +122,7 @@ export function heatAnswer(
   const mass = heatMassKg(i);
   if (mass === null) return null;
   const seconds = Math.min(Math.max(fullSeconds, 30), HEAT_SECONDS);
-  const run = heatRun(i, i.model, mass, volts, packOhm, 1, speedMs, seconds, 60);
+  const run = heatRun(i, i.model, mass, volts, packOhm, [fullThrottle(seconds, speedMs)], 60);
   const end = run.steps[run.steps.length - 1];
   return {
     cooling: coolingOf(i),

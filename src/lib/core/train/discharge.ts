@@ -1,21 +1,20 @@
 import { openCircuitCellV } from '../battery/open-circuit.ts';
-import type { ChemistryName } from '../battery/chemistry.ts';
-import { throttleForThrust } from './throttle-for-thrust.ts';
+import { inUseFactor, packWarming, type PackInUse } from '../battery/under-load.ts';
+import { meetDemand, type Demand } from './demand.ts';
 import type { TrainModel } from './model.ts';
-import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
-
-/** What the craft does while the pack empties. */
-export type Demand =
-  | { readonly kind: 'throttle'; readonly throttle: number; readonly speedMs: number }
-  | { readonly kind: 'thrust'; readonly thrustN: number; readonly speedMs: number };
 
 /** One moment of a discharge. */
 export interface DischargeStep {
   seconds: number;
   stateOfCharge: number;
   restingCellV: number;
+  /** Lowest loaded volts per cell: at full throttle where the demand has spells of it. */
   loadedCellV: number;
+  /** On average where the demand has spells. */
   currentA: number;
+  /** Temperature of the pack, and the heat it makes. */
+  packC: number;
+  heatW: number;
 }
 
 /** How a discharge ends: the usable share is spent, a loaded cell meets the cut-off, or the power no longer suffices. */
@@ -27,61 +26,62 @@ export interface Discharge {
 }
 
 const STEPS = 40;
+/** Halvings of the last step to find where it ends: to a ten-thousandth of it. */
+const END_BISECTIONS = 13;
 
 /**
  * Time a pack lasts: dt = capacity/I(s) ds, integrated over the state of charge s by Simpson's rule in equal steps, so
- * that no time step has to be chosen. The circuit is solved afresh at each state of charge.
+ * that no time step has to be chosen. The circuit is solved afresh at each state of charge, with the pack's resistance as
+ * it then is: settled under load, higher towards empty, lower as it warms itself (midpoint rule).
  * @param start state of charge to begin with; @param end state of charge to stop at (1 − usable share)
- * @param cutoffCellV loaded volts per cell at which it stops
+ * @param cutoffCellV loaded volts per cell at which it stops; @param parts equal steps of charge
  */
 export function discharge(
   m: TrainModel,
-  chemistry: ChemistryName,
-  capacityAh: number,
+  pack: PackInUse,
   demand: Demand,
   start: number,
   end: number,
-  cutoffCellV: number
+  cutoffCellV: number,
+  parts = STEPS
 ): Discharge {
-  const point = operatingPoint();
-  const at = (s: number): DischargeStep | null => {
-    const rest = openCircuitCellV(chemistry, s);
-    const volts = rest * m.series;
-    if (demand.kind === 'throttle') {
-      solveOperatingPoint(m, volts, m.packResistanceOhm, demand.throttle, demand.speedMs, point);
-    } else if (!throttleForThrust(m, volts, m.packResistanceOhm, demand.thrustN, demand.speedMs, point).ok) {
-      return null;
-    }
-    return {
-      seconds: 0,
-      stateOfCharge: s,
-      restingCellV: rest,
-      loadedCellV: point.batteryVoltageV / m.series,
-      currentA: point.batteryCurrentA
-    };
+  const at = (s: number, packC: number, seconds: number): DischargeStep | null => {
+    const rest = openCircuitCellV(pack.chemistry, s);
+    const packOhm = m.packResistanceOhm * inUseFactor(pack, s, packC, seconds);
+    const drawn = meetDemand(m, demand, rest * m.series, packOhm);
+    return drawn && { seconds, stateOfCharge: s, restingCellV: rest, packC, ...drawn };
   };
-  const first = at(start);
+  const first = at(start, pack.heat.startC, 0);
   if (!first) return { seconds: 0, usedShare: 0, endedBy: 'not-enough-power', steps: [] };
   if (first.loadedCellV < cutoffCellV || start <= end || !(first.currentA > 0)) {
     return { seconds: 0, usedShare: 0, endedBy: 'at-once', steps: [first] };
   }
   const steps = [first];
-  const ds = (start - end) / STEPS;
-  const charge = capacityAh * 3600;
-  let seconds = 0;
+  const ds = (start - end) / parts;
+  const charge = pack.capacityAh * 3600;
   let last = first;
-  const span = (a: DischargeStep, b: DischargeStep): number | null => {
-    const middle = at(0.5 * (a.stateOfCharge + b.stateOfCharge));
+  const warmed = (from: DischargeStep, rate: DischargeStep, dt: number): number =>
+    from.packC + dt * packWarming(pack.heat, rate.packC, rate.heatW);
+  /** The moment at a lower state of charge, reached from an earlier one; null where the power no longer suffices. */
+  const reach = (from: DischargeStep, s: number): DischargeStep | null => {
+    const width = from.stateOfCharge - s;
+    const about = (charge * width) / from.currentA;
+    const middle = at(
+      from.stateOfCharge - 0.5 * width,
+      warmed(from, from, 0.5 * about),
+      from.seconds + 0.5 * about
+    );
     if (!middle) return null;
-    const width = a.stateOfCharge - b.stateOfCharge;
-    return (charge * width * (1 / a.currentA + 4 / middle.currentA + 1 / b.currentA)) / 6;
+    const dt = (charge * width) / middle.currentA;
+    const to = at(s, warmed(from, middle, dt), from.seconds + dt);
+    if (!to) return null;
+    to.seconds =
+      from.seconds + (charge * width * (1 / from.currentA + 4 / middle.currentA + 1 / to.currentA)) / 6;
+    return to;
   };
-  for (let i = 1; i <= STEPS; i++) {
-    const next = at(start - i * ds);
-    const fails = !next || next.loadedCellV < cutoffCellV;
-    if (!fails) {
-      seconds += span(last, next) ?? 0;
-      next.seconds = seconds;
+  for (let i = 1; i <= parts; i++) {
+    const next = reach(last, start - i * ds);
+    if (next && next.loadedCellV >= cutoffCellV) {
       steps.push(next);
       last = next;
       continue;
@@ -91,19 +91,15 @@ export function discharge(
     let good = last.stateOfCharge;
     let bad = start - i * ds;
     let stop = last;
-    for (let k = 0; k < 24; k++) {
-      const middle = at(0.5 * (good + bad));
+    for (let k = 0; k < END_BISECTIONS; k++) {
+      const middle = reach(last, 0.5 * (good + bad));
       if (middle && middle.loadedCellV >= cutoffCellV) {
         good = middle.stateOfCharge;
         stop = middle;
       } else bad = 0.5 * (good + bad);
     }
-    if (stop !== last) {
-      seconds += span(last, stop) ?? 0;
-      stop.seconds = seconds;
-      steps.push(stop);
-    }
-    return { seconds, usedShare: start - good, endedBy, steps };
+    if (stop !== last) steps.push(stop);
+    return { seconds: stop.seconds, usedShare: start - good, endedBy, steps };
   }
-  return { seconds, usedShare: start - end, endedBy: 'usable-share', steps };
+  return { seconds: last.seconds, usedShare: start - end, endedBy: 'usable-share', steps };
 }

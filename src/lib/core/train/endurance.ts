@@ -3,9 +3,9 @@ import type { Interpreted } from '../setup/interpret.ts';
 import type { PredictRequest } from '../setup/schema.ts';
 import type { EnduranceAnswer } from './answer.ts';
 import { bandsOf, type Band } from './bands.ts';
-import { discharge, type Demand } from './discharge.ts';
+import { meetDemand, type Demand } from './demand.ts';
+import { discharge } from './discharge.ts';
 import { mission, type MissionResult, type MissionSegment } from './mission.ts';
-import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
 import { cutoffOf, usableShareOf } from './pack-limits.ts';
 
 /** Time the pack lasts at a demand, from the first point's supply. */
@@ -19,34 +19,28 @@ export function enduranceAt(
   const usable = usableShareOf(i);
   if (start === null) {
     // held volts: a supply that never sags; the pack's capacity only counts the amp hours
-    const p = operatingPoint();
-    solveOperatingPoint(
-      i.model,
-      volts,
-      0,
-      demand.kind === 'throttle' ? demand.throttle : 1,
-      demand.speedMs,
-      p
-    );
-    const seconds = p.batteryCurrentA > 0 ? (usable * i.capacityAh * 3600) / p.batteryCurrentA : 0;
+    const p = meetDemand(i.model, demand, volts, 0);
+    if (!p)
+      return {
+        at,
+        seconds: 0,
+        usedShare: 0,
+        averageCurrentA: 0,
+        endedBy: 'not-enough-power',
+        lowestLoadedCellV: volts / i.model.series,
+        packC: null
+      };
     return {
       at,
-      seconds,
+      seconds: p.currentA > 0 ? (usable * i.capacityAh * 3600) / p.currentA : 0,
       usedShare: usable,
-      averageCurrentA: p.batteryCurrentA,
+      averageCurrentA: p.currentA,
       endedBy: 'usable-share',
-      lowestLoadedCellV: volts / i.model.series
+      lowestLoadedCellV: volts / i.model.series,
+      packC: null
     };
   }
-  const d = discharge(
-    i.model,
-    i.setup.battery.chemistry,
-    i.capacityAh,
-    demand,
-    start,
-    1 - usable,
-    cutoffOf(i)
-  );
+  const d = discharge(i.model, i.packInUse, demand, start, 1 - usable, cutoffOf(i));
   return {
     at,
     seconds: d.seconds,
@@ -54,9 +48,13 @@ export function enduranceAt(
     averageCurrentA:
       d.seconds > 0 ? (d.usedShare * i.capacityAh * 3600) / d.seconds : (d.steps[0]?.currentA ?? 0),
     endedBy: d.endedBy,
-    lowestLoadedCellV: d.steps.at(-1)?.loadedCellV ?? 0
+    lowestLoadedCellV: d.steps.at(-1)?.loadedCellV ?? 0,
+    packC: d.steps.at(-1)?.packC ?? null
   };
 }
+
+/** Steps of charge of a discharge that a band is made of: good to 0.2 % of its time. */
+const BAND_STEPS = 12;
 
 export function enduranceBand(i: Interpreted, demand: Demand, start: number | null): Band | null {
   if (start === null) return null;
@@ -64,15 +62,8 @@ export function enduranceBand(i: Interpreted, demand: Demand, start: number | nu
     i,
     1,
     (model, _pack, _z, out) => {
-      out[0] = discharge(
-        model,
-        i.setup.battery.chemistry,
-        i.capacityAh,
-        demand,
-        start,
-        1 - usableShareOf(i),
-        cutoffOf(i)
-      ).seconds;
+      const end = 1 - usableShareOf(i);
+      out[0] = discharge(model, i.packInUse, demand, start, end, cutoffOf(i), BAND_STEPS).seconds;
     },
     32
   );
@@ -92,15 +83,7 @@ export function missionAnswer(
         ? { kind: 'thrust', thrustN: s.thrustN, speedMs: s.speedMs ?? 0 }
         : { kind: 'throttle', throttle: s.throttle ?? 1, speedMs: s.speedMs ?? 0 }
   }));
-  return mission(
-    i.model,
-    i.setup.battery.chemistry,
-    i.capacityAh,
-    segments,
-    start,
-    1 - usableShareOf(i),
-    cutoffOf(i)
-  );
+  return mission(i.model, i.packInUse, segments, start, 1 - usableShareOf(i), cutoffOf(i));
 }
 
 export function cruiseDemand(i: Interpreted, speedMs: number): Demand {

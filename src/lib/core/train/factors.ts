@@ -1,6 +1,7 @@
+import { cholesky } from '../numeric/cholesky.ts';
 import { normalSample } from '../numeric/normal-sample.ts';
 import type { Interpreted } from '../setup/interpret.ts';
-import { FACTORS, THRUST_POWER_CORRELATION } from '../setup/tolerance.ts';
+import { FACTORS, FITTED_FACTORS } from '../setup/tolerance.ts';
 import type { TrainModel } from './model.ts';
 
 /** Number of samples of a band. Bands of the same setup agree within about 1 % of their width from 256 up. */
@@ -33,35 +34,20 @@ const AT = Object.fromEntries(FACTORS.map((name, i) => [name, i])) as Record<
  */
 export function logCholesky(i: Interpreted): Float64Array {
   const n = FACTORS.length;
+  const fitted = FITTED_FACTORS.length;
   const covariance = new Float64Array(n * n);
   FACTORS.forEach((name, at) => (covariance[at * n + at] = i.relativeSd[name] ** 2));
-  const given = i.setup.calibration?.covariance;
-  if (given && given.length === 21) {
-    let at = 0;
-    for (let row = 0; row < 6; row++) {
-      for (let column = 0; column <= row; column++) {
-        covariance[row * n + column] = covariance[column * n + row] = given[at++];
-      }
-    }
-  } else {
-    const mixed = THRUST_POWER_CORRELATION * i.relativeSd.thrust * i.relativeSd.power;
-    covariance[AT.thrust * n + AT.power] = covariance[AT.power * n + AT.thrust] = mixed;
-  }
+  for (let row = 0; row < fitted; row++)
+    for (let column = 0; column < fitted; column++)
+      covariance[row * n + column] = i.covariance[row * fitted + column];
   return cholesky(covariance, n);
 }
 
-/** Lower Cholesky factor; a direction without variance stays without. */
-function cholesky(a: Float64Array, n: number): Float64Array {
-  const l = new Float64Array(n * n);
-  for (let j = 0; j < n; j++) {
-    for (let row = j; row < n; row++) {
-      let sum = a[row * n + j];
-      for (let k = 0; k < j; k++) sum -= l[row * n + k] * l[j * n + k];
-      if (row === j) l[j * n + j] = sum > 1e-14 ? Math.sqrt(sum) : 0;
-      else l[row * n + j] = l[j * n + j] > 0 ? sum / l[j * n + j] : 0;
-    }
-  }
-  return l;
+/** Scales the winding's resistance under load, and with it what the ripple heats beyond the resistance at rest. */
+export function scaleWinding(nominal: TrainModel, factor: number, out: TrainModel): void {
+  out.windingResistanceOhm = nominal.windingResistanceOhm * factor;
+  const beyond = 1 - nominal.restShare;
+  out.rippleS = beyond > 0 ? (nominal.rippleS * Math.max(factor - nominal.restShare, 0)) / beyond : 0;
 }
 
 /**
@@ -84,7 +70,7 @@ export function scaledModel(
   };
   Object.assign(out, nominal);
   out.motorConstant = nominal.motorConstant / factor(AT.kv);
-  out.windingResistanceOhm = nominal.windingResistanceOhm * factor(AT.motorResistance);
+  scaleWinding(nominal, factor(AT.motorResistance), out);
   out.noLoadCurrentA = nominal.noLoadCurrentA * factor(AT.noLoadCurrent);
   const pack = factor(AT.batteryResistance);
   out.packResistanceOhm = nominal.packResistanceOhm * pack;

@@ -1,9 +1,19 @@
-import { CASE_LIMIT_C, heatModel, heatRates, WINDING_LIMIT_C, type Cooling } from '../motor/heat.ts';
+import {
+  CASE_LIMIT_C,
+  heatModel,
+  heatAfter,
+  selfAirflowMs,
+  steadyHeatW,
+  WINDING_LIMIT_C,
+  type Cooling,
+  type HeatLoad
+} from '../motor/heat.ts';
 import { estimateMotorMassKg } from '../motor/estimate.ts';
 import { magnetFactor, windingResistanceFactor } from '../motor/temperature.ts';
 import type { Interpreted } from '../setup/interpret.ts';
 import type { TrainModel } from './model.ts';
-import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
+import { operatingPoint, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
+import { throttleForThrust } from './throttle-for-thrust.ts';
 
 /** One moment of a warm-up. */
 export interface HeatStep {
@@ -20,15 +30,42 @@ export interface HeatRun {
   secondsToWindingLimit: number | null;
   /** Heat raises resistance and weakens magnets, which raises the heat: no steady temperature exists below 400 °C. */
   runaway: boolean;
+  /** Hottest winding and case of the run. */
+  hottestC: number;
+  hottestCaseC: number;
 }
+
+/** A spell of a run: full throttle all the time, or for a share of it with something gentler between. */
+export interface HeatPhase {
+  readonly seconds: number;
+  /** Throttle of the spells; full where not given. */
+  readonly throttle?: number;
+  readonly fullShare: number;
+  /** Between: share of the full-throttle heat where no thrust is given (losses go with the current's square). */
+  readonly restShare: number;
+  readonly thrustN: number | null;
+  readonly speedMs: number;
+  /** Wind across the propulsor's axis, m/s: it cools and does nothing else. */
+  readonly crossMs: number;
+}
+
+/** Full throttle for a time. */
+export const fullThrottle = (seconds: number, speedMs: number, crossMs = 0): HeatPhase => ({
+  seconds,
+  fullShare: 1,
+  restShare: 0,
+  thrustN: null,
+  speedMs,
+  crossMs
+});
 
 const HOT = 400;
 const STEPS = 120;
+const LEAST_STEPS = 4;
 
-/** Cooling of the setup's motor: as given, or the wash for aircraft, still air for boats. */
-export function coolingOf(i: Interpreted): Cooling {
-  return i.setup.motor.cooling ?? (i.setup.craft.kind === 'boat' ? 'still' : 'wash');
-}
+/** Cooling of the setup's motor: as given, or moving air for aircraft and air boats, still air inside hulls. */
+export const coolingOf = (i: Interpreted): Cooling =>
+  i.setup.motor.cooling ?? (i.setup.craft.kind === 'boat' && i.inWater ? 'still' : 'wash');
 
 /** Motor mass used for heat, kg, from label or power rating; null when neither is known. */
 export function heatMassKg(i: Interpreted): number | null {
@@ -36,10 +73,47 @@ export function heatMassKg(i: Interpreted): number | null {
   return motor.massKg ?? (motor.maxPowerW == null ? null : estimateMotorMassKg(motor.maxPowerW));
 }
 
+/** Share of a jet's speed with which it passes the motor in the hub of a fan. (m) */
+const DUCT_SHARE = 0.8;
+
 /**
- * Warm-up of one motor from air temperature at constant throttle, speed and supply, integrated by Heun's method with
- * the operating point solved afresh at each temperature: copper resistance rises, magnets weaken, current follows.
- * @param model cold model (25 °C); @param duration s to look ahead
+ * Air over the motor at a solved point, m/s: flight speed and what the propulsor adds at its disc (momentum theory), or
+ * the fan's stream; and what a turning bell draws through itself.
+ */
+export function airflowMs(i: Interpreted, massKg: number, p: OperatingPoint, speedMs: number): number {
+  const m = i.model;
+  const self = selfAirflowMs(i.motorAtLoad.build, massKg, p.omegaRadS);
+  if (i.inWater) return self;
+  const each = Math.max(p.thrustN / m.count, 0);
+  const speed = Math.abs(speedMs);
+  const ducted = i.exitAreaM2 !== null;
+  const area = ducted ? (i.exitAreaM2 as number) : i.discAreaM2;
+  const induced =
+    0.5 * (Math.sqrt(speed * speed + ((ducted ? 4 : 2) * each) / (m.densityKgM3 * area)) - speed);
+  return Math.hypot(ducted ? DUCT_SHARE * (speed + induced) : speed + induced, self);
+}
+
+/** Watts per motor that case and winding stand for as long as the pack lasts, at the loss share of a solved point. */
+export function steadyPowerW(i: Interpreted, massKg: number, p: OperatingPoint, speedMs: number): number {
+  const heatW = (p.lossCopperW + p.lossIronW) / i.model.count;
+  if (!(heatW > 0)) return Infinity;
+  const steady = steadyHeatW(
+    heatModel(massKg, coolingOf(i)),
+    airOf(i),
+    airflowMs(i, massKg, p, speedMs),
+    (i.motorAtLoad.windingShare * p.lossCopperW) / (p.lossCopperW + p.lossIronW)
+  );
+  const electricalW = p.electricalPowerW - p.lossAuxiliaryW;
+  return (steady * electricalW) / i.model.count / heatW;
+}
+
+export const airOf = (i: Interpreted): number => i.setup.environment?.airTemperatureC ?? 15;
+
+/**
+ * Warm-up of one motor from air temperature through phases of use. Each step is the exact solution for the losses at the
+ * mean of its two ends (second order), the operating point solved afresh at each temperature: copper resistance rises,
+ * magnets weaken, current and airflow follow.
+ * @param model cold model (25 °C); @param steps over the whole run
  */
 export function heatRun(
   i: Interpreted,
@@ -47,27 +121,35 @@ export function heatRun(
   massKg: number,
   openCircuitV: number,
   packOhm: number,
-  throttle: number,
-  speedMs: number,
-  duration: number,
+  phases: readonly HeatPhase[],
   steps = STEPS
 ): HeatRun {
   const h = heatModel(massKg, coolingOf(i));
-  const airC = i.setup.environment?.airTemperatureC ?? 15;
+  const airC = airOf(i);
   const hot = { ...model };
   const point = operatingPoint();
-  const rates = (windingC: number, caseC: number): [number, number] => {
+  const n = model.count;
+  const loads = (windingC: number, caseC: number, phase: HeatPhase): HeatLoad => {
     hot.windingResistanceOhm = model.windingResistanceOhm * windingResistanceFactor(Math.min(windingC, HOT));
     hot.motorConstant = model.motorConstant * magnetFactor(Math.min(caseC, HOT));
-    solveOperatingPoint(hot, openCircuitV, packOhm, throttle, speedMs, point);
-    return heatRates(
-      h,
-      windingC,
-      caseC,
-      airC,
-      point.lossCopperW / model.count,
-      point.lossIronW / model.count
-    );
+    let copperW = 0;
+    let ironW = 0;
+    let flow = 0;
+    const add = (share: number, lossShare: number): void => {
+      copperW += (share * lossShare * lossShare * point.lossCopperW) / n;
+      ironW += (share * lossShare * point.lossIronW) / n;
+      flow += share * Math.hypot(airflowMs(i, massKg, point, phase.speedMs), phase.crossMs);
+    };
+    const f = phase.fullShare;
+    if (f < 1 && phase.thrustN !== null) {
+      throttleForThrust(hot, openCircuitV, packOhm, phase.thrustN, phase.speedMs, point);
+      add(1 - f, 1);
+    }
+    solveOperatingPoint(hot, openCircuitV, packOhm, phase.throttle ?? 1, phase.speedMs, point);
+    if (f < 1 && phase.thrustN === null) add(1 - f, phase.restShare);
+    add(f, 1);
+    const windingW = i.motorAtLoad.windingShare * copperW;
+    return { windingW, caseW: ironW + copperW - windingW, airflowMs: flow };
   };
   let windingC = airC;
   let caseC = airC;
@@ -75,35 +157,50 @@ export function heatRun(
     steps: [],
     secondsToCaseLimit: null,
     secondsToWindingLimit: null,
-    runaway: false
+    runaway: false,
+    hottestC: airC,
+    hottestCaseC: airC
   };
-  const tau = h.windingToCaseKPerW * h.windingJPerK;
-  const perStep = duration / steps;
-  const inner = Math.max(1, Math.ceil(perStep / (0.4 * tau)));
-  const dt = perStep / inner;
-  rates(windingC, caseC);
+  const total = phases.reduce((sum, phase) => sum + phase.seconds, 0);
+  let from = 0;
+  loads(windingC, caseC, phases[0]);
   result.steps.push({ seconds: 0, windingC, caseC, motorCurrentA: point.motorCurrentA });
-  for (let s = 1; s <= steps; s++) {
-    for (let k = 0; k < inner; k++) {
-      const [w1, c1] = rates(windingC, caseC);
-      const [w2, c2] = rates(windingC + w1 * dt, caseC + c1 * dt);
-      const nextW = windingC + 0.5 * (w1 + w2) * dt;
-      const nextC = caseC + 0.5 * (c1 + c2) * dt;
-      const now = ((s - 1) * inner + k) * dt;
+  for (const phase of phases) {
+    const count = Math.max(Math.round((steps * phase.seconds) / total), LEAST_STEPS);
+    const dt = phase.seconds / count;
+    let now = loads(windingC, caseC, phase);
+    for (let s = 1; s <= count && phase.seconds > 0; s++) {
+      const then = loads(...heatAfter(h, windingC, caseC, airC, now, dt), phase);
+      const mean = {
+        windingW: 0.5 * (now.windingW + then.windingW),
+        caseW: 0.5 * (now.caseW + then.caseW),
+        airflowMs: 0.5 * (now.airflowMs + then.airflowMs)
+      };
+      const [nextW, nextC] = heatAfter(h, windingC, caseC, airC, mean, dt);
+      const before = from + (s - 1) * dt;
       if (result.secondsToWindingLimit === null && nextW >= WINDING_LIMIT_C)
-        result.secondsToWindingLimit = now + (dt * (WINDING_LIMIT_C - windingC)) / (nextW - windingC);
+        result.secondsToWindingLimit = before + (dt * (WINDING_LIMIT_C - windingC)) / (nextW - windingC);
       if (result.secondsToCaseLimit === null && nextC >= CASE_LIMIT_C)
-        result.secondsToCaseLimit = now + (dt * (CASE_LIMIT_C - caseC)) / (nextC - caseC);
+        result.secondsToCaseLimit = before + (dt * (CASE_LIMIT_C - caseC)) / (nextC - caseC);
       windingC = nextW;
       caseC = nextC;
+      now = then;
+      if (windingC > HOT) {
+        result.runaway = true;
+        windingC = HOT;
+        caseC = Math.min(caseC, HOT);
+      }
+      result.hottestC = Math.max(result.hottestC, windingC);
+      result.hottestCaseC = Math.max(result.hottestCaseC, caseC);
+      result.steps.push({
+        seconds: from + s * dt,
+        windingC,
+        caseC,
+        motorCurrentA: point.motorCurrentA
+      });
+      if (result.runaway) return result;
     }
-    if (windingC > HOT) {
-      result.runaway = true;
-      windingC = HOT;
-      caseC = Math.min(caseC, HOT);
-    }
-    result.steps.push({ seconds: s * perStep, windingC, caseC, motorCurrentA: point.motorCurrentA });
-    if (result.runaway) break;
+    from += phase.seconds;
   }
   return result;
 }

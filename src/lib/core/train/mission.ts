@@ -1,9 +1,7 @@
 import { openCircuitCellV } from '../battery/open-circuit.ts';
-import type { ChemistryName } from '../battery/chemistry.ts';
-import type { Demand } from './discharge.ts';
+import { inUseFactor, packWarming, type PackInUse } from '../battery/under-load.ts';
+import { meetDemand, type Demand, type Drawn } from './demand.ts';
 import type { TrainModel } from './model.ts';
-import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
-import { throttleForThrust } from './throttle-for-thrust.ts';
 
 /** A leg of a mission: something done for a time. */
 export interface MissionSegment {
@@ -27,39 +25,37 @@ const STEP_SHARE = 0.004;
 
 /**
  * Flies a list of segments until done, the usable share is spent, a loaded cell meets the cut-off or the power no
- * longer suffices. Charge by the midpoint rule, in steps of at most 0.4 % of the capacity or of what is left of a segment;
+ * longer suffices. The pack as in a discharge: settled, warming, higher in resistance towards empty. Charge by the midpoint rule, in steps of at most 0.4 % of the capacity or of what is left of a segment;
  * a cut-off inside a step is found by the straight line between the loaded volts at its two ends.
  */
 export function mission(
   m: TrainModel,
-  chemistry: ChemistryName,
-  capacityAh: number,
+  pack: PackInUse,
   segments: readonly MissionSegment[],
   start: number,
   end: number,
   cutoffCellV: number
 ): MissionResult {
-  const point = operatingPoint();
-  const charge = 3600 * capacityAh;
-  const current = (s: number, demand: Demand): number | 'not-enough-power' => {
-    const volts = openCircuitCellV(chemistry, s) * m.series;
-    if (demand.kind === 'throttle')
-      solveOperatingPoint(m, volts, m.packResistanceOhm, demand.throttle, demand.speedMs, point);
-    else if (!throttleForThrust(m, volts, m.packResistanceOhm, demand.thrustN, demand.speedMs, point).ok)
-      return 'not-enough-power';
-    return point.batteryCurrentA;
-  };
+  const charge = 3600 * pack.capacityAh;
   let s = start;
   let seconds = 0;
+  let packC = pack.heat.startC;
+  const draw = (at: number, temperatureC: number, after: number, demand: Demand): Drawn | null =>
+    meetDemand(
+      m,
+      demand,
+      openCircuitCellV(pack.chemistry, at) * m.series,
+      m.packResistanceOhm * inUseFactor(pack, at, temperatureC, after)
+    );
   for (let at = 0; at < segments.length; at++) {
     const { demand } = segments[at];
     let left = segments[at].seconds;
     /** The step before in this segment: its length, the charge it took, and the loaded volts it began with. */
     let before: { dt: number; used: number; loadedCellV: number } | null = null;
     while (left > 0) {
-      const first = current(s, demand);
-      if (first === 'not-enough-power') return { seconds, usedShare: start - s, segment: at, endedBy: first };
-      const loadedCellV = point.batteryVoltageV / m.series;
+      const first = draw(s, packC, seconds, demand);
+      if (!first) return { seconds, usedShare: start - s, segment: at, endedBy: 'not-enough-power' };
+      const { loadedCellV } = first;
       if (loadedCellV < cutoffCellV) {
         if (before && before.loadedCellV > loadedCellV) {
           const past = (cutoffCellV - loadedCellV) / (before.loadedCellV - loadedCellV);
@@ -68,13 +64,22 @@ export function mission(
         }
         return { seconds, usedShare: start - s, segment: at, endedBy: 'cut-off' };
       }
-      const dt = first > 0 ? Math.min(left, (STEP_SHARE * charge) / first) : left;
-      const middle = first > 0 ? current(s - (0.5 * first * dt) / charge, demand) : first;
-      const used = ((middle === 'not-enough-power' ? first : middle) * dt) / charge;
+      const flows = first.currentA > 0;
+      const dt = flows ? Math.min(left, (STEP_SHARE * charge) / first.currentA) : left;
+      const middle = flows
+        ? (draw(
+            s - (0.5 * first.currentA * dt) / charge,
+            packC + 0.5 * dt * packWarming(pack.heat, packC, first.heatW),
+            seconds + 0.5 * dt,
+            demand
+          ) ?? first)
+        : first;
+      const used = (middle.currentA * dt) / charge;
       if (s - used < end) {
         const part = (s - end) / used;
         return { seconds: seconds + part * dt, usedShare: start - end, segment: at, endedBy: 'usable-share' };
       }
+      packC = flows ? packC + dt * packWarming(pack.heat, packC, middle.heatW) : cooled(pack, packC, dt);
       s -= used;
       seconds += dt;
       left -= dt;
@@ -84,3 +89,8 @@ export function mission(
   }
   return { seconds, usedShare: start - s, segment: segments.length, endedBy: 'done' };
 }
+
+/** Temperature of a pack that rested for a while. */
+const cooled = (pack: PackInUse, packC: number, seconds: number): number =>
+  pack.heat.airC +
+  (packC - pack.heat.airC) * Math.exp(-seconds / (pack.heat.joulePerK * pack.heat.kelvinPerW));

@@ -16,11 +16,22 @@ export interface TrainModel {
   escResistanceOhm: number;
   escIdleCurrentA: number;
   escSwitchingShare: number;
+  /** What a closed throttle does to the shaft: turns freely in the stream, is held by the ESC's brake, or the blades fold. */
+  atRest: 'free' | 'braked' | 'folded';
   /** Motor: k in V s/rad = N m/A */
   motorConstant: number;
   windingResistanceOhm: number;
+  /**
+   * Loss of the chopped current's ripple, S at full ripple (d (1 − d) = 1): a conductance across the ESC's input, so that
+   * P = S (d (1 − d))² V².
+   */
+  rippleS: number;
+  /** Resistance at rest over that under load, both at the winding's temperature: what of it the ripple does not heat. */
+  restShare: number;
   noLoadCurrentA: number;
   noLoadRadS: number;
+  /** Share of the no-load current that grows with speed, at `noLoadRadS` (eddies; the rest is hysteresis and bearings). */
+  noLoadSpeedShare: number;
   /** Gear: motor turns per propulsor turn */
   gearRatio: number;
   gearEfficiency: number;
@@ -36,9 +47,6 @@ export interface TrainModel {
   /** Share of the sum of single thrusts that the craft gets: 1, or 0.9 for coaxial pairs. */
   thrustShare: number;
 }
-
-/** Share of the no-load current that does not grow with speed (bearing and hysteresis; the rest eddies). (m) */
-export const NO_LOAD_CONSTANT_SHARE = 0.5;
 
 /** What feeds the train at one point: volts behind a resistance. */
 export interface Supply {

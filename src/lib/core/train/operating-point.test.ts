@@ -10,7 +10,13 @@ const setup: SetupDocument = {
   battery: { chemistry: 'lipo', series: 3, capacityAh: 2.2, cellResistanceOhm: 0.006 },
   wiring: { resistanceOhm: 0.003 },
   esc: { resistanceOhm: 0.003 },
-  motor: { kvRpmPerVolt: 1000, resistanceOhm: 0.07, noLoadCurrentA: 0.9, noLoadVoltageV: 10 },
+  motor: {
+    kvRpmPerVolt: 1000,
+    resistanceOhm: 0.07,
+    loadedResistanceFactor: 1,
+    noLoadCurrentA: 0.9,
+    noLoadVoltageV: 10
+  },
   propulsor: { kind: 'propeller', diameterM: 0.254, pitchM: 0.127, blades: 2, family: 'thin-electric' }
 };
 const model = interpretSetup(setup).model;
@@ -71,4 +77,55 @@ test('finite differences: +10 % CP gives +6 to +8.5 % current and −1 to −2.5
 
 test('solving twice into the same record gives the same record', () => {
   assert.deepEqual(solve(0.7, 12), solve(0.7, 12));
+});
+
+const at = (document: SetupDocument, throttle: number, speedMs: number, volts = 11.4) => {
+  const m = interpretSetup(document).model;
+  return solve(throttle, speedMs, volts, m);
+};
+
+test('under load: regulation and heat as the loaded resistance has them, speed 68 to 82 % of KV × volts', () => {
+  const { loadedResistanceFactor: _, ...label } = setup.motor;
+  const loaded = at({ ...setup, motor: label }, 1, 0);
+  const bare = at(setup, 1, 0);
+  const share = (p: typeof loaded): number => (p.omegaRadS * 30) / Math.PI / (1000 * p.batteryVoltageV);
+  assert.ok(share(loaded) > 0.68 && share(loaded) < 0.82, `${share(loaded)}`);
+  assert.ok(share(bare) > 0.82);
+  const m = interpretSetup({ ...setup, motor: label }).model;
+  assert.ok(Math.abs(m.windingResistanceOhm / 0.07 - 2.5) < 1e-9);
+  assert.ok(Math.abs(loaded.lossCopperW / (loaded.motorCurrentA ** 2 * m.windingResistanceOhm) - 1) < 1e-9);
+});
+
+test('switching and ripple losses fade out: nothing jumps between 99.9 % and full throttle', () => {
+  const { loadedResistanceFactor: _, ...label } = setup.motor;
+  const document = { ...setup, motor: label };
+  const nearly = at(document, 0.999, 0);
+  const full = at(document, 1, 0);
+  assert.ok(Math.abs(nearly.batteryCurrentA / full.batteryCurrentA - 1) < 0.004);
+  assert.ok(Math.abs(nearly.lossEscW / full.lossEscW - 1) < 0.03);
+  // at half throttle the ripple is there, and none where a given factor of 1 leaves nothing beyond the resistance
+  assert.ok(interpretSetup(document).model.rippleS > 0);
+  assert.equal(interpretSetup(setup).model.rippleS, 0);
+  const half = at(document, 0.5, 0);
+  const sum =
+    half.lossWiringW +
+    half.lossEscW +
+    half.lossCopperW +
+    half.lossIronW +
+    half.lossPropulsorW +
+    half.lossGearW;
+  assert.ok(Math.abs(sum / half.electricalPowerW - 1) < 1e-9, 'energy closes with the ripple in it');
+});
+
+test('closed throttle in a dive: a folding propeller folds, a braked one stands and drags, a free one turns', () => {
+  const folding = {
+    ...setup,
+    propulsor: { ...setup.propulsor, family: 'folding' as const }
+  } as SetupDocument;
+  const folded = at(folding, 0, 20);
+  assert.deepEqual([folded.omegaRadS, Math.abs(folded.thrustN)], [0, 0]);
+  const braked = at({ ...setup, esc: { ...setup.esc, brake: 'on' } }, 0, 20);
+  const free = at(setup, 0, 20);
+  assert.equal(braked.omegaRadS, 0);
+  assert.ok(braked.thrustN < 0 && free.thrustN < 0 && free.omegaRadS > 0);
 });

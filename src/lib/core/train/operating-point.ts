@@ -1,5 +1,5 @@
 import { propulsorLoad, type Performance } from '../propulsor/performance.ts';
-import { NO_LOAD_CONSTANT_SHARE, type TrainModel } from './model.ts';
+import type { TrainModel } from './model.ts';
 
 /**
  * One solved operating point. `omegaRadS` is the motor's. Losses are totals over the craft. `state`:
@@ -91,14 +91,34 @@ function residual(w: number): number {
 
 /** Friction and iron current at a motor speed: I0ref ((1 − h) + h omega/omega_ref). */
 export function noLoadCurrentAt(m: TrainModel, omega: number): number {
-  return m.noLoadCurrentA * (1 - NO_LOAD_CONSTANT_SHARE + (NO_LOAD_CONSTANT_SHARE * omega) / m.noLoadRadS);
+  return m.noLoadCurrentA * (1 - m.noLoadSpeedShare + (m.noLoadSpeedShare * omega) / m.noLoadRadS);
 }
+
+/** Throttle from which the ESC's switching loss dies out towards full throttle, where it no longer chops. (m) */
+const FADE_FROM = 0.9;
+
+/** Switching loss of the ESC as a share of V I: the document's while chopping, fading from 90 % to full throttle. */
+export const switchingShare = (m: TrainModel, throttle: number): number =>
+  throttle <= 0 || throttle >= 1
+    ? 0
+    : throttle <= FADE_FROM
+      ? m.escSwitchingShare
+      : (m.escSwitchingShare * (1 - throttle)) / (1 - FADE_FROM);
+
+/** Conductance of the ripple's loss at a throttle, S. */
+const rippleAt = (m: TrainModel, throttle: number): number =>
+  throttle <= 0 || throttle >= 1 ? 0 : m.rippleS * (throttle * (1 - throttle)) ** 2;
+
+/** The ripple's loss loads the source like a resistor across the ESC: by this it divides the volts and resistance behind it. */
+export const sourceDivider = (m: TrainModel, packOhm: number, throttle: number): number =>
+  1 + m.count * rippleAt(m, throttle) * (packOhm + m.wiringResistanceOhm);
 
 /**
  * Solves the whole train for the motor speed at which motor and propulsor torque agree, and fills `out`.
  *
  *   I_m = (d V_0 − k omega)/(R_m + R_esc + d (d ± s) N R_src)      V_0: volts at the ESC with no motor current
- *   I_bus = d I_m + s |I_m| + I_idle          (ideal chopper; s: switching share, zero at full throttle)
+ *   I_bus = d I_m + s |I_m| + I_idle + G V    (ideal chopper; s: switching share, fading from 90 % to full throttle;
+ *                                              G: loss of the current's ripple, none at full throttle)
  *   k (I_m − I_0(omega)) G eta_g = CP rho n² D^5/(2 pi)
  *
  * Derived from Kirchhoff's laws with the average model of a chopper (Erickson and Maksimovic 2001, ch. 3) and the
@@ -118,18 +138,21 @@ export function solveOperatingPoint(
   speedMs: number,
   out: OperatingPoint
 ): void {
-  const sourceOhm = packOhm + m.wiringResistanceOhm;
-  const idleV = openCircuitV - m.count * m.escIdleCurrentA * sourceOhm - m.auxiliaryCurrentA * packOhm;
   const off = throttle <= 0;
-  const switching = off || throttle >= 1 ? 0 : m.escSwitchingShare;
+  const switching = switchingShare(m, throttle);
+  const ripple = rippleAt(m, throttle);
+  const divider = sourceDivider(m, packOhm, throttle);
+  const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
+  const feedV = (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider;
+  const idleV = feedV - m.count * m.escIdleCurrentA * sourceOhm;
   const inflow = speedMs * (1 - m.wakeFraction);
   const loadScale = m.densityKgM3 * m.diameterM * m.diameterM * m.diameterM * m.powerFactor;
   const gear = m.gearRatio;
   const k = m.motorConstant;
   const ohm = m.windingResistanceOhm + m.escResistanceOhm;
   const nPerRad = 1 / (2 * Math.PI * gear);
-  const frictionBase = m.noLoadCurrentA * (1 - NO_LOAD_CONSTANT_SHARE);
-  const frictionSlope = (m.noLoadCurrentA * NO_LOAD_CONSTANT_SHARE) / m.noLoadRadS;
+  const frictionBase = m.noLoadCurrentA * (1 - m.noLoadSpeedShare);
+  const frictionSlope = (m.noLoadCurrentA * m.noLoadSpeedShare) / m.noLoadRadS;
   const push0 = throttle * idleV;
   const ohmDriving = ohm + throttle * (throttle + switching) * m.count * sourceOhm;
   const ohmBraking = ohm + throttle * (throttle - switching) * m.count * sourceOhm;
@@ -157,8 +180,10 @@ export function solveOperatingPoint(
     propulsorLoad(performance, 0, inflow, m.diameterM, load);
     wind = -loadScale * load[1];
   }
+  // a held shaft does not turn, whatever the stream does
+  const heldStill = off && m.atRest !== 'free';
   // torque left over at standstill, referred to the propulsor
-  const start = k * (standing - frictionBase) * gear * m.gearEfficiency + wind;
+  const start = heldStill ? 0 : k * (standing - frictionBase) * gear * m.gearEfficiency + wind;
   if (start > 0) {
     converged = false;
     let low = 0;
@@ -230,13 +255,16 @@ export function solveOperatingPoint(
     propulsorLoad(performance, 0, inflow, m.diameterM, load);
   }
 
+  // folded blades lie along the stream
+  if (off && m.atRest === 'folded') load[0] = load[1] = 0;
   const push = push0 - k * omega;
   const current = off ? 0 : push / (push >= 0 ? ohmDriving : ohmBraking);
   // a stalled or stopped motor's friction takes no power
   const friction = omega > 0 ? frictionBase + frictionSlope * omega : 0;
   const absolute = current < 0 ? -current : current;
-  const bus = throttle * current + switching * absolute + m.escIdleCurrentA;
-  const escV = openCircuitV - m.count * bus * sourceOhm - m.auxiliaryCurrentA * packOhm;
+  const wanted = throttle * current + switching * absolute + m.escIdleCurrentA;
+  const escV = (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider - m.count * wanted * sourceOhm;
+  const bus = wanted + ripple * escV;
   const batteryA = m.count * bus + m.auxiliaryCurrentA;
   const batteryV = openCircuitV - batteryA * packOhm;
   const torque = omega > 0 ? k * (current - friction) : k * current;
@@ -269,7 +297,7 @@ export function solveOperatingPoint(
   out.lossWiringW = (m.count * bus) ** 2 * m.wiringResistanceOhm;
   out.lossEscW =
     m.count * (current * current * m.escResistanceOhm + escV * (switching * absolute + m.escIdleCurrentA));
-  out.lossCopperW = m.count * current * current * m.windingResistanceOhm;
+  out.lossCopperW = m.count * (current * current * m.windingResistanceOhm + ripple * escV * escV);
   out.lossIronW = m.count * k * omega * friction;
   out.lossGearW = m.count * gearLoss;
   out.lossAuxiliaryW = batteryV * m.auxiliaryCurrentA;

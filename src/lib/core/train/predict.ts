@@ -8,7 +8,7 @@ import { missionAnswer } from './endurance.ts';
 import { predictPoints } from './predict-points.ts';
 import { sensitivities } from './sensitivity.ts';
 
-const ENDURANCES: readonly EnduranceAnswer['at'][] = ['full', 'hover', 'cruise'];
+const ENDURANCES: readonly EnduranceAnswer['at'][] = ['mixed', 'full', 'hover', 'cruise'];
 
 /**
  * The whole prediction for a valid request: points with bands, hover, level flight or boat run, endurance, checks.
@@ -31,7 +31,7 @@ export function predict(request: PredictRequest): PredictAnswer {
     points: predicted,
     checks: [],
     fan: fanAnswer(i, predicted[0]),
-    heat: heatAnswer(i, volts, packOhm, endurance[0].seconds, boat?.topSpeedMs ?? 0),
+    heat: heatAnswer(i, volts, packOhm, s.lasting('full')?.seconds ?? 0, boat?.topSpeedMs ?? 0),
     forward:
       s.kind === 'multirotor'
         ? forwardFlight(

@@ -2,6 +2,7 @@ import type { Interpreted, PointSupply } from '../setup/interpret.ts';
 import { FACTORS, type FactorName } from '../setup/tolerance.ts';
 import type { Source } from '../setup/schema.ts';
 import { radSToRpm } from '../units/convert.ts';
+import { scaleWinding } from './factors.ts';
 import type { TrainModel } from './model.ts';
 import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
 
@@ -30,7 +31,7 @@ export const FACTOR_TITLES: Record<FactorName, string> = {
 
 const SCALE: Record<FactorName, (m: TrainModel, f: number) => void> = {
   kv: (m, f) => (m.motorConstant /= f),
-  motorResistance: (m, f) => (m.windingResistanceOhm *= f),
+  motorResistance: (m, f) => scaleWinding({ ...m }, f, m),
   noLoadCurrent: (m, f) => (m.noLoadCurrentA *= f),
   batteryResistance: (m, f) => (m.packResistanceOhm *= f),
   thrust: (m, f) => (m.thrustFactor *= f),

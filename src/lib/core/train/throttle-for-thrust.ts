@@ -1,19 +1,26 @@
 import { findRoot } from '../numeric/find-root.ts';
 import { propulsorLoad } from '../propulsor/performance.ts';
 import type { TrainModel } from './model.ts';
-import { noLoadCurrentAt, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
+import {
+  noLoadCurrentAt,
+  solveOperatingPoint,
+  sourceDivider,
+  switchingShare,
+  type OperatingPoint
+} from './operating-point.ts';
 
 /** Why a thrust cannot be had. */
 export type ThrottleResult =
   { ok: true; throttle: number } | { ok: false; code: 'not-enough-thrust' | 'not-solved'; detail: string };
 
 const load = new Float64Array(2);
+const ROUNDS = 30;
 
 /**
  * Throttle at which the whole craft's thrust is `thrustN` at `speedMs`, and the point there. Turned round: the thrust
  * gives the propulsor's speed, its torque the motor current, and the throttle follows from the circuit in closed form
  *   d V_esc = k omega + I_m (R_m + R_esc),  V_esc = V_0 − N R_src (d I_m + s I_m)
- * a quadratic in d. Switching loss counts below full throttle.
+ * a quadratic in d for given losses of chopping, which follow from d in turn.
  */
 export function throttleForThrust(
   m: TrainModel,
@@ -50,15 +57,23 @@ export function throttleForThrust(
   const torque =
     (propulsorTorque / m.gearRatio) * (propulsorTorque >= 0 ? 1 / m.gearEfficiency : m.gearEfficiency);
   const current = torque / m.motorConstant + noLoadCurrentAt(m, omega);
-  const sourceOhm = packOhm + m.wiringResistanceOhm;
-  const idleV = openCircuitV - m.count * m.escIdleCurrentA * sourceOhm - m.auxiliaryCurrentA * packOhm;
   const needV = m.motorConstant * omega + current * (m.windingResistanceOhm + m.escResistanceOhm);
-  // d (V0 − N R s |I|) − d² N R I = need
-  const a = m.count * sourceOhm * current;
-  const b = idleV - m.count * sourceOhm * m.escSwitchingShare * Math.abs(current);
-  const square = b * b - 4 * a * needV;
-  let throttle = square < 0 ? 1 : (2 * needV) / (b + Math.sqrt(square));
-  if (throttle > 1) throttle = 1;
+  // losses of chopping depend on the throttle themselves, but little: a few rounds settle them
+  let throttle = 1;
+  for (let round = 0; round < ROUNDS; round++) {
+    const divider = sourceDivider(m, packOhm, throttle);
+    const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
+    const idleV =
+      (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider - m.count * m.escIdleCurrentA * sourceOhm;
+    // d (V0 − N R s |I|) − d² N R I = need
+    const a = m.count * sourceOhm * current;
+    const b = idleV - m.count * sourceOhm * switchingShare(m, throttle) * Math.abs(current);
+    const square = b * b - 4 * a * needV;
+    const next = square < 0 ? 1 : Math.min((2 * needV) / (b + Math.sqrt(square)), 1);
+    const step = next - throttle;
+    throttle = next;
+    if (Math.abs(step) < 1e-12) break;
+  }
   solveOperatingPoint(m, openCircuitV, packOhm, throttle, speedMs, out);
   return { ok: true, throttle };
 }

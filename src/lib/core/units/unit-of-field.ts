@@ -3,6 +3,7 @@ const UNITS: readonly (readonly [suffix: RegExp, unit: string])[] = [
   [/RpmPerVolt$/, 'rpm/V'],
   [/Rpm$/, 'rpm'],
   [/Ohm$/, 'ohm'],
+  [/InductanceH$/, 'H'],
   [/Ah$/, 'Ah'],
   [/Kg$/, 'kg'],
   [/Deg$/, 'deg'],

@@ -3,6 +3,7 @@ import { FACTORS } from '../setup/tolerance.ts';
 import { noLoadCurrentAt } from '../train/operating-point.ts';
 import { INCH_M, rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
+import { underLoad } from './why-fields.ts';
 import type { WhyContext } from './why.ts';
 
 const off = (rule: number, value: number): string => {
@@ -25,7 +26,7 @@ export function whyCircuit({ i, p, add }: WhyContext): void {
     'motor-current',
     'Motor current',
     'I = (d V − k ω) / (R_motor + R_ESC), where V is what reaches the ESC',
-    `(${show(d)} × ${showUnit(p.batteryVoltageV - (p.batteryCurrentA - m.auxiliaryCurrentA) * m.wiringResistanceOhm, 'V')} − ${show(k, 3)} V s × ${show(omega)} rad/s) / (${show(1000 * m.windingResistanceOhm)} + ${show(1000 * m.escResistanceOhm)} mΩ) = ${showUnit(p.motorCurrentA, 'A')}`,
+    `(${show(d)} × ${showUnit(p.batteryVoltageV - (p.batteryCurrentA - m.auxiliaryCurrentA) * m.wiringResistanceOhm, 'V')} − ${show(k, 3)} V s × ${show(omega)} rad/s) / (${show(1000 * m.windingResistanceOhm)} + ${show(1000 * m.escResistanceOhm)} mΩ) = ${showUnit(p.motorCurrentA, 'A')}. ${underLoad(i)}`,
     FACTORS,
     byWatts === null
       ? null

@@ -1,3 +1,5 @@
+import { hoverThrustN } from '../craft/multirotor/hover.ts';
+import { mixedUseOf } from '../train/mixed-use.ts';
 import { partMasses } from '../craft/all-up-mass.ts';
 import type { Interpreted } from '../setup/interpret.ts';
 import { FACTORS } from '../setup/tolerance.ts';
@@ -15,6 +17,13 @@ function thrustRule(i: Interpreted, p: PredictedPoint): string | null {
 }
 
 /** The derivation of every figure that the Match screen shows, by the figure's id. */
+const TIME_OF = {
+  mixed: 'in ordinary use',
+  full: 'at full throttle',
+  hover: 'hovering',
+  cruise: 'at the speed of best range'
+} as const;
+
 /** Derivations of what the craft does: thrust, weight, hover, level flight, boat, fan, times. */
 export function whyCraft({ i, a, p, add }: WhyContext): void {
   const m = i.model;
@@ -98,8 +107,8 @@ export function whyCraft({ i, a, p, add }: WhyContext): void {
     add(
       'hover',
       'Hover',
-      'thrust = weight, at part throttle',
-      `${showUnit(craft.massKg * GRAVITY_MS2, 'N')} at ${show(100 * a.hover.throttle)} %, ${show(a.hover.rpm)} rpm, ${showUnit(a.hover.batteryCurrentA, 'A')}`,
+      'thrust = weight and what the stream presses on the frame (5 % of the thrust), at part throttle',
+      `${showUnit(hoverThrustN(craft.massKg), 'N')} at ${show(100 * a.hover.throttle)} %, ${show(a.hover.rpm)} rpm, ${showUnit(a.hover.batteryCurrentA, 'A')}`,
       FACTORS,
       'Best between 35 and 50 %, at most 60 %.'
     );
@@ -121,11 +130,14 @@ export function whyCraft({ i, a, p, add }: WhyContext): void {
       ['thrust', 'power', 'kv'],
       `KV × cells × 4.0 V = ${show((motor.kvRpmPerVolt * battery.series * 4) / m.gearRatio)} rpm.`
     );
+  const use = mixedUseOf(craft);
   for (const e of a.endurance)
     add(
       `time-${e.at}`,
-      `Time ${e.at === 'full' ? 'at full throttle' : e.at === 'hover' ? 'hovering' : 'cruising'}`,
-      'usable Ah / average amps, the circuit solved at every state of charge',
+      `Time ${TIME_OF[e.at]}`,
+      e.at === 'mixed'
+        ? `usable Ah / average amps; ${use.title}: ${show(100 * use.fullShare)} % of the time at full throttle, ${craft.kind === 'multirotor' ? 'else carrying its weight' : `else ${show(100 * use.restShare)} % of the full current`}`
+        : 'usable Ah / average amps, the circuit solved at every state of charge',
       `${show(i.capacityAh)} Ah × ${show(100 * e.usedShare)} % / ${showUnit(e.averageCurrentA, 'A')} = ${showUnit(e.seconds / 60, 'min')}`,
       ['batteryResistance', 'power', 'kv'],
       `1 Ah at ${show(e.averageCurrentA)} A lasts ${show(60 / Math.max(e.averageCurrentA, 1e-9))} min before the usable share.`

@@ -29,7 +29,10 @@ const MEANING: Record<string, [title: string, used: string]> = {
   'esc.resistanceOhm': ['Resistance of the ESC', 'heat = I² R of each motor’s current'],
   count: ['Motors', 'thrust, current and heat are those of one times this'],
   'motor.kvRpmPerVolt': ['KV', 'k = 60 / (2π KV), V s/rad: volts per rad/s and N m per A'],
-  'motor.resistanceOhm': ['Winding resistance', 'I = (V − k ω) / R'],
+  'motor.resistanceOhm': [
+    'Winding resistance',
+    'at rest; under load the speed falls, and heat arises, as of a larger one: I = (V − k ω) / R_loaded'
+  ],
   'motor.noLoadCurrentA': ['No-load current', 'friction and iron: torque = k (I − I0)'],
   gearRatio: ['Gear ratio', 'rpm of the propulsor = rpm of the motor / ratio'],
   'propulsor.diameterM': ['Diameter', 'thrust and power grow as rpm² D⁴ and rpm³ D⁵'],
@@ -39,6 +42,20 @@ const MEANING: Record<string, [title: string, used: string]> = {
   'propulsor.expandedAreaRatio': ['Blade area ratio', 'enters thrust and torque of the screw series'],
   'craft.massKg': ['All-up weight', 'weight = kg × 9.81']
 };
+
+/** "At rest 55 mΩ, under load about 138": what the model takes for the winding's resistance, and why. */
+export function underLoad(i: Interpreted): string {
+  const m = i.motorAtLoad;
+  const rest = show(1000 * m.restOhm);
+  const loaded = show(1000 * i.model.windingResistanceOhm);
+  const fitted = i.applied?.factors.motorResistance ?? 1;
+  const parts = [
+    `${rest} mΩ × ${show(m.loadedFactor)} ${m.given ? 'as given' : `for an ${m.build}`}`,
+    ...(Math.abs(m.hotFactor - 1) > 1e-9 ? [`${show(m.hotFactor)} for the winding’s warmth`] : []),
+    ...(Math.abs(fitted - 1) > 1e-9 ? [`${show(fitted)} from the calibration`] : [])
+  ];
+  return `At rest ${rest} mΩ, under load about ${loaded} mΩ: ${parts.join(' × ')}`;
+}
 
 /** Where each editable figure comes from, how surely it is known, and what it is used for. */
 export function whyFields(i: Interpreted): Record<string, Why> {
@@ -64,5 +81,7 @@ export function whyFields(i: Interpreted): Record<string, Why> {
       rule: null
     };
   }
+  const w = all['motor.resistanceOhm'];
+  if (w) all['motor.resistanceOhm'] = { ...w, numbers: `${w.numbers}. ${underLoad(i)}` };
   return all;
 }

@@ -78,8 +78,8 @@ export function whyPath({ i, p, add }: WhyContext): void {
   loss(
     'motor',
     'Heat in the motor',
-    'N (I² R + k ω I0), and the gear',
-    `copper ${showUnit(p.lossW.motorCopper, 'W')} + iron ${showUnit(p.lossW.motorIron, 'W')} + gear ${showUnit(p.lossW.gear, 'W')} = ${showUnit(heatIn + p.lossW.gear, 'W')}`,
+    'N (I² R_loaded + k ω I0), and the gear',
+    `under load ${showUnit(p.lossW.motorCopper, 'W')} (in the copper and what comes with its current) + iron ${showUnit(p.lossW.motorIron, 'W')} + gear ${showUnit(p.lossW.gear, 'W')} = ${showUnit(heatIn + p.lossW.gear, 'W')}`,
     ['motorResistance', 'noLoadCurrent']
   );
   const useful = p.speedMs === 0 ? p.idealPowerW : Math.max(p.thrustPowerW, 0);

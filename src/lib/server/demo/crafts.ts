@@ -106,14 +106,14 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       {
         name: 'Last season',
         pack: 'Tarn 4S 3.3 Ah 30C',
-        esc: 'Weir 50',
+        esc: 'Weir 40',
         motor: 'Mere 3548-820',
         propulsor: '11 × 5.5 thin'
       },
       {
         name: 'Wide',
         pack: 'Tarn 4S 3.3 Ah 30C',
-        esc: 'Weir 50',
+        esc: 'Weir 40',
         motor: 'Mere 3548-820',
         propulsor: '12 × 6 thin'
       },
@@ -132,9 +132,9 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         title: 'jetty, restrained',
         verdict: 'good, ESC warm',
         readings: [
-          read(0.5, 16.1, 9.4, 905, 6650),
-          read(0.75, 15.9, 22.6, 1890, 9480),
-          read(1, 15.6, 41.8, 2870, 11650)
+          read(0.5, 16.1, 7.3, 760, 6110),
+          read(0.75, 15.9, 18.8, 1560, 8720),
+          read(1, 15.6, 37.4, 2510, 10960)
         ]
       },
       {
@@ -142,7 +142,7 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         heldAt: '2026-06-02T17:05:00Z',
         title: 'jetty, restrained',
         verdict: 'stopped after 12 s: ESC too hot to hold',
-        readings: [read(0.5, 16, 13.2, 1190), read(1, 15.1, 55.5, 3560)]
+        readings: [read(0.5, 16, 9.4, 965), read(1, 15.1, 47.6, 2930)]
       }
     ]
   },
@@ -170,14 +170,16 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         pack: 'Tarn 3S 3 Ah 30C',
         esc: 'Weir 40',
         motor: 'Rush 3536-910',
-        propulsor: '12 × 6 folding'
+        propulsor: '12 × 6 folding',
+        auxiliaryCurrentA: 0.2
       },
       {
         name: 'Slow and wide',
         pack: 'Tarn 4S 3.3 Ah 30C',
         esc: 'Weir 40',
         motor: 'Mere 4130-380',
-        propulsor: '13 × 8 folding'
+        propulsor: '13 × 8 folding',
+        auxiliaryCurrentA: 0.2
       }
     ],
     runs: [
@@ -186,7 +188,7 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         heldAt: '2026-04-11T08:20:00Z',
         title: 'climb to 120 m',
         verdict: 'motor smelled, landed',
-        readings: [read(1, 11.3, 36.9, 2050, 8450)]
+        readings: [read(1, 11.3, 27.5, 1530, 7430)]
       }
     ]
   },
@@ -253,7 +255,7 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       {
         name: 'Courier',
         pack: 'Tarn 4S 2.2 Ah 35C',
-        esc: 'Weir 50',
+        esc: 'Weir 40',
         motor: 'Sluice 2840-3150',
         propulsor: '64 mm fan, 11 blades'
       },
@@ -309,7 +311,7 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         heldAt: '2026-07-08T19:30:00Z',
         title: 'mill, first floor',
         verdict: 'landed at 4 min 20, pack hot',
-        readings: [read(0.37, 15.2, 6.4, 255), read(1, 13.4, 49, 1010)]
+        readings: [read(0.37, 15.2, 7, 255), read(1, 13.4, 57.5, 1240)]
       }
     ]
   },
@@ -320,7 +322,7 @@ export const DEMO_CRAFTS: DemoCraft[] = [
     craft: {
       name: 'Bittern',
       kind: 'multirotor',
-      massKg: 11.5,
+      massKg: 8.6,
       purpose: 'carry',
       rotorLayout: 'coaxial',
       largestPropM: 0.4064,
@@ -331,7 +333,7 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       {
         name: 'Sample lift',
         pack: 'Tarn 6S 10 Ah 25C',
-        esc: 'Quadrant 18',
+        esc: 'Quadrant 12',
         motor: 'Mere 5010-320',
         propulsor: '15 × 5 rotor',
         count: 8,
@@ -341,7 +343,7 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       {
         name: 'Wider rotors',
         pack: 'Tarn 6S 10 Ah 25C',
-        esc: 'Quadrant 45',
+        esc: 'Quadrant 18',
         motor: 'Mere 5010-320',
         propulsor: '16 × 5.4 rotor',
         count: 8,
@@ -388,7 +390,7 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         heldAt: '2026-03-29T14:10:00Z',
         title: 'tied to the pier, 30 s',
         verdict: 'motor too hot to touch',
-        readings: [read(1, 11.6, 17.9, 3150)]
+        readings: [read(1, 11.6, 13.1, 2330)]
       }
     ]
   },
@@ -414,15 +416,15 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         pack: 'Tarn 12S 5 Ah 50C',
         esc: 'Tide 160',
         motor: 'Sluice 4082-600',
-        propulsor: '42 mm × 1.4 surface screw',
+        propulsor: '45 mm × 1.4 surface screw',
         wiring: { gaugeAwg: 8, leadLengthM: 0.2, connectorA: 150 }
       },
       {
-        name: 'Next screw up',
+        name: 'One screw down',
         pack: 'Tarn 12S 5 Ah 50C',
         esc: 'Tide 160',
         motor: 'Sluice 4082-600',
-        propulsor: '45 mm × 1.4 surface screw',
+        propulsor: '42 mm × 1.4 surface screw',
         wiring: { gaugeAwg: 8, leadLengthM: 0.2, connectorA: 150 }
       }
     ]

@@ -5,8 +5,8 @@ import type { Battery, Esc, Motor, Propulsor, ReceiverSupply } from '../../core/
 import { estimateNoLoadCurrentA, estimateWindingOhm } from '../../core/motor/estimate.ts';
 
 /**
- * The shelf of the invented club. Every name is invented; figures are consistent with each other: winding resistance
- * and no-load current follow from mass and KV with a few per cent of scatter, as real labels do.
+ * The shelf of the invented club. Every name is invented; figures are such as real labels carry: terminal resistance at
+ * rest and no-load current follow from mass, KV and poles, with a few per cent of scatter.
  */
 export interface DemoPart<T> {
   name: string;
@@ -34,8 +34,10 @@ function motor(
     document: {
       name,
       kvRpmPerVolt: kv,
-      resistanceOhm: tidy(estimateWindingOhm(kv, grams / 1000) * scatter),
-      noLoadCurrentA: tidy(estimateNoLoadCurrentA(kv, grams / 1000) * (2 - scatter)),
+      resistanceOhm: tidy(
+        estimateWindingOhm(kv, grams / 1000, poles <= 6 ? 'inrunner' : 'outrunner') * scatter
+      ),
+      noLoadCurrentA: tidy(estimateNoLoadCurrentA(kv, grams / 1000, poles) * (2 - scatter)),
       noLoadVoltageV: testV,
       maxCurrentA: amps,
       maxPowerW: watts,
@@ -55,9 +57,9 @@ export const MOTORS: DemoPart<Motor>[] = [
   motor('Rush 3536-910', 910, 102, 40, 600, 14, 1.05),
   motor('Mere 3548-820', 820, 160, 50, 800, 14, 0.95),
   motor('Mere 3548-1050', 1050, 158, 58, 860, 14, 1.0, false),
-  motor('Mere 4130-380', 380, 150, 35, 800, 24, 0.8),
+  motor('Mere 4130-380', 380, 150, 35, 800, 24, 0.6),
   motor('Mere 4240-750', 750, 195, 62, 1000, 14, 1.0),
-  motor('Mere 5010-320', 320, 125, 30, 650, 28, 0.75),
+  motor('Mere 5010-320', 320, 125, 30, 650, 28, 0.55),
   motor('Sluice 2840-3150', 3150, 105, 60, 900, 4, 0.95),
   motor('Sluice 3650-1900', 1900, 190, 70, 1100, 4, 0.9),
   motor('Sluice 4082-600', 600, 620, 130, 5200, 6, 1.1, true, 20),
@@ -228,6 +230,7 @@ export const ESCS: DemoPart<Esc>[] = [
   esc('Weir 50', 50, 65, 2, 6, 5),
   esc('Weir 60', 60, 80, 2, 6, 5, false),
   esc('Weir 80', 80, 100, 3, 6, 7, false),
+  esc('Quadrant 12', 12, 16, 3, 6, null, true, 4),
   esc('Quadrant 18', 18, 25, 3, 6, null, true, 4),
   esc('Quadrant 25', 25, 35, 3, 6, null, true, 5),
   esc('Quadrant 45', 45, 55, 3, 8, null, false, 7),
@@ -286,7 +289,7 @@ export const MEASURED: Record<string, Record<string, number>> = {
   'Rush 2814-900': { kvRpmPerVolt: 868, massKg: 0.109 },
   'Rush 3536-910': {
     kvRpmPerVolt: 842,
-    resistanceOhm: 0.036,
+    resistanceOhm: 0.044,
     noLoadCurrentA: 1.5,
     noLoadVoltageV: 11.1,
     massKg: 0.114
@@ -372,10 +375,10 @@ export const MAKERS_TABLES: { motor: string; title: string; rows: MakersRow[] }[
     motor: 'Rush 2814-900',
     title: 'leaflet in the box',
     rows: [
-      row(2, 11.1, [11, 5.5], 25.8, 286, 1610, 8700),
-      row(3, 11.1, [12, 6], 34.9, 387, 2090, 8190),
-      row(4, 14.8, [10, 5], 28.1, 416, 1980, 11600),
-      row(5, 14.8, [11, 5.5], 41.6, 661, 2700, 11010)
+      row(2, 11.1, [11, 5.5], 22.8, 253, 1480, 8150),
+      row(3, 11.1, [12, 6], 28.9, 321, 1780, 7480),
+      row(4, 14.8, [10, 5], 26.4, 391, 1930, 11200),
+      row(5, 14.8, [11, 5.5], 36.2, 583, 2400, 10350)
     ]
   },
   {
@@ -383,7 +386,7 @@ export const MAKERS_TABLES: { motor: string; title: string; rows: MakersRow[] }[
     title: 'leaflet in the box',
     rows: [
       row(2, 11.1, [9, 4.7], 9.6, 107, 690, 8350),
-      row(3, 11.1, [10, 4.5], 12.9, 143, 860, 7900),
+      row(3, 11.1, [10, 4.5], 12.3, 137, 860, 7800),
       row(4, 14.8, [8, 4], 10.1, 149, 800, 11600)
     ]
   }

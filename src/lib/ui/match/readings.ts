@@ -83,7 +83,7 @@ export function craftReadings(answer: PredictAnswer, massKg: number): CraftReadi
   for (const e of endurance)
     add(
       `time-${e.at}`,
-      { full: 'full throttle', hover: 'hover time', cruise: 'cruise time' }[e.at],
+      { mixed: 'ordinary use', full: 'full throttle', hover: 'hover time', cruise: 'best range' }[e.at],
       figureUnit('minutes', e.seconds, 2),
       `time-${e.at}`
     );

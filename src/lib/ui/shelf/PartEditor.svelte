@@ -58,11 +58,26 @@
   );
 
   const reading = $derived(parseShorthand(part.kind, label));
-  const TEXT = ['chemistry', 'kind', 'family', 'becKind', 'cooling'];
+  const TEXT = ['chemistry', 'kind', 'family', 'becKind', 'cooling', 'brake', 'tip', 'placement', 'inlet'];
+  /** Fields that belong to one kind of propulsor only. */
+  const ONLY_FOR: Record<string, string> = {
+    family: 'propeller',
+    tip: 'propeller',
+    placement: 'propeller',
+    cutFromM: 'propeller',
+    inlet: 'ducted-fan',
+    hubDiameterM: 'ducted-fan',
+    exitAreaM2: 'ducted-fan',
+    immersion: 'surface-drive'
+  };
   const CHOICES: Record<string, string[]> = {
     chemistry: ['lipo', 'lihv', 'liion', 'lifepo4', 'nimh'],
     kind: ['propeller', 'ducted-fan', 'submerged-screw', 'surface-drive'],
-    family: ['thin-electric', 'sport', 'slow-flyer', 'multirotor', 'folding'],
+    family: ['thin-electric', 'sport', 'slow-flyer', 'multirotor', 'multirotor-carbon', 'folding'],
+    tip: ['usual', 'blunt'],
+    placement: ['stand', 'nose', 'pusher', 'tandem-rear'],
+    inlet: ['lip', 'sharp'],
+    brake: ['on', 'off'],
     becKind: ['linear', 'switching', 'none'],
     cooling: ['wash', 'still', 'water']
   };
@@ -79,8 +94,18 @@
     ...COLUMNS[part.kind].map((c) => c.field),
     ...FIELDS[part.kind].filter((f) => !known.has(f))
   ]);
+  const WORDS: Record<string, string> = {
+    loadedResistanceFactor: 'under load × at rest',
+    lineInductanceH: 'inductance of two leads, H',
+    timingDeg: 'timing, °',
+    cutFromM: 'cut down from',
+    placement: 'mounted',
+    tip: 'tips',
+    inlet: 'intake edge'
+  };
   const words = (field: string): string =>
     known.get(field)?.title ??
+    WORDS[field] ??
     field
       .replace(/(Rpm|A|V|W|Kg|M2|M|Ohm|C)$/, '')
       .replace(/([A-Z])/g, ' $1')
@@ -194,24 +219,22 @@
           ? `; not understood: ${reading.notRead.join(' ')}`
           : ''}; taken with Enter and when the field is left{/if}
     </p>
-    {#each fields as f (f)}
+    {#each fields.filter((f) => part.kind !== 'propulsor' || ONLY_FOR[f] === undefined || ONLY_FOR[f] === document.kind) as f (f)}
       {#if TEXT.includes(f)}
-        {#if f !== 'family' || document.kind === 'propeller'}
-          <label class="flex items-center justify-between gap-2 text-[12px]"
-            ><span class="text-[var(--ink-soft)]">{words(f)}</span>
-            <Select
-              class="w-36"
-              classes={{ select: '!py-0 h-7' }}
-              placeholder="not given"
-              value={String(document[f] ?? '')}
-              items={(part.kind === 'receiver-supply' && f === 'kind' ? SUPPLIES : CHOICES[f]).map((v) => ({
-                value: v,
-                name: v
-              }))}
-              onchange={(e) => (document[f] = (e.currentTarget as HTMLSelectElement).value)}
-            />
-          </label>
-        {/if}
+        <label class="flex items-center justify-between gap-2 text-[12px]"
+          ><span class="text-[var(--ink-soft)]">{words(f)}</span>
+          <Select
+            class="w-36"
+            classes={{ select: '!py-0 h-7' }}
+            placeholder="not given"
+            value={String(document[f] ?? '')}
+            items={(part.kind === 'receiver-supply' && f === 'kind' ? SUPPLIES : CHOICES[f]).map((v) => ({
+              value: v,
+              name: v
+            }))}
+            onchange={(e) => (document[f] = (e.currentTarget as HTMLSelectElement).value)}
+          />
+        </label>
       {:else}
         <FigureField
           path={`part.${f}`}

@@ -14,21 +14,30 @@ export interface Hull {
   readonly deadriseDeg: number;
 }
 
-/** The hull of a boat; null without a waterline length. */
-export function hullOf(craft: Craft, estimates?: Estimate[]): Hull | null {
-  if (craft.waterlineLengthM == null) return null;
+/** Waterline length over the cube root of the mass, m/kg^(1/3), of model hulls. From memory, ±20 %. */
+const LENGTH_PER_CUBE_ROOT = { 'planing-mono': 0.53, hydroplane: 0.56, displacement: 0.46 } as const;
+
+/** The hull of a boat; what it lacks is estimated from its mass and said so. */
+export function hullOf(craft: Craft, estimates?: Estimate[]): Hull {
   const kind = craft.hull ?? 'planing-mono';
   const assume = (path: string, title: string, value: number, unit: string, working: string): number => {
     estimates?.push({ path, title, value, unit, relativeSd: 0.15, working });
     return value;
   };
+  const lengthM =
+    craft.waterlineLengthM ??
+    assume(
+      'craft.waterlineLengthM',
+      'waterline length',
+      LENGTH_PER_CUBE_ROOT[kind] * Math.cbrt(craft.massKg),
+      'm',
+      `${LENGTH_PER_CUBE_ROOT[kind]} m × (all-up kg)^(1/3), as such hulls are`
+    );
   return {
     kind,
     massKg: craft.massKg,
-    lengthM: craft.waterlineLengthM,
-    beamM:
-      craft.beamM ??
-      assume('craft.beamM', 'beam', 0.3 * craft.waterlineLengthM, 'm', '0.3 of the waterline length'),
+    lengthM,
+    beamM: craft.beamM ?? assume('craft.beamM', 'beam', 0.3 * lengthM, 'm', '0.3 of the waterline length'),
     deadriseDeg:
       craft.deadriseDeg ??
       (kind === 'planing-mono' ? assume('craft.deadriseDeg', 'deadrise', 18, '°', 'a common deep vee') : 0)
@@ -116,27 +125,38 @@ export function savitskyPlaning(
   };
 }
 
-/** Drag over weight of a hydroplane on its sponsons' tips and of the air on any small hull. (m) */
-const HYDROPLANE_DRAG_SHARE = 0.2;
+/**
+ * Drag over weight of a hydroplane on its sponsons' tips: a part that stays and a hump that falls with the square of the
+ * speed, as the lift's own drag does; and of the air on any small hull. (m)
+ */
+const HYDROPLANE_DRAG_SHARE = 0.15;
+const HYDROPLANE_HUMP_SHARE = 0.3;
 const AIR_DRAG_COEFFICIENT = 0.45;
+/**
+ * Drag area of strut, rudder, shaft and turn fin of fast boats over the square of the waterline length. From memory of
+ * small mono hulls: 0.6 m, 1.3 kg, 3 cells and 38 mm run 50 to 60 km/h at 55 to 80 A, which lift and friction alone do not
+ * explain; ±40 %.
+ */
+const APPENDAGE_SHARE = 1.9e-4;
 /** Trim below which small planing hulls lift the bow no further and run on the chine: Savitsky's lower limit. */
 const LEAST_TRIM_DEG = 2;
 
 /**
  * Resistance of any hull at a speed, N. Planing hulls float below Cv 1 and plane above 1.6, blended between; the
  * larger of friction-dominated planing and a trim of 2 degrees is not exceeded, since small hulls run out of
- * Savitsky's range. Appendages add a tenth; the air's drag is on frontal area beam x 0.5 beam.
+ * Savitsky's range. The appendages of fast boats have a drag area of their own; the air's drag is on frontal area beam x 0.5 beam.
  */
 export function hullResistanceN(h: Hull, fluid: Fluid, speedMs: number): number {
   const airDrag = 0.5 * 1.2 * AIR_DRAG_COEFFICIENT * 0.5 * h.beamM ** 2 * speedMs ** 2;
   const floating = displacementResistanceN(h, fluid, speedMs);
   if (h.kind === 'displacement') return floating + airDrag;
+  const appendages = 0.5 * fluid.densityKgM3 * APPENDAGE_SHARE * h.lengthM ** 2 * speedMs ** 2;
   const weight = h.massKg * GRAVITY_MS2;
   const cv = speedMs / Math.sqrt(GRAVITY_MS2 * h.beamM);
   const share = Math.min(Math.max((cv - 1) / 0.6, 0), 1);
-  if (share === 0) return floating + airDrag;
+  if (share === 0) return floating + appendages + airDrag;
   let planing: number;
-  if (h.kind === 'hydroplane') planing = HYDROPLANE_DRAG_SHARE * weight;
+  if (h.kind === 'hydroplane') planing = (HYDROPLANE_DRAG_SHARE + HYDROPLANE_HUMP_SHARE / (cv * cv)) * weight;
   else {
     const s = savitskyPlaning(
       weight,
@@ -148,7 +168,7 @@ export function hullResistanceN(h: Hull, fluid: Fluid, speedMs: number): number 
       fluid.viscosityPaS / fluid.densityKgM3
     );
     if (!s) planing = floating;
-    else if (s.trimDeg >= LEAST_TRIM_DEG) planing = 1.1 * s.resistanceN;
+    else if (s.trimDeg >= LEAST_TRIM_DEG) planing = s.resistanceN;
     else {
       // model practice: the strut and the hull's stern wake hold it near 2 degrees on a shorter wetted length
       const tau = (LEAST_TRIM_DEG * Math.PI) / 180;
@@ -158,10 +178,10 @@ export function hullResistanceN(h: Hull, fluid: Fluid, speedMs: number): number 
       const friction =
         (0.5 * fluid.densityKgM3 * speedMs ** 2 * held * h.beamM ** 2 * cf) /
         Math.cos((h.deadriseDeg * Math.PI) / 180);
-      planing = 1.1 * (weight * Math.tan(tau) + friction);
+      planing = weight * Math.tan(tau) + friction;
     }
   }
-  return floating + (planing - floating) * share * share * (3 - 2 * share) + airDrag;
+  return floating + (planing - floating) * share * share * (3 - 2 * share) + appendages + airDrag;
 }
 
 /** Whether the hull is on the plane at a speed: Froude number on beam above 1.6. */

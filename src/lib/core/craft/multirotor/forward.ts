@@ -1,4 +1,4 @@
-import { GRAVITY_MS2 } from '../../units/constants.ts';
+import { hoverThrustN } from './hover.ts';
 import { highestCrossing } from '../highest-crossing.ts';
 import type { TrainModel } from '../../train/model.ts';
 import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
@@ -14,10 +14,22 @@ export interface ForwardFlight {
 /** Drag area of a multirotor's body where none is given, m²: 0.012 (mass/kg)^(2/3), from memory of small frames. */
 export const bodyDragAreaM2 = (massKg: number): number => 0.012 * Math.pow(massKg, 2 / 3);
 
+/** Share of the thinning of its stream that a small rotor gains from: the advancing blade gains more than the retreating loses,
+ * but profile drag grows. (m) */
+const TRANSLATIONAL = 0.7;
+
+/** Induced velocity of an inclined rotor, m/s: T = 2 rho A v_i sqrt((V_axial + v_i)² + V_across²) (Glauert 1926). */
+function inducedMs(m: TrainModel, thrustN: number, axialMs: number, acrossMs: number): number {
+  const half = thrustN / (2 * m.densityKgM3 * (Math.PI / 4) * m.diameterM ** 2);
+  let v = Math.sqrt(half);
+  for (let k = 0; k < 40; k++) v = 0.5 * (v + half / Math.hypot(axialMs + v, acrossMs));
+  return v;
+}
+
 /**
  * Fastest level flight: total thrust T balances weight and drag, T = sqrt(W² + D²), D = rho V² (Cd A)/2, at full
- * throttle with the stream's component along the axis, V sin(tilt), flowing through the discs. The sideways component
- * is left out, which errs low at small tilt (no translational lift).
+ * throttle with the stream's component along the axis, V sin(tilt), flowing through the discs. Across them flows V cos(tilt),
+ * which thins the rotor's own stream (Glauert's momentum theory of the inclined rotor).
  * @returns null when full throttle does not lift the craft
  */
 export function forwardFlight(
@@ -29,7 +41,8 @@ export function forwardFlight(
   packOhm: number
 ): ForwardFlight | null {
   const p = operatingPoint();
-  const weight = massKg * GRAVITY_MS2;
+  // carried with what the stream presses on the frame
+  const weight = hoverThrustN(massKg);
   solveOperatingPoint(m, openCircuitV, packOhm, 1, 0, p);
   const still = p.thrustN;
   if (still < weight) return null;
@@ -37,7 +50,11 @@ export function forwardFlight(
   const surplus = (v: number): number => {
     const need = Math.hypot(weight, drag(v));
     const through = (v * drag(v)) / need;
-    solveOperatingPoint(m, openCircuitV, packOhm, 1, through, p);
+    const across = (v * weight) / need;
+    const each = need / m.count;
+    // a rotor that moves sideways meets fresh air: its own stream thins, and blade sees that much less inflow
+    const relief = TRANSLATIONAL * (inducedMs(m, each, 0, 0) - inducedMs(m, each, through, across));
+    solveOperatingPoint(m, openCircuitV, packOhm, 1, through - relief, p);
     return p.thrustN - need;
   };
   const top = highestCrossing(surplus, 0, 80, 40) ?? 0;

@@ -13,10 +13,16 @@ export interface Hover {
   motorCurrentA: number;
 }
 
-/** Hover: total thrust = weight, at part throttle; null when full throttle does not lift the craft. */
+/** Share of the rotors' thrust that their stream takes back on arms and body. (m) */
+const FRAME_LOSS = 0.05;
+
+/** Thrust that carries a multirotor of a mass, N: its weight and what the stream presses on the frame. */
+export const hoverThrustN = (massKg: number): number => (massKg * GRAVITY_MS2) / (1 - FRAME_LOSS);
+
+/** Hover: total thrust less what the frame takes back = weight, at part throttle; null when full throttle does not lift the craft. */
 export function hover(m: TrainModel, massKg: number, openCircuitV: number, packOhm: number): Hover | null {
   const point = operatingPoint();
-  const found = throttleForThrust(m, openCircuitV, packOhm, massKg * GRAVITY_MS2, 0, point);
+  const found = throttleForThrust(m, openCircuitV, packOhm, hoverThrustN(massKg), 0, point);
   if (!found.ok) return null;
   return {
     throttle: found.throttle,

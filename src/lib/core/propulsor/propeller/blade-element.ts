@@ -13,9 +13,6 @@ export interface PropellerGeometry {
 const STATIONS = 12;
 const CHORD_STEP = 0.05;
 const CHORD_START = 0.15;
-/** Effective share of the nominal pitch: the chord line lies below the zero-lift line the marking is taken from. */
-const PITCH_SHARE = 0.94;
-
 /** Chord over tip radius at a share of the radius. */
 export function chordShare(family: PropellerFamily, share: number): number {
   const at = Math.max((share - CHORD_START) / CHORD_STEP, 0);
@@ -62,7 +59,7 @@ export function bladeStations(g: PropellerGeometry): BladeStation[] {
       widthM: width * radius,
       chordOverRadius: chord / r,
       solidity: (g.blades * chord) / (2 * Math.PI * r),
-      twist: Math.atan((PITCH_SHARE * g.pitchM) / (2 * Math.PI * r)),
+      twist: Math.atan((g.family.pitchShare * g.pitchM) / (2 * Math.PI * r)),
       tipExponent: (-0.5 * g.blades * (1 - share)) / share,
       hubExponent: (-0.5 * g.blades * (share - hub)) / hub,
       section: sectionState(),

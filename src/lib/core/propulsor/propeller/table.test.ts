@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import { air } from '../../atmosphere/air.ts';
 import { coefficientsAt, propulsorLoad, TIP_SPEEDS_MS } from '../performance.ts';
 import { bladeElementLoad, bladeStations, type PropellerGeometry } from './blade-element.ts';
-import { PROPELLER_FAMILIES, resolveFamily, type FamilyName } from './family.ts';
+import { resolveFamily } from './blade-shape.ts';
+import { PROPELLER_FAMILIES, type FamilyName } from './family.ts';
 import { propellerTable } from './table.ts';
 
 const fluid = air(0, 20);
@@ -155,6 +156,6 @@ test('rows do not depend on the order in which they are made', () => {
 test('every family has eighteen chords and a documented spread', () => {
   for (const f of Object.values(PROPELLER_FAMILIES)) {
     assert.equal(f.chord.length, 18);
-    assert.ok(f.thrustSd >= 0.1 && f.powerSd >= 0.1);
+    assert.ok(f.thrustSd >= 0.08 && f.powerSd >= 0.08, f.name);
   }
 });

@@ -87,17 +87,22 @@ const lockedTorque = (g: ScrewGeometry): number => -0.03 * g.expandedAreaRatio;
  * Table of a screw, one row: from astern through standstill and the series to the wind-milling side, where the last
  * tenth of the advance coordinate runs smoothly into the locked screw (an assumption; no part of the series).
  * @param factor share of thrust and torque that the blade delivers at an advance ratio; 1 for a submerged screw
+ * @param drawn factors on the advance ratio at which the series is read, and on torque; 1 for a submerged screw
  */
-export function screwTable(g: ScrewGeometry, factor: (j: number) => number = () => 1): TablePerformance {
+export function screwTable(
+  g: ScrewGeometry,
+  factor: (j: number) => number = () => 1,
+  drawn: { readonly advance: number; readonly torque: number } = { advance: 1, torque: 1 }
+): TablePerformance {
   return tablePerformance(() => {
     const row = new Float64Array(2 * (U_STEPS + 1));
     const join = 0.62;
     const value = (u: number, out: [number, number]): void => {
       const j = u / (1 - Math.abs(u));
-      const c = screwCoefficients(g, j);
+      const c = screwCoefficients(g, j > 0 ? j * drawn.advance : j);
       const s = factor(j) / (1 + j * j);
       out[0] = c.thrust * s;
-      out[1] = c.torque * s;
+      out[1] = c.torque * s * drawn.torque;
     };
     const pair: [number, number] = [0, 0];
     const ends: [number, number] = [0, 0];

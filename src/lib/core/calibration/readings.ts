@@ -1,0 +1,111 @@
+import { supplyOf, type Interpreted } from '../setup/interpret.ts';
+import type { TrainModel } from '../train/model.ts';
+import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
+import { radSToRpm } from '../units/convert.ts';
+import type { Instrument, Measurement } from './schema.ts';
+
+/** Accuracy of a hobby watt meter, thrust stand and optical tachometer when nothing is given. Common practice. */
+const INSTRUMENT = {
+  currentRelative: 0.02,
+  voltageRelative: 0.005,
+  thrustRelative: 0.03,
+  rpmRelative: 0.005
+} as const;
+/** How far a maker's printed row is commonly from what the part then does. Common practice, no source. */
+const MAKER = {
+  currentRelative: 0.05,
+  voltageRelative: 0.005,
+  thrustRelative: 0.12,
+  rpmRelative: 0.03
+} as const;
+
+export const READINGS = ['batteryCurrentA', 'rpm', 'thrustN', 'batteryVoltageV'] as const;
+export type ReadingName = (typeof READINGS)[number];
+
+/** One reading that can be fitted. */
+export interface Reading {
+  /** Which measurement it belongs to. */
+  readonly index: number;
+  readonly reading: ReadingName;
+  readonly measured: number;
+  readonly sd: number;
+}
+
+/** Amps of a measurement: read, or worked out from watts and volts. */
+const ampsOf = (m: Measurement): number | null =>
+  m.batteryCurrentA ??
+  (m.electricalPowerW != null && m.batteryVoltageV != null ? m.electricalPowerW / m.batteryVoltageV : null);
+
+/** Readings that can be fitted: what was read, with its standard deviation. */
+export function readingsOf(measurements: readonly Measurement[], instrument: Instrument): Reading[] {
+  return measurements.flatMap((m, index) => {
+    const usual = m.source === 'maker' ? MAKER : INSTRUMENT;
+    const own = m.source === 'maker' ? {} : instrument;
+    const volts = own.voltageRelative ?? usual.voltageRelative;
+    const relative: Record<ReadingName, number> = {
+      batteryCurrentA: own.currentRelative ?? usual.currentRelative,
+      rpm: own.rpmRelative ?? usual.rpmRelative,
+      thrustN: own.thrustRelative ?? usual.thrustRelative,
+      batteryVoltageV: volts
+    };
+    return READINGS.flatMap((reading): Reading[] => {
+      const measured = reading === 'batteryCurrentA' ? ampsOf(m) : m[reading];
+      if (measured == null) return [];
+      // volts at the pack say something only against a known resting voltage; else they are the supply itself
+      if (reading === 'batteryVoltageV' && m.restingCellV == null && m.stateOfCharge == null) return [];
+      const error = relative[reading] * Math.abs(measured);
+      // a voltmeter's error moves the current it is read with: about 2 % of current per % of volts
+      const supply =
+        reading === 'batteryCurrentA' && m.batteryVoltageV != null ? 2 * volts * Math.abs(measured) : 0;
+      return [{ index, reading, measured, sd: Math.max(Math.hypot(error, supply), 1e-6) }];
+    });
+  });
+}
+
+/**
+ * Predicted readings.
+ * @param trains per measurement its setup as it then was; @param scaled per measurement the model to solve and the factor
+ *   on the pack's resistance; @param out one slot per reading
+ */
+export function predictReadings(
+  trains: readonly Interpreted[],
+  scaled: (measurement: number) => { model: TrainModel; packFactor: number },
+  measurements: readonly Measurement[],
+  readings: readonly Reading[],
+  out: Float64Array
+): void {
+  const point = operatingPoint();
+  let solved = -1;
+  let pack = 1;
+  let model: TrainModel | null = null;
+  readings.forEach((row, at) => {
+    const m = measurements[row.index];
+    const i = trains[row.index];
+    if (solved !== row.index || model === null) {
+      ({ model, packFactor: pack } = scaled(row.index));
+      const supply = supplyOf(
+        i,
+        m.batteryVoltageV != null
+          ? { batteryVoltageV: m.batteryVoltageV }
+          : { stateOfCharge: m.stateOfCharge, restingCellV: m.restingCellV }
+      );
+      solveOperatingPoint(
+        model,
+        supply.openCircuitV,
+        supply.packOhm * pack,
+        m.throttle ?? 1,
+        m.speedMs ?? 0,
+        point
+      );
+      solved = row.index;
+    }
+    if (row.reading === 'batteryCurrentA') out[at] = point.batteryCurrentA;
+    else if (row.reading === 'rpm') out[at] = radSToRpm(point.omegaRadS / model.gearRatio);
+    else if (row.reading === 'thrustN') out[at] = point.thrustN;
+    else {
+      // sag from the resting volts at the current that flows
+      const rest = supplyOf(i, { stateOfCharge: m.stateOfCharge, restingCellV: m.restingCellV });
+      out[at] = rest.openCircuitV - point.batteryCurrentA * rest.packOhm * pack;
+    }
+  });
+}
