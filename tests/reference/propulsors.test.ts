@@ -8,6 +8,7 @@ import { coefficientsAt } from '../../src/lib/core/propulsor/performance.ts';
 import { resolveFamily } from '../../src/lib/core/propulsor/propeller/blade-shape.ts';
 import { propellerTable } from '../../src/lib/core/propulsor/propeller/table.ts';
 import { bSeries } from '../../src/lib/core/propulsor/submerged-screw/b-series.ts';
+import { surfaceDriveTable } from '../../src/lib/core/propulsor/surface-drive/table.ts';
 import { screwCoefficients, screwTable } from '../../src/lib/core/propulsor/submerged-screw/table.ts';
 import { CLASS_VALUES, classPrediction } from './data/class-values.ts';
 
@@ -182,6 +183,31 @@ test('a fan’s thrust falls with speed; a narrower outlet gives a faster jet an
   // in fast flight the lip no longer matters
   const fast = (inletLip: boolean) => ductedFanCoefficients({ ...g, inletLip }, 0.7).thrust;
   assert.ok(Math.abs(fast(false) / fast(true) - 1) < 1e-9);
+});
+
+test('a ventilated screw (common practice, no source): best efficiency 0.5 to 0.6 at 15 to 25 % slip, no thrust before its pitch', () => {
+  for (const immersion of [0.4, 0.5, 0.6]) {
+    const table = surfaceDriveTable({
+      diameterM: 0.04,
+      pitchM: 0.056,
+      blades: 2,
+      expandedAreaRatio: 0.45,
+      immersion
+    });
+    let best = 0;
+    let slip = 0;
+    let zero = 0;
+    for (let j = 0.1; j < 1.6; j += 0.01) {
+      const c = coefficientsAt(table, j, 20, 0.04);
+      if (c.thrust <= 0) break;
+      zero = j / 1.4;
+      const efficiency = (j * c.thrust) / c.power;
+      if (efficiency > best) [best, slip] = [efficiency, 1 - j / 1.4];
+    }
+    assert.ok(best > 0.5 && best < 0.6, `best ${best}`);
+    assert.ok(slip > 0.13 && slip < 0.27, `slip ${slip}`);
+    assert.ok(zero > 0.88 && zero < 0.99, `thrust ends at ${zero} of the pitch`);
+  }
 });
 
 test('Savitsky 1964, worked example: a 60 000 lb hull of 14 ft beam, 10° deadrise, at 40 knots', () => {

@@ -27,6 +27,12 @@ const U_PER_STEP = (1 - U_LOW) / U_STEPS;
 /** Helical tip speeds of the table's rows, m/s: from a slow indoor propeller to beyond the speed of sound. */
 export const TIP_SPEEDS_MS = [10, 18, 30, 48, 75, 110, 150, 185, 210, 230, 250, 270, 290] as const;
 const TIP = Float64Array.from(TIP_SPEEDS_MS);
+const LAST_LEVEL = TIP.length - 2;
+/** Row below each whole tip speed, m/s: the search starts there and goes at most one further. */
+const LEVEL_AT = Uint8Array.from({ length: TIP_SPEEDS_MS[TIP.length - 1] + 1 }, (_, speed) => {
+  const above = TIP_SPEEDS_MS.findIndex((t) => t > speed);
+  return Math.min(Math.max(above === -1 ? LAST_LEVEL : above - 1, 0), LAST_LEVEL);
+});
 
 /**
  * A generated table. Rows hold, for one helical tip speed w = sqrt((pi n D)² + V²) (one Reynolds and Mach number),
@@ -142,9 +148,7 @@ export function propulsorLoad(
       return;
     }
     const tip = Math.sqrt(blade * blade * 9.869604401089358 + speedMs * speedMs);
-    let level = 0;
-    const last = TIP.length - 2;
-    while (level < last && tip > TIP[level + 1]) level++;
+    const level = tip < LEVEL_AT.length ? LEVEL_AT[tip | 0] : LAST_LEVEL;
     let f = (tip - TIP[level]) / (TIP[level + 1] - TIP[level]);
     // held at the slowest and the fastest row: `isTipSpeedInside` reports it and the band widens
     if (f < 0) f = 0;

@@ -133,11 +133,12 @@ const HYDROPLANE_DRAG_SHARE = 0.15;
 const HYDROPLANE_HUMP_SHARE = 0.3;
 const AIR_DRAG_COEFFICIENT = 0.45;
 /**
- * Drag area of strut, rudder, shaft and turn fin of fast boats over the square of the waterline length. From memory of
+ * Drag area of strut, rudder, shaft and turn fin of fast boats, m², of a waterline of 1 m; grows with length^1.3. From memory of
  * small mono hulls: 0.6 m, 1.3 kg, 3 cells and 38 mm run 50 to 60 km/h at 55 to 80 A, which lift and friction alone do not
  * explain; ±40 %.
  */
-const APPENDAGE_SHARE = 1.9e-4;
+const APPENDAGE_M2 = 1.05e-4;
+const APPENDAGE_EXPONENT = 1.3;
 /** Trim below which small planing hulls lift the bow no further and run on the chine: Savitsky's lower limit. */
 const LEAST_TRIM_DEG = 2;
 
@@ -150,7 +151,7 @@ export function hullResistanceN(h: Hull, fluid: Fluid, speedMs: number): number 
   const airDrag = 0.5 * 1.2 * AIR_DRAG_COEFFICIENT * 0.5 * h.beamM ** 2 * speedMs ** 2;
   const floating = displacementResistanceN(h, fluid, speedMs);
   if (h.kind === 'displacement') return floating + airDrag;
-  const appendages = 0.5 * fluid.densityKgM3 * APPENDAGE_SHARE * h.lengthM ** 2 * speedMs ** 2;
+  const appendages = 0.5 * fluid.densityKgM3 * APPENDAGE_M2 * h.lengthM ** APPENDAGE_EXPONENT * speedMs ** 2;
   const weight = h.massKg * GRAVITY_MS2;
   const cv = speedMs / Math.sqrt(GRAVITY_MS2 * h.beamM);
   const share = Math.min(Math.max((cv - 1) / 0.6, 0), 1);
