@@ -7,6 +7,10 @@ import { seededRandom } from '../src/lib/core/numeric/random.ts';
 import { interpretSetup } from '../src/lib/core/setup/interpret.ts';
 import type { PredictPoint, SetupDocument } from '../src/lib/core/setup/schema.ts';
 import { predict } from '../src/lib/core/train/predict.ts';
+import { fitMakersTable } from '../src/lib/core/calibration/fit-makers-table.ts';
+import { windingResistanceFactor } from '../src/lib/core/motor/temperature.ts';
+import { standFor, WARM_C } from '../src/lib/core/shelf/compare-makers-table.ts';
+import type { MakersRow } from '../src/lib/core/shelf/makers-row.ts';
 import { benchRows } from './helpers/bench-rows.ts';
 
 const inch = 0.0254;
@@ -214,6 +218,64 @@ test('a maker’s table, or a day of propellers on one motor, is one fit; a make
   const back = withSize(all.setup, 0.85);
   const p = at(back, { throttle: 1, speedMs: 0, batteryVoltageV: 11.1 });
   assert.ok(Math.abs(p.batteryCurrentA / (day('run')[0].batteryCurrentA ?? 0) - 1) < 0.02);
+});
+
+test('a motor is fitted to its maker’s table: KV and resistance under load come back within their bands', () => {
+  const motor = {
+    kvRpmPerVolt: 900,
+    resistanceOhm: 0.039,
+    noLoadCurrentA: 1.4,
+    noLoadVoltageV: 10,
+    massKg: 0.106,
+    poles: 14
+  };
+  const real = { ...motor, kvRpmPerVolt: 880, loadedResistanceFactor: 2 };
+  const rows = [
+    [11.1, 11, 5.5],
+    [11.1, 12, 6],
+    [14.8, 10, 5],
+    [14.8, 11, 5.5]
+  ].map(([volts, d, p], k): MakersRow => {
+    const said = predict({
+      setup: {
+        ...standFor(real),
+        propulsor: {
+          kind: 'propeller',
+          diameterM: d * inch,
+          pitchM: p * inch,
+          blades: 2,
+          family: 'thin-electric'
+        }
+      },
+      points: [{ throttle: 1, speedMs: 0, batteryVoltageV: volts }],
+      windingC: WARM_C,
+      checks: false
+    }).points[0];
+    return {
+      line: k + 2,
+      volts,
+      propText: `${d}x${p}`,
+      diameterM: d * inch,
+      pitchM: p * inch,
+      blades: 2,
+      throttle: 1,
+      amps: said.batteryCurrentA,
+      watts: said.electricalPowerW,
+      thrustN: 1.06 * said.thrustN,
+      rpm: said.rpm
+    };
+  });
+  const fit = fitMakersTable(motor, rows);
+  assert.ok(fit);
+  assert.ok(fit.ampsOff[1] < 0.02 && fit.ampsOff[1] < fit.ampsOff[0], fit.ampsOff.join());
+  const [kv, ohm] = fit.figures;
+  assert.ok(kv.band[0] < 880 && kv.band[1] > 880, kv.band.join(' to '));
+  const loaded = 0.039 * 2 * windingResistanceFactor(WARM_C);
+  // the table is of a warm motor; the figure is said at 25 °C
+  const cold = loaded / windingResistanceFactor(WARM_C);
+  assert.ok(ohm.band[0] < cold && ohm.band[1] > cold, `${ohm.band.join(' to ')}, real ${cold}`);
+  assert.ok(ohm.before > cold);
+  assert.equal(fitMakersTable(motor, rows.slice(0, 1)), null);
 });
 
 test('the fit is made at the warmth of the reading', () => {

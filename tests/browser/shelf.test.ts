@@ -125,6 +125,9 @@ test('the demo’s table names its slipped digit and stands beside the predictio
     'row 4, watts: 14.8 V × 36.2 A is 536 W, the table says 583 W.'
   );
   await expect(page.getByTestId('makers-rows').getByText(/^(inside|outside)$/)).toHaveCount(4);
+  await expect(page.getByTestId('makers-fit')).toContainText(
+    /One fit to 4 rows.*KV \d+ .*resistance under load \d+.* mΩ \(/
+  );
   await page.close();
 });
 

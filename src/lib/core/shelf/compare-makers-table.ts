@@ -17,23 +17,29 @@ export interface RowComparison {
 }
 
 /** Predicts every row that names volts and a propeller with a motor, at the volts of the table. */
+/** Warmth of the winding when a row of a table or a stand is read, °C. Common practice, no source. */
+export const WARM_C = 60;
+
 export function compareMakersTable(setup: SetupDocument, rows: readonly MakersRow[]): RowComparison[] {
   return rows
     .filter((r) => r.volts !== null && r.diameterM !== null && r.pitchM !== null)
     .map((r): RowComparison => {
       const family = setup.propulsor.kind === 'propeller' ? setup.propulsor.family : undefined;
-      const i = interpretSetup({
-        ...setup,
-        count: 1,
-        auxiliaryCurrentA: 0,
-        propulsor: {
-          kind: 'propeller',
-          diameterM: r.diameterM as number,
-          pitchM: r.pitchM as number,
-          blades: r.blades,
-          family: family ?? 'thin-electric'
-        }
-      });
+      const i = interpretSetup(
+        {
+          ...setup,
+          count: 1,
+          auxiliaryCurrentA: 0,
+          propulsor: {
+            kind: 'propeller',
+            diameterM: r.diameterM as number,
+            pitchM: r.pitchM as number,
+            blades: r.blades,
+            family: family ?? 'thin-electric'
+          }
+        },
+        WARM_C
+      );
       const [p] = predictPoints(i, [
         { throttle: r.throttle, speedMs: 0, batteryVoltageV: r.volts as number }
       ]);

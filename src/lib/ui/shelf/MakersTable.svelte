@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Button, Input, Modal, Select, Textarea } from 'flowbite-svelte';
+  import type { FittedFigure, TableFit } from '../../core/calibration/fit-makers-table.ts';
   import type { RowComparison } from '../../core/shelf/compare-makers-table.ts';
   import { cellsOf, GRID, parseMakersTable, tableOfCells } from '../../core/shelf/makers-table.ts';
   import type { RowProblem } from '../../core/shelf/makers-row.ts';
@@ -7,7 +8,7 @@
   import type { Motor } from '../../core/setup/schema.ts';
   import type { StoredMakersTable, StoredPart } from '../../core/setup/stored.ts';
   import { show } from '../../core/units/show.ts';
-  import { figureUnit } from '../format/units.svelte.ts';
+  import { figure, figureUnit } from '../format/units.svelte.ts';
   import { askWorker } from '../../workers/client.ts';
   import { call } from '../match/api.ts';
 
@@ -52,18 +53,25 @@
   const problems = $derived([...readProblems, ...table.problems]);
   /** The prediction beside each row, by the reader's line: worked out in the worker, the last asked wins. */
   let compared = $state.raw<ReadonlyMap<number, RowComparison>>(new Map());
+  /** One fit of the motor to all rows. */
+  let fit = $state.raw<TableFit | null>(null);
   let asked = 0;
   $effect(() => {
     const turn = ++asked;
     const { rows } = table;
     if (!motor || rows.length === 0) {
       compared = new Map();
+      fit = null;
       return;
     }
     const used = asUsed($state.snapshot(motor) as StoredPart) as Motor;
     askWorker('thorough', (w) => w.compareWithTable(used, rows))
       .then((list) => {
         if (turn === asked) compared = new Map(list.map((c) => [c.line, c]));
+        return askWorker('thorough', (w) => w.fitTable(used, rows));
+      })
+      .then((found) => {
+        if (turn === asked) fit = found;
       })
       .catch((error: Error) => (said = `The rows cannot be predicted now: ${error.message}.`));
   });
@@ -76,6 +84,14 @@
     let line = 1;
     return cells.map((row) => (row.some((c) => c.trim() !== '') ? ++line : null));
   });
+  const FIGURE = {
+    kv: ['KV', 'kv'],
+    loadedOhm: ['resistance under load', 'milliohm']
+  } as const;
+  const fitted = (f: FittedFigure): string => {
+    const [title, quantity] = FIGURE[f.id];
+    return `${title} ${figureUnit(quantity, f.value, 3)} (${figure(quantity, f.band[0], 3)} to ${figure(quantity, f.band[1], 3)}; before ${figureUnit(quantity, f.before, 3)})`;
+  };
   const off = (v: number | null): string =>
     v === null ? '' : `${v >= 0 ? '+' : '−'}${show(Math.abs(100 * v), 2)} %`;
 
@@ -299,6 +315,17 @@
         ></span
       >{/if}
   </div>
+  {#if fit}
+    <p class="text-[12px] leading-[17px]" data-testid="makers-fit">
+      One fit to {fit.rows} rows, each with its own propeller, warm: {fit.figures.map(fitted).join('; ')}.
+      Amps then within {show(100 * fit.ampsOff[1], 2)} % of the table, {show(100 * fit.ampsOff[0], 2)} % before.
+      <span class="text-[var(--ink-soft)]"
+        >A maker’s row counts with ±5 % of its amps and ±12 % of its thrust.{fit.notes.length > 0
+          ? ` ${fit.notes.join(' ')}`
+          : ''}</span
+      >
+    </p>
+  {/if}
   <ul class="text-[12px]" data-testid="makers-problems">
     {#each problems as p, k (k)}<li class="border-l-4 border-[var(--ink)] pl-2">
         row {p.line - 1}{p.column ? `, ${p.column}` : ''}: {p.message}

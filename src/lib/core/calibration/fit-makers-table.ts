@@ -1,0 +1,88 @@
+import { standFor, WARM_C } from '../shelf/compare-makers-table.ts';
+import type { MakersRow } from '../shelf/makers-row.ts';
+import type { Motor } from '../setup/schema.ts';
+import { interpretSetup } from '../setup/interpret.ts';
+import { calibrate } from './calibrate.ts';
+import type { Measurement } from './schema.ts';
+
+/** A figure of a motor as a maker's whole table has it, with its 10th to 90th percentile and what stood there before. */
+export interface FittedFigure {
+  readonly id: 'kv' | 'loadedOhm';
+  readonly value: number;
+  readonly band: readonly [number, number];
+  readonly before: number;
+}
+
+/** One fit of a motor to all rows of a table. */
+export interface TableFit {
+  readonly rows: number;
+  readonly figures: FittedFigure[];
+  /** Root mean square of predicted over printed amps less one, before and after. */
+  readonly ampsOff: readonly [before: number, after: number];
+  readonly notes: readonly string[];
+}
+
+const NINETIETH = 1.2816;
+
+/**
+ * Fits a motor's KV and its resistance under load to a whole maker's table at once, each row with its own propeller at its
+ * own volts; a maker's row counts with ±5 % of its amps and ±12 % of its thrust. Null when fewer than two rows have amps.
+ */
+export function fitMakersTable(motor: Motor, rows: readonly MakersRow[]): TableFit | null {
+  const measurements = rows.flatMap((r): Measurement[] =>
+    r.volts === null || r.amps === null || r.diameterM === null || r.pitchM === null
+      ? []
+      : [
+          {
+            throttle: r.throttle,
+            speedMs: 0,
+            batteryVoltageV: r.volts,
+            batteryCurrentA: r.amps,
+            rpm: r.rpm,
+            thrustN: r.thrustN,
+            windingC: WARM_C,
+            source: 'maker',
+            propulsor: {
+              kind: 'propeller',
+              diameterM: r.diameterM,
+              pitchM: r.pitchM,
+              blades: r.blades,
+              family: 'thin-electric'
+            }
+          }
+        ]
+  );
+  if (measurements.length < 2) return null;
+  const setup = standFor(motor);
+  const fit = calibrate({ setup, measurements });
+  const fitted = interpretSetup(fit.setup);
+  const bare = interpretSetup(setup);
+  const figure = (id: FittedFigure['id'], value: number, sd: number, before: number): FittedFigure => ({
+    id,
+    value,
+    band: [value * Math.exp(-NINETIETH * sd), value * Math.exp(NINETIETH * sd)],
+    before
+  });
+  const amps = fit.residuals.filter((r) => r.reading === 'batteryCurrentA');
+  const off = (of: (r: (typeof amps)[number]) => number): number =>
+    Math.sqrt(amps.reduce((sum, r) => sum + (of(r) / r.measured - 1) ** 2, 0) / amps.length);
+  return {
+    rows: measurements.length,
+    figures: [
+      figure(
+        'kv',
+        (motor.kvRpmPerVolt * bare.model.motorConstant) / fitted.model.motorConstant,
+        fitted.relativeSd.kv,
+        motor.kvRpmPerVolt
+      ),
+      figure(
+        'loadedOhm',
+        fitted.model.windingResistanceOhm,
+        fitted.relativeSd.motorResistance,
+        bare.model.windingResistanceOhm
+      )
+    ],
+    ampsOff: [off((r) => r.before), off((r) => r.after)],
+    notes: fit.notes
+  };
+}
