@@ -26,6 +26,8 @@ export interface Discharge {
 }
 
 const STEPS = 40;
+/** Least discharge reckoned with, in C: ten thousand hours. */
+const LEAST_C = 1e-4;
 /** Halvings of the last step to find where it ends: to a ten-thousandth of it. */
 const END_BISECTIONS = 13;
 
@@ -62,21 +64,23 @@ export function discharge(
   let last = first;
   const warmed = (from: DischargeStep, rate: DischargeStep, dt: number): number =>
     from.packC + dt * packWarming(pack.heat, rate.packC, rate.heatW);
+  /** Current that empties the pack: a propeller driven by the stream may give some back, and then it would last for ever. */
+  const draining = (step: DischargeStep): number => Math.max(step.currentA, LEAST_C * pack.capacityAh);
   /** The moment at a lower state of charge, reached from an earlier one; null where the power no longer suffices. */
   const reach = (from: DischargeStep, s: number): DischargeStep | null => {
     const width = from.stateOfCharge - s;
-    const about = (charge * width) / from.currentA;
+    const about = (charge * width) / draining(from);
     const middle = at(
       from.stateOfCharge - 0.5 * width,
       warmed(from, from, 0.5 * about),
       from.seconds + 0.5 * about
     );
     if (!middle) return null;
-    const dt = (charge * width) / middle.currentA;
+    const dt = (charge * width) / draining(middle);
     const to = at(s, warmed(from, middle, dt), from.seconds + dt);
     if (!to) return null;
     to.seconds =
-      from.seconds + (charge * width * (1 / from.currentA + 4 / middle.currentA + 1 / to.currentA)) / 6;
+      from.seconds + (charge * width * (1 / draining(from) + 4 / draining(middle) + 1 / draining(to))) / 6;
     return to;
   };
   for (let i = 1; i <= parts; i++) {
