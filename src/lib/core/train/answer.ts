@@ -102,6 +102,8 @@ export interface PredictAnswer {
   heat: HeatAnswer | null;
   /** Level flight of a multirotor at full tilt. */
   forward: ForwardFlight | null;
+  /** The winding's resistance at rest and as the model takes it under load, at the asked warmth, ohm. */
+  motorUnderLoad: { restOhm: number; loadedOhm: number };
   /** Which unknown moves the first point most. */
   sensitivity: Sensitivity[];
   mission: MissionResult | null;

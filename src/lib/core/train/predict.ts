@@ -43,6 +43,7 @@ export function predict(request: PredictRequest): PredictAnswer {
             packOhm
           )
         : null,
+    motorUnderLoad: { restOhm: i.motorAtLoad.restOhm, loadedOhm: i.model.windingResistanceOhm },
     sensitivity: bands ? sensitivities(i, s.supply, points[0].throttle ?? 1, points[0].speedMs ?? 0) : [],
     mission: missionAnswer(i, request, stateOfCharge),
     hover,

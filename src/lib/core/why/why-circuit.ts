@@ -33,6 +33,14 @@ export function whyCircuit({ i, p, add }: WhyContext): void {
       : `Watts over nominal volts: ${show(motor.maxPowerW as number)} W / ${show(nominal)} V = ${showUnit(byWatts, 'A')} at its power rating.`
   );
   add(
+    'motor-loaded',
+    'Winding under load',
+    'R_loaded = R at rest × factor of the build × warmth (docs/motor-under-load.md)',
+    underLoad(i),
+    ['motorResistance'],
+    'A label’s resistance, or one measured between two leads, is that of a motor at rest.'
+  );
+  add(
     'battery-current',
     'Pack current',
     'I_pack = N (d I_motor + switching + idle) + receiver',

@@ -25,7 +25,11 @@ export function readingsOf(part: PartName, answer: PredictAnswer): Reading[] {
     case 'motor':
       return [
         { id: 'motor-current', text: figureUnit('current', p.motorCurrentA) },
-        { id: 'motor-efficiency', text: `${figure('share', p.motorEfficiency, 2)} % efficient` }
+        { id: 'motor-efficiency', text: `${figure('share', p.motorEfficiency, 2)} % efficient` },
+        {
+          id: 'motor-loaded',
+          text: `${figureUnit('milliohm', answer.motorUnderLoad.loadedOhm, 2)} loaded`
+        }
       ];
     case 'propulsor':
       return [

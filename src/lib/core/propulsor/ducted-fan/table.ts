@@ -34,7 +34,7 @@ const TYPICAL = {
 
 /** Share of the shaft's power that leaves in the jet, by the fan's diameter, m: 0.5 to 0.7 in present fans. (m) */
 const JET_DIAMETER_M = [0.03, 0.05, 0.064, 0.07, 0.09, 0.12];
-const JET_EFFICIENCY = [0.44, 0.52, 0.58, 0.63, 0.65, 0.68];
+const JET_EFFICIENCY = [0.44, 0.52, 0.58, 0.66, 0.67, 0.69];
 /** Of that, what an intake edge without a lip leaves standing: the flow separates inside it. It fades with speed. (m) */
 const SHARP_INLET = 0.8;
 
