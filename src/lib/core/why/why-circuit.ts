@@ -35,10 +35,9 @@ export function whyCircuit({ i, p, add }: WhyContext): void {
   add(
     'motor-loaded',
     'Winding under load',
-    'R_loaded = R at rest × factor of the build × warmth (docs/motor-under-load.md)',
+    'R_loaded = R at rest × factor of the build × warmth; a label’s resistance, or one measured between two leads, is that of a motor at rest',
     underLoad(i),
-    ['motorResistance'],
-    'A label’s resistance, or one measured between two leads, is that of a motor at rest.'
+    ['motorResistance']
   );
   add(
     'battery-current',
