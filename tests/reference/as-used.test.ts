@@ -2,6 +2,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../../src/lib/core/setup/schema.ts';
+import { hullOf, hullResistanceN } from '../../src/lib/core/craft/boat/resistance.ts';
+import { water } from '../../src/lib/core/water/water.ts';
 import { predict } from '../../src/lib/core/train/predict.ts';
 
 const inch = 0.0254;
@@ -193,7 +195,15 @@ test('boats: a 600 mm mono hull on 3 cells, 2750 KV and 38 mm runs 50 to 70 km/h
   const guessed = answer(boat({}));
   assert.ok(guessed.boat);
   assert.ok(guessed.estimates.some((e) => e.path === 'craft.waterlineLengthM'));
-  // a hydroplane has a hump: more resistance at twice its beam's Froude number than well beyond it
+  // a hydroplane has a hump: it resists more while it rises than well beyond
+  const hull = hullOf(boat({ hull: 'hydroplane' }).craft);
+  const fresh = water('fresh', 15);
+  const lift = (cv: number): number => {
+    const speed = cv * Math.sqrt(9.81 * hull.beamM);
+    const still = hullResistanceN({ ...hull, massKg: 1e-3 }, fresh, speed);
+    return hullResistanceN(hull, fresh, speed) - still;
+  };
+  assert.ok(lift(1.8) > 1.2 * lift(4), `${lift(1.8)} N rising, ${lift(4)} N beyond`);
   const hydro = answer(boat({ hull: 'hydroplane' })).boat;
   assert.ok(hydro && hydro.topSpeedMs > mono.topSpeedMs);
   // an air boat floats in water: it is far slower than its pitch speed

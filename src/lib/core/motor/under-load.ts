@@ -35,7 +35,7 @@ export const usualPoles = (build: MotorBuild): number => (build === 'inrunner' ?
  * Outrunners: 2.5, from full-throttle readings typical of their class (tests/reference/data/bench-rows.ndjson; between
  * 1.9 and 3.3 one by one, no growth with electrical frequency or size beyond what the readings themselves scatter).
  * Inrunners with four or six poles: 1.6, from two fan rows and the trade fact that fans turn at 85 to 88 % of KV x volts
- * (common practice, no source). How it was chosen among six models: docs/motor-under-load.md.
+ * (common practice, no source). How it was chosen among eight models: docs/motor-under-load.md.
  *
  * `relativeSd` is what remains between motors of one build once their terminal resistance is measured.
  */

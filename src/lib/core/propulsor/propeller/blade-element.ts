@@ -1,5 +1,5 @@
 import type { Fluid } from '../../atmosphere/air.ts';
-import type { PropellerFamily } from './family.ts';
+import { chordAt, type PropellerFamily } from './family.ts';
 import { sectionPolar, sectionState, setSection, type SectionState } from './section.ts';
 
 /** A propeller's geometry. Metres. */
@@ -11,15 +11,9 @@ export interface PropellerGeometry {
 }
 
 const STATIONS = 12;
-const CHORD_STEP = 0.05;
-const CHORD_START = 0.15;
 /** Chord over tip radius at a share of the radius. */
-export function chordShare(family: PropellerFamily, share: number): number {
-  const at = Math.max((share - CHORD_START) / CHORD_STEP, 0);
-  const i = Math.min(Math.floor(at), family.chord.length - 2);
-  const f = Math.min(at - i, 1);
-  return family.chordScale * (family.chord[i] + f * (family.chord[i + 1] - family.chord[i]));
-}
+export const chordShare = (family: PropellerFamily, share: number): number =>
+  family.chordScale * chordAt(family.chord, share);
 
 /** Reynolds number at 0.75 R, with n in rev/s. */
 export function reynoldsAt75(g: PropellerGeometry, fluid: Fluid, n: number, speedMs: number): number {

@@ -1,4 +1,11 @@
-import { PROPELLER_FAMILIES, type FamilyName, type PropellerFamily } from './family.ts';
+import {
+  CHORD_START,
+  CHORD_STEP,
+  chordAt,
+  PROPELLER_FAMILIES,
+  type FamilyName,
+  type PropellerFamily
+} from './family.ts';
 
 /** How a blade ends: as its family does, or cut square and wide. */
 export type TipShape = 'usual' | 'blunt';
@@ -13,17 +20,6 @@ export interface BladeShapeAsked {
   readonly cutFromM?: number | null;
   /** Mass of the whole propeller. */
   readonly massKg?: number | null;
-}
-
-const START = 0.15;
-const STEP = 0.05;
-
-/** Chord over radius at a share of the radius, from a table at 0.15, 0.20 … 1. */
-function chordAt(table: readonly number[], share: number): number {
-  const at = Math.max((share - START) / STEP, 0);
-  const i = Math.min(Math.floor(at), table.length - 2);
-  const f = Math.min(at - i, 1);
-  return table[i] + f * (table[i + 1] - table[i]);
 }
 
 /** The family halfway between two: chords, thickness, drag and spread by straight lines. */
@@ -68,7 +64,7 @@ function blunted(family: PropellerFamily): PropellerFamily {
   const wide = BLUNT_SHARE * chordAt(family.chord, BLUNT_FROM);
   return {
     ...family,
-    chord: family.chord.map((c, k) => (START + k * STEP > BLUNT_FROM ? Math.max(c, wide) : c))
+    chord: family.chord.map((c, k) => (CHORD_START + k * CHORD_STEP > BLUNT_FROM ? Math.max(c, wide) : c))
   };
 }
 
@@ -80,7 +76,7 @@ function cutDown(family: PropellerFamily, share: number): PropellerFamily {
   return {
     ...family,
     hub: Math.min(family.hub / share, 0.6),
-    chord: family.chord.map((_, k) => chordAt(family.chord, (START + k * STEP) * share) / share),
+    chord: family.chord.map((_, k) => chordAt(family.chord, (CHORD_START + k * CHORD_STEP) * share) / share),
     // the new tip is as the saw left it, not a section
     thrustSd: Math.hypot(family.thrustSd, CUT_SD * (1 - share)),
     powerSd: Math.hypot(family.powerSd, CUT_SD * (1 - share))

@@ -129,3 +129,15 @@ export const PROPELLER_FAMILIES = {
 } as const satisfies Record<string, PropellerFamily>;
 
 export type FamilyName = Exclude<keyof typeof PROPELLER_FAMILIES, 'multirotor-small'>;
+
+/** Share of the radius at which the chord tables begin, and their step. */
+export const CHORD_START = 0.15;
+export const CHORD_STEP = 0.05;
+
+/** Chord over radius at a share of the radius, from a table at 0.15, 0.20 … 1. */
+export function chordAt(table: readonly number[], share: number): number {
+  const at = Math.max((share - CHORD_START) / CHORD_STEP, 0);
+  const i = Math.min(Math.floor(at), table.length - 2);
+  const f = Math.min(at - i, 1);
+  return table[i] + f * (table[i + 1] - table[i]);
+}
