@@ -1,26 +1,17 @@
-import { hoverThrustN } from '../craft/multirotor/hover.ts';
-import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
 import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import type { Demand } from '../train/demand.ts';
 import { discharge } from '../train/discharge.ts';
 import type { PredictAnswer } from '../train/answer.ts';
+import { mixedDemand, mixedUseOf } from '../train/mixed-use.ts';
 import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
 import type { Chart } from './chart.ts';
 
-/** Loaded and resting volts per cell and current over time: hovering or cruising where that can be, else full throttle. */
+/**
+ * Loaded and resting volts per cell and average current over time in ordinary use, as the time shown first has it. Loaded
+ * volts are the lowest: those of its spells of full throttle.
+ */
 export function dischargeChart(i: Interpreted, supply: PointSupply, answer: PredictAnswer): Chart {
   const { craft } = i.setup;
-  let demand: Demand = { kind: 'throttle', throttle: 1, speedMs: answer.boat?.topSpeedMs ?? 0 };
-  let title = 'at full throttle';
-  const wing = wingOf(craft);
-  if (answer.hover) {
-    demand = { kind: 'thrust', thrustN: hoverThrustN(craft.massKg), speedMs: 0 };
-    title = 'hovering';
-  } else if (answer.level?.cruiseSpeedMs != null && wing) {
-    const speedMs = answer.level.cruiseSpeedMs;
-    demand = { kind: 'thrust', thrustN: levelDragN(wing, i.fluid.densityKgM3, speedMs), speedMs };
-    title = 'cruising';
-  }
+  const demand = mixedDemand(craft, answer.level?.cruiseSpeedMs ?? answer.boat?.topSpeedMs ?? 0);
   const run = discharge(
     i.model,
     i.packInUse,
@@ -38,7 +29,7 @@ export function dischargeChart(i: Interpreted, supply: PointSupply, answer: Pred
   });
   return {
     id: 'discharge',
-    title: `Discharge, ${title}`,
+    title: `Discharge in ordinary use: ${mixedUseOf(craft).title}`,
     abscissa: { title: 'time', quantity: 'minutes', values: run.steps.map((s) => s.seconds) },
     panels: [
       [
