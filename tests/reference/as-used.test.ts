@@ -169,6 +169,27 @@ test('hover and cruise times with held volts are at hover and cruise', () => {
   assert.ok(Math.abs(hover.averageCurrentA / (held.hover?.batteryCurrentA ?? 0) - 1) < 1e-6);
 });
 
+test('held volts are judged as the loaded cells they are; the first timer is half of the time in ordinary use', () => {
+  const cell = (batteryVoltageV: number) =>
+    predict({
+      setup: trainer,
+      points: [{ throttle: 1, speedMs: 0, batteryVoltageV }],
+      bands: false,
+      remedies: false
+    }).checks.find((c) => c.id === 'cell-voltage');
+  // LiPo: floor 3.0 V loaded, margin 3.3 (common practice, no source)
+  assert.deepEqual(
+    [8.7, 9.6, 11.1].map((v) => cell(v)?.finding),
+    ['over', 'tight', 'holds']
+  );
+  assert.ok(Math.abs((cell(11.1)?.value ?? 0) - 3.7) < 1e-9);
+  const { checks, endurance } = answer(trainer);
+  const said = /First timer: half of it, ([\d.]+) min/.exec(
+    checks.find((c) => c.id === 'time')?.working ?? ''
+  );
+  assert.ok(Math.abs(Number(said?.[1]) / (endurance[0].seconds / 120) - 1) < 0.01, said?.[0]);
+});
+
 test('boats: a 600 mm mono hull on 3 cells, 2750 KV and 38 mm runs 50 to 70 km/h and slips 10 to 30 %; none needs a waterline length', () => {
   const boat = (craft: object): SetupDocument => ({
     format: 'iskarn.setup/1',

@@ -3,6 +3,9 @@ import { show, showUnit } from '../units/show.ts';
 import { judge, type Check } from './check.ts';
 import { capacities, heavierPropulsors, lighterPropulsors } from './ladders.ts';
 
+/** Share of the predicted time that the first timer is set to. Common practice, no source. */
+const FIRST_TIMER_SHARE = 0.5;
+
 const DOING = { cruise: 'at best range', hover: 'hovering', full: 'at full throttle' } as const;
 
 /** Minutes the pack lasts in ordinary use by purpose, against the wanted time. */
@@ -30,7 +33,7 @@ export const time: Check = {
         band: e.band ? [e.band[0] / 60, e.band[1] / 60] : null,
         rating: target == null ? null : target / 60,
         missing: 'no wanted time in the brief',
-        working: `${use.title}: ${show(100 * use.fullShare)} % of the time at full throttle. ${show(c.i.capacityAh)} Ah × ${show(100 * e.usedShare)} % used / ${showUnit(e.averageCurrentA, 'A')} on average × 60 = ${showUnit(minutes, 'min')}${e.endedBy === 'cut-off' ? `; a loaded cell meets the cut-off first` : ''}.${others.length > 0 ? ` Beside it: ${others.join(', ')}.` : ''}`
+        working: `${use.title}: ${show(100 * use.fullShare)} % of the time at full throttle. ${show(c.i.capacityAh)} Ah × ${show(100 * e.usedShare)} % used / ${showUnit(e.averageCurrentA, 'A')} on average × 60 = ${showUnit(minutes, 'min')}${e.endedBy === 'cut-off' ? `; a loaded cell meets the cut-off first` : ''}.${others.length > 0 ? ` Beside it: ${others.join(', ')}.` : ''} First timer: half of it, ${showUnit(FIRST_TIMER_SHARE * minutes, 'min')}; then look at the resting volts and go on from there.`
       },
       c.schools
     );
