@@ -1,13 +1,13 @@
-import { air } from '../src/lib/core/atmosphere/air.ts';
-import { openCircuitCellV } from '../src/lib/core/battery/open-circuit.ts';
-import { estimateCellResistanceOhm } from '../src/lib/core/battery/cell-resistance.ts';
-import { estimateNoLoadCurrentA, estimateWindingOhm } from '../src/lib/core/motor/estimate.ts';
-import { resolveFamily } from '../src/lib/core/propulsor/propeller/blade-shape.ts';
-import { propellerTable } from '../src/lib/core/propulsor/propeller/table.ts';
-import { TIP_SPEEDS_MS } from '../src/lib/core/propulsor/performance.ts';
+import { air } from '../src/lib/core/medium/air.ts';
+import { openCircuitCellV } from '../src/lib/core/parts/pack/open-circuit.ts';
+import { estimateCellResistanceOhm } from '../src/lib/core/parts/pack/cell-resistance.ts';
+import { estimateNoLoadCurrentA, estimateWindingOhm } from '../src/lib/core/parts/motor/estimate.ts';
+import { resolveFamily } from '../src/lib/core/parts/propulsor/propeller/blade-shape.ts';
+import { propellerTable } from '../src/lib/core/parts/propulsor/propeller/table.ts';
+import { TIP_SPEEDS_MS } from '../src/lib/core/parts/propulsor/performance.ts';
 import type { SearchMotor, SearchPack, SearchPropulsor } from '../src/lib/core/search/search-grid.ts';
-import { interpretSetup } from '../src/lib/core/setup/interpret.ts';
-import type { SetupDocument } from '../src/lib/core/setup/schema.ts';
+import { interpretSetup } from '../src/lib/core/model/interpret.ts';
+import type { SetupDocument } from '../src/lib/core/document/schema.ts';
 
 /** Everything the benchmark runs on: the same inputs for every contestant. */
 export const setup: SetupDocument = {

@@ -9,13 +9,13 @@ import { bisect } from 'fmin/src/bisect.js';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { air } from '../src/lib/core/atmosphere/air.ts';
-import { propulsorLoad, TIP_SPEEDS_MS, U_STEPS } from '../src/lib/core/propulsor/performance.ts';
-import { bladeStations } from '../src/lib/core/propulsor/propeller/blade-element.ts';
-import { resolveFamily } from '../src/lib/core/propulsor/propeller/blade-shape.ts';
-import { sectionPolar, sectionState, setSection } from '../src/lib/core/propulsor/propeller/section.ts';
-import { propellerTable } from '../src/lib/core/propulsor/propeller/table.ts';
-import { interpretSetup } from '../src/lib/core/setup/interpret.ts';
+import { air } from '../src/lib/core/medium/air.ts';
+import { propulsorLoad, TIP_SPEEDS_MS, U_STEPS } from '../src/lib/core/parts/propulsor/performance.ts';
+import { bladeStations } from '../src/lib/core/parts/propulsor/propeller/blade-element.ts';
+import { resolveFamily } from '../src/lib/core/parts/propulsor/propeller/blade-shape.ts';
+import { sectionPolar, sectionState, setSection } from '../src/lib/core/parts/propulsor/propeller/section.ts';
+import { propellerTable } from '../src/lib/core/parts/propulsor/propeller/table.ts';
+import { interpretSetup } from '../src/lib/core/model/interpret.ts';
 import {
   noLoadCurrentAt,
   operatingPoint,
@@ -46,7 +46,7 @@ function perItem(count: number, run: (count: number) => void): number {
 
 const ours = perItem(400000, (n) => {
   for (let k = 0; k < n; k++) {
-    solveOperatingPoint(model, volts(k), 0.018, throttle(k), speed(k), point);
+    solveOperatingPoint(model, { openCircuitV: volts(k), packOhm: 0.018 }, throttle(k), speed(k), point);
     sink += point.thrustN;
   }
 });

@@ -1,8 +1,8 @@
 /** `npm run motor-models` writes docs/motor-under-load.md: how the motor under load was chosen, with its tables. */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { LOADED_RESISTANCE } from '../src/lib/core/motor/under-load.ts';
-import { predict } from '../src/lib/core/train/predict.ts';
+import { LOADED_RESISTANCE } from '../src/lib/core/parts/motor/under-load.ts';
+import { predict } from '../src/lib/core/predict/predict.ts';
 import { benchRows, classOf } from '../tests/helpers/bench-rows.ts';
 import { compareMotorModels, factorForRow } from '../tests/helpers/motor-models.ts';
 import { sixStep } from '../tests/helpers/six-step.ts';

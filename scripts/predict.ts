@@ -1,4 +1,4 @@
-import { answerPredict } from '../src/lib/core/train/answer-predict.ts';
+import { answerPredict } from '../src/lib/core/predict/answer-predict.ts';
 import { runCommand } from './run-command.ts';
 
 runCommand('predict', answerPredict);

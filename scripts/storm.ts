@@ -1,5 +1,5 @@
 /** `npm run storm -- 100000`: that many random valid setups of all kinds, each solved; reports what fails. */
-import { interpretSetup } from '../src/lib/core/setup/interpret.ts';
+import { interpretSetup } from '../src/lib/core/model/interpret.ts';
 import { predictPoints } from '../src/lib/core/train/predict-points.ts';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
 import { assertEnergyCloses, assertMomentumLimit } from '../tests/helpers/plausible.ts';

@@ -1,19 +1,19 @@
 /** `npm run validation` writes docs/validation.md: every outside check with its source, value and error. */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { air, pressurePa } from '../src/lib/core/atmosphere/air.ts';
+import { air, pressurePa } from '../src/lib/core/medium/air.ts';
 import { savitskyPlaning } from '../src/lib/core/craft/boat/resistance.ts';
-import { bSeries } from '../src/lib/core/propulsor/submerged-screw/b-series.ts';
-import { PROPELLER_FAMILIES } from '../src/lib/core/propulsor/propeller/family.ts';
-import type { PredictAnswer } from '../src/lib/core/train/answer.ts';
-import { predict } from '../src/lib/core/train/predict.ts';
-import type { PredictRequest } from '../src/lib/core/setup/schema.ts';
-import { water } from '../src/lib/core/water/water.ts';
+import { bSeries } from '../src/lib/core/parts/propulsor/submerged-screw/b-series.ts';
+import { PROPELLER_FAMILIES } from '../src/lib/core/parts/propulsor/propeller/family.ts';
+import type { PredictAnswer } from '../src/lib/core/predict/answer.ts';
+import { predict } from '../src/lib/core/predict/predict.ts';
+import type { PredictRequest } from '../src/lib/core/document/schema.ts';
+import { water } from '../src/lib/core/medium/water.ts';
 import {
   conductorResistanceOhm,
   gaugeAreaM2,
   gaugeDiameterM
-} from '../src/lib/core/wiring/lead-resistance.ts';
+} from '../src/lib/core/parts/wiring/lead-resistance.ts';
 import { leftOutRows } from '../tests/helpers/motor-models.ts';
 import { cellCountRule } from '../tests/helpers/cell-count-rule.ts';
 import { BENCH_READINGS } from '../tests/reference/data/bench-readings.ts';

@@ -4,13 +4,13 @@ import { test } from 'node:test';
 import { calibrate } from '../src/lib/core/calibration/calibrate.ts';
 import type { Measurement } from '../src/lib/core/calibration/schema.ts';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
-import { interpretSetup } from '../src/lib/core/setup/interpret.ts';
-import type { PredictPoint, SetupDocument } from '../src/lib/core/setup/schema.ts';
-import { predict } from '../src/lib/core/train/predict.ts';
+import { interpretSetup } from '../src/lib/core/model/interpret.ts';
+import type { PredictPoint, SetupDocument } from '../src/lib/core/document/schema.ts';
+import { predict } from '../src/lib/core/predict/predict.ts';
 import { fitMakersTable } from '../src/lib/core/calibration/fit-makers-table.ts';
-import { windingResistanceFactor } from '../src/lib/core/motor/temperature.ts';
+import { windingResistanceFactor } from '../src/lib/core/parts/motor/temperature.ts';
 import { standFor, WARM_C } from '../src/lib/core/shelf/compare-makers-table.ts';
-import type { MakersRow } from '../src/lib/core/shelf/makers-row.ts';
+import type { MakersRow } from '../src/lib/core/document/makers-row.ts';
 import { benchRows } from './helpers/bench-rows.ts';
 
 const inch = 0.0254;

@@ -1,16 +1,16 @@
 /** Fitting round fixed parts, whatever the craft: seeded random setups of every kind. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { fitAround } from '../src/lib/core/brief/fit-around.ts';
+import { fitAround } from '../src/lib/core/fit/fit-around.ts';
 import { targetsOf } from '../src/lib/core/brief/targets.ts';
-import { withAllUpMass } from '../src/lib/core/craft/all-up-mass.ts';
+import { withAllUpMass } from '../src/lib/core/model/all-up-mass.ts';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
-import { FIXABLE, type SetupDocument } from '../src/lib/core/setup/schema.ts';
-import { validateSetup } from '../src/lib/core/setup/validate.ts';
-import { predict } from '../src/lib/core/train/predict.ts';
+import { FIXABLE, type SetupDocument } from '../src/lib/core/document/schema.ts';
+import { validateSetup } from '../src/lib/core/document/validate.ts';
+import { predict } from '../src/lib/core/predict/predict.ts';
 import { GRAVITY_MS2 } from '../src/lib/core/units/constants.ts';
 import { whyAll } from '../src/lib/core/why/why-all.ts';
-import { interpretSetup } from '../src/lib/core/setup/interpret.ts';
+import { situationOf } from '../src/lib/core/situation/situation.ts';
 import { assertFinite } from './helpers/plausible.ts';
 import { randomSetups } from './helpers/random-setup.ts';
 
@@ -63,7 +63,7 @@ test('what was fitted round a motor leaves the motor inside its ratings where an
   for (const [what, base] of cases(77, 80)) {
     if (base.craft.kind === 'boat' || base.craft.purpose === 'jet') continue;
     const maxPowerW = 4000 * (base.motor.massKg ?? 0.05);
-    const fitted = fitAround({ ...base, motor: { ...base.motor, maxPowerW } }, ['motor']);
+    const fitted = fitAround({ ...base, motor: { ...base.motor, maxPowerW } }, { fixed: ['motor'] });
     const p = predict({ setup: fitted, bands: false, remedies: false }).points[0];
     all++;
     if (p.electricalPowerW - p.lossW.auxiliary <= 1.1 * maxPowerW * (fitted.count ?? 1)) inside++;
@@ -82,7 +82,7 @@ test('a free motor: thrust lands within a fifth of what the purpose asks, for ev
         motor: { kvRpmPerVolt: 1000 },
         propulsor: { kind: 'propeller', diameterM: 0.25, pitchM: 0.12 }
       };
-      const fitted = fitAround(base, []);
+      const fitted = fitAround(base, { fixed: [] });
       const thrust = predict({ setup: fitted, bands: false, remedies: false }).points[0].thrustN;
       const target = targetsOf(fitted).find((t) => t.id === 'thrust');
       assert.ok(target?.high, 'a window');
@@ -98,8 +98,7 @@ test('every random setup’s every figure can be asked why, and the answer holds
   const next = randomSetups(19);
   for (let k = 0; k < 60; k++) {
     const setup = next();
-    const answer = predict({ setup, bands: false });
-    for (const [id, why] of Object.entries(whyAll(interpretSetup(setup), answer))) {
+    for (const [id, why] of Object.entries(whyAll(situationOf(setup)))) {
       const text = [why.title, why.formula, why.numbers, ...why.sources, why.rule ?? ''].join(' ');
       assert.ok(why.numbers.length > 0 && why.formula.length > 0, `setup ${k}: ${id} is empty`);
       assert.doesNotMatch(text, /NaN|undefined|Infinity|null/, `setup ${k}: ${id}: ${text}`);

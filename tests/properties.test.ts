@@ -1,7 +1,7 @@
 /** Properties that hold whatever the figures: more cells, bigger packs, losses, temperature. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { openCircuitCellV } from '../src/lib/core/battery/open-circuit.ts';
+import { openCircuitCellV } from '../src/lib/core/parts/pack/open-circuit.ts';
 import {
   capacityTemperatureFactor,
   emptyFactor,
@@ -10,17 +10,17 @@ import {
   READING_S,
   settledFactor,
   startTemperatureC
-} from '../src/lib/core/battery/under-load.ts';
-import { resistanceTemperatureFactor } from '../src/lib/core/battery/cell-resistance.ts';
-import { idealPowerW } from '../src/lib/core/propulsor/ideal-power.ts';
-import { interpretSetup, supplyOf } from '../src/lib/core/setup/interpret.ts';
-import type { SetupDocument } from '../src/lib/core/setup/schema.ts';
+} from '../src/lib/core/parts/pack/under-load.ts';
+import { resistanceTemperatureFactor } from '../src/lib/core/parts/pack/cell-resistance.ts';
+import { idealPowerW } from '../src/lib/core/parts/propulsor/ideal-power.ts';
+import { interpretSetup, supplyOf } from '../src/lib/core/model/interpret.ts';
+import type { SetupDocument } from '../src/lib/core/document/schema.ts';
 import type { Demand } from '../src/lib/core/train/demand.ts';
 import { discharge } from '../src/lib/core/train/discharge.ts';
 import { airflowMs, fullThrottle, heatRun } from '../src/lib/core/train/heat-run.ts';
 import { mission } from '../src/lib/core/train/mission.ts';
 import { operatingPoint, solveOperatingPoint } from '../src/lib/core/train/operating-point.ts';
-import { predict } from '../src/lib/core/train/predict.ts';
+import { predict } from '../src/lib/core/predict/predict.ts';
 import { predictPoints } from '../src/lib/core/train/predict-points.ts';
 import { throttleForThrust } from '../src/lib/core/train/throttle-for-thrust.ts';
 import { cellCountRule } from './helpers/cell-count-rule.ts';
@@ -66,10 +66,10 @@ test('the throttle found for a thrust gives that thrust', () => {
   for (let k = 0; k < 300; k++) {
     const i = interpretSetup(next());
     const s = supplyOf(i, { stateOfCharge: 0.7 });
-    solveOperatingPoint(i.model, s.openCircuitV, s.packOhm, 1, 0, p);
+    solveOperatingPoint(i.model, s, 1, 0, p);
     const want = 0.4 * p.thrustN;
     if (!(want > 1e-4)) continue;
-    const found = throttleForThrust(i.model, s.openCircuitV, s.packOhm, want, 0, p);
+    const found = throttleForThrust(i.model, s, want, 0, p);
     assert.ok(found.ok, JSON.stringify(found));
     assert.ok(Math.abs(p.thrustN / want - 1) < 2e-3, `setup ${k}: ${p.thrustN} for ${want}`);
     tried++;
@@ -238,8 +238,8 @@ test('discharge agrees with a general ODE solver (odex, extrapolation) within 0.
       const volts = openCircuitCellV('lipo', s) * 3;
       const ohm = i.model.packResistanceOhm * inUseFactor(pack, s, packC, seconds);
       if (demand.kind === 'throttle')
-        solveOperatingPoint(i.model, volts, ohm, demand.throttle, demand.speedMs, p);
-      else throttleForThrust(i.model, volts, ohm, demand.thrustN, demand.speedMs, p);
+        solveOperatingPoint(i.model, { openCircuitV: volts, packOhm: ohm }, demand.throttle, demand.speedMs, p);
+      else throttleForThrust(i.model, { openCircuitV: volts, packOhm: ohm }, demand.thrustN, demand.speedMs, p);
       return [p.batteryCurrentA, p.lossBatteryW];
     };
     const solver = odeSolver(2);
@@ -313,7 +313,7 @@ test('the work of a mission is bounded by the pack, not by its length: 200 days 
 test('heat: settles where loss meets cooling, still air is hotter than the wash, an overloaded motor runs away', () => {
   const i = interpretSetup(trainer);
   const run = (cooling: 'wash' | 'still' | 'water', throttle: number, seconds = 3000) =>
-    heatRun(interpretSetup({ ...trainer, motor: { ...trainer.motor, cooling } }), i.model, 0.075, 11.1, 0, [
+    heatRun(interpretSetup({ ...trainer, motor: { ...trainer.motor, cooling } }), i.model, 0.075, { openCircuitV: 11.1, packOhm: 0 }, [
       { ...fullThrottle(seconds, 0), throttle }
     ]);
   const wash = run('wash', 0.6);
@@ -324,12 +324,12 @@ test('heat: settles where loss meets cooling, still air is hotter than the wash,
   // steady state: (loss) x (resistance) by hand for the wash
   const p = operatingPoint();
   const hot = interpretSetup(trainer, last(wash).windingC).model;
-  solveOperatingPoint(hot, 11.1, 0, 0.6, 0, p);
+  solveOperatingPoint(hot, { openCircuitV: 11.1, packOhm: 0 }, 0.6, 0, p);
   const flow = airflowMs(i, 0.075, p, 0);
   const caseC =
     15 + (p.lossCopperW + p.lossIronW) / ((0.15 + 0.245 * flow ** 0.6) * Math.pow(0.075 / 0.073, 2 / 3));
   assert.ok(Math.abs(caseC - last(wash).caseC) < 2, `${caseC} ${last(wash).caseC}`);
-  const burnt = heatRun(i, i.model, 0.012, 12.6, 0, [fullThrottle(600, 0)]);
+  const burnt = heatRun(i, i.model, 0.012, { openCircuitV: 12.6, packOhm: 0 }, [fullThrottle(600, 0)]);
   assert.ok(burnt.runaway && burnt.secondsToWindingLimit !== null && burnt.secondsToWindingLimit < 60);
 });
 

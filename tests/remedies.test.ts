@@ -2,10 +2,10 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { CheckResult } from '../src/lib/core/checks/finding.ts';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
-import { withChanges, type Change } from '../src/lib/core/setup/change.ts';
-import type { SetupDocument } from '../src/lib/core/setup/schema.ts';
-import { validateSetup } from '../src/lib/core/setup/validate.ts';
-import { predict } from '../src/lib/core/train/predict.ts';
+import { withChanges, type Change } from '../src/lib/core/document/change.ts';
+import type { SetupDocument } from '../src/lib/core/document/schema.ts';
+import { validateSetup } from '../src/lib/core/document/validate.ts';
+import { predict } from '../src/lib/core/predict/predict.ts';
 import { DEMO_CRAFTS, setupDocument } from '../src/lib/server/demo/crafts.ts';
 import { randomSetups } from './helpers/random-setup.ts';
 

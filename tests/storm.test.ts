@@ -2,9 +2,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
-import { interpretSetup, supplyOf } from '../src/lib/core/setup/interpret.ts';
-import { validateSetup } from '../src/lib/core/setup/validate.ts';
-import { answerPredict } from '../src/lib/core/train/answer-predict.ts';
+import { interpretSetup, supplyOf } from '../src/lib/core/model/interpret.ts';
+import { validateSetup } from '../src/lib/core/document/validate.ts';
+import { answerPredict } from '../src/lib/core/predict/answer-predict.ts';
 import { predictPoints } from '../src/lib/core/train/predict-points.ts';
 import { assertEnergyCloses, assertFinite, assertMomentumLimit } from './helpers/plausible.ts';
 import { randomSetups } from './helpers/random-setup.ts';

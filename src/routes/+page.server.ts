@@ -1,4 +1,4 @@
-import type { Battery } from '$lib/core/setup/schema';
+import type { Battery } from '$lib/core/document/schema';
 import { asUsed } from '$lib/core/shelf/measured';
 import { compute } from '$lib/server/compute/pool';
 import { listCrafts } from '$lib/server/crafts';

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { PredictRequest } from '../../src/lib/core/setup/schema.ts';
+import type { PredictRequest } from '../../src/lib/core/document/schema.ts';
 
 /** A full-throttle reading, standing, at held volts, typical of its class of motor. */
 export interface BenchRow {

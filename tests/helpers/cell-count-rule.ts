@@ -1,5 +1,5 @@
-import { interpretSetup, supplyOf } from '../../src/lib/core/setup/interpret.ts';
-import type { SetupDocument } from '../../src/lib/core/setup/schema.ts';
+import { interpretSetup, supplyOf } from '../../src/lib/core/model/interpret.ts';
+import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 import { operatingPoint, solveOperatingPoint } from '../../src/lib/core/train/operating-point.ts';
 
 /** How current grows with cells in one setup, against the rule of thumb and against theory. */
@@ -58,7 +58,7 @@ export function cellCountRule(): CellCountRow[] {
         const i = interpretSetup(setup(series));
         const s = supplyOf(i, { restingCellV: 3.87 });
         const point = operatingPoint();
-        solveOperatingPoint(i.model, s.openCircuitV, s.packOhm, 1, 0, point);
+        solveOperatingPoint(i.model, s, 1, 0, point);
         return {
           amps: point.batteryCurrentA,
           volts: s.openCircuitV,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { withChanges } from '../../src/lib/core/setup/change.ts';
+import { withChanges } from '../../src/lib/core/document/change.ts';
 import { PROTOTYPE_KEYS } from './hostile.ts';
 import { randomSetups } from './random-setup.ts';
 

@@ -1,8 +1,8 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { findRoot } from '../../src/lib/core/numeric/find-root.ts';
-import { windingResistanceFactor } from '../../src/lib/core/motor/temperature.ts';
-import { propulsorLoad } from '../../src/lib/core/propulsor/performance.ts';
-import { interpretSetup } from '../../src/lib/core/setup/interpret.ts';
+import { windingResistanceFactor } from '../../src/lib/core/parts/motor/temperature.ts';
+import { propulsorLoad } from '../../src/lib/core/parts/propulsor/performance.ts';
+import { interpretSetup } from '../../src/lib/core/model/interpret.ts';
 import { noLoadCurrentAt } from '../../src/lib/core/train/operating-point.ts';
 import { benchRows, classOf, rms, type BenchRow } from './bench-rows.ts';
 

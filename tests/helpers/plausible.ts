@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
-import type { PredictAnswer, PredictedPoint } from '../../src/lib/core/train/answer.ts';
+import type { PredictAnswer } from '../../src/lib/core/predict/answer.ts';
+import type { PredictedPoint } from '../../src/lib/core/train/predicted.ts';
 
 /** Every number in a value, with its path. */
 export function numbersIn(value: unknown, path = ''): [string, number][] {

@@ -1,5 +1,5 @@
 import { seededRandom } from '../../src/lib/core/numeric/random.ts';
-import type { SetupDocument } from '../../src/lib/core/setup/schema.ts';
+import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 
 /** A generator of valid setups of every kind, from a seed: from a 20 g indoor model to a 20 kg lifter. */
 export function randomSetups(seed: number): () => SetupDocument {

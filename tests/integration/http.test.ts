@@ -7,7 +7,7 @@ import { after, before, test } from 'node:test';
 import { Validator } from '@seriousme/openapi-schema-validator';
 import { Ajv } from 'ajv';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { answerPredict } from '../../src/lib/core/train/answer-predict.ts';
+import { answerPredict } from '../../src/lib/core/predict/answer-predict.ts';
 import { root, startServer, type RunningServer } from '../helpers/server.ts';
 import { randomSetups } from '../helpers/random-setup.ts';
 

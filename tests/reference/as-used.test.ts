@@ -1,10 +1,11 @@
 /** Craft as they are used: facts of the trade (common practice, no source) about hover, flight, heat and boats. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { SetupDocument } from '../../src/lib/core/setup/schema.ts';
-import { hullOf, hullResistanceN } from '../../src/lib/core/craft/boat/resistance.ts';
-import { water } from '../../src/lib/core/water/water.ts';
-import { predict } from '../../src/lib/core/train/predict.ts';
+import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
+import { hullResistanceN } from '../../src/lib/core/craft/boat/resistance.ts';
+import { hullOf } from '../../src/lib/core/model/hull.ts';
+import { water } from '../../src/lib/core/medium/water.ts';
+import { predict } from '../../src/lib/core/predict/predict.ts';
 
 const inch = 0.0254;
 const quad = (

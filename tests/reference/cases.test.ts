@@ -7,7 +7,7 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
-import { answerPredict } from '../../src/lib/core/train/answer-predict.ts';
+import { answerPredict } from '../../src/lib/core/predict/answer-predict.ts';
 
 interface ReferenceCase {
   id: string;

@@ -1,8 +1,8 @@
 /** The operating point against its closed-form solution with constant coefficients: Kirchhoff and a quadratic. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { validateSetup } from '../../src/lib/core/setup/validate.ts';
-import { predict } from '../../src/lib/core/train/predict.ts';
+import { validateSetup } from '../../src/lib/core/document/validate.ts';
+import { predict } from '../../src/lib/core/predict/predict.ts';
 
 interface Case {
   series: number;
@@ -207,8 +207,7 @@ test('maximum efficiency is (1 − sqrt(I0 R/V))² at I = sqrt(V I0/R) (textbook
         wakeFraction: 0,
         thrustShare: 1
       },
-      volts,
-      0,
+      { openCircuitV: volts, packOhm: 0 },
       1,
       0,
       p

@@ -4,10 +4,10 @@
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { SetupDocument } from '../../src/lib/core/setup/schema.ts';
-import { validateSetup } from '../../src/lib/core/setup/validate.ts';
-import type { PredictAnswer } from '../../src/lib/core/train/answer.ts';
-import { predict } from '../../src/lib/core/train/predict.ts';
+import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
+import { validateSetup } from '../../src/lib/core/document/validate.ts';
+import type { PredictAnswer } from '../../src/lib/core/predict/answer.ts';
+import { predict } from '../../src/lib/core/predict/predict.ts';
 import { assertEnergyCloses, assertFinite } from '../helpers/plausible.ts';
 
 const inch = 0.0254;

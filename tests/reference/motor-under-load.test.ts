@@ -2,9 +2,9 @@
 import assert from 'node:assert/strict';
 import { spawnSync } from 'node:child_process';
 import { test } from 'node:test';
-import { LOADED_RESISTANCE, motorBuild } from '../../src/lib/core/motor/under-load.ts';
-import { interpretSetup } from '../../src/lib/core/setup/interpret.ts';
-import { predict } from '../../src/lib/core/train/predict.ts';
+import { LOADED_RESISTANCE, motorBuild } from '../../src/lib/core/parts/motor/under-load.ts';
+import { interpretSetup } from '../../src/lib/core/model/interpret.ts';
+import { predict } from '../../src/lib/core/predict/predict.ts';
 import { benchRows, rms } from '../helpers/bench-rows.ts';
 import { compareMotorModels } from '../helpers/motor-models.ts';
 import { root } from '../helpers/server.ts';

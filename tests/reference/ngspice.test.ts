@@ -5,8 +5,8 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test } from 'node:test';
-import { interpretSetup } from '../../src/lib/core/setup/interpret.ts';
-import type { SetupDocument } from '../../src/lib/core/setup/schema.ts';
+import { interpretSetup } from '../../src/lib/core/model/interpret.ts';
+import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 import { operatingPoint, solveOperatingPoint } from '../../src/lib/core/train/operating-point.ts';
 
 const setup = (
@@ -44,7 +44,7 @@ for (const [name, document, throttle] of CASES) {
     const m = i.model;
     const volts = 3.8 * m.series;
     const p = operatingPoint();
-    solveOperatingPoint(m, volts, m.packResistanceOhm, throttle, 0, p);
+    solveOperatingPoint(m, { openCircuitV: volts, packOhm: m.packResistanceOhm }, throttle, 0, p);
     const load = (0.045 * m.densityKgM3 * m.diameterM ** 5) / (2 * Math.PI) ** 3;
     // node w carries the motor speed in rad/s as volts; the chopper is an ideal transformer of ratio throttle
     const netlist = `iskarn train

@@ -1,15 +1,15 @@
 /** Propulsors against published measurements and theory. Values that come from memory say so. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { air } from '../../src/lib/core/atmosphere/air.ts';
+import { air } from '../../src/lib/core/medium/air.ts';
 import { savitskyPlaning } from '../../src/lib/core/craft/boat/resistance.ts';
-import { ductedFanCoefficients, exitAreaM2 } from '../../src/lib/core/propulsor/ducted-fan/table.ts';
-import { coefficientsAt } from '../../src/lib/core/propulsor/performance.ts';
-import { resolveFamily } from '../../src/lib/core/propulsor/propeller/blade-shape.ts';
-import { propellerTable } from '../../src/lib/core/propulsor/propeller/table.ts';
-import { bSeries } from '../../src/lib/core/propulsor/submerged-screw/b-series.ts';
-import { surfaceDriveTable } from '../../src/lib/core/propulsor/surface-drive/table.ts';
-import { screwCoefficients, screwTable } from '../../src/lib/core/propulsor/submerged-screw/table.ts';
+import { ductedFanCoefficients, exitAreaM2 } from '../../src/lib/core/parts/propulsor/ducted-fan/table.ts';
+import { coefficientsAt } from '../../src/lib/core/parts/propulsor/performance.ts';
+import { resolveFamily } from '../../src/lib/core/parts/propulsor/propeller/blade-shape.ts';
+import { propellerTable } from '../../src/lib/core/parts/propulsor/propeller/table.ts';
+import { bSeries } from '../../src/lib/core/parts/propulsor/submerged-screw/b-series.ts';
+import { surfaceDriveTable } from '../../src/lib/core/parts/propulsor/surface-drive/table.ts';
+import { screwCoefficients, screwTable } from '../../src/lib/core/parts/propulsor/submerged-screw/table.ts';
 import { CLASS_VALUES, classPrediction } from './data/class-values.ts';
 
 const fluid = air(0, 20);

@@ -1,14 +1,14 @@
 /** Standards and handbook tables, each named. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { air, pressurePa } from '../../src/lib/core/atmosphere/air.ts';
-import { vapourPressurePa, water } from '../../src/lib/core/water/water.ts';
+import { air, pressurePa } from '../../src/lib/core/medium/air.ts';
+import { vapourPressurePa, water } from '../../src/lib/core/medium/water.ts';
 import {
   conductorResistanceOhm,
   gaugeAreaM2,
   gaugeDiameterM
-} from '../../src/lib/core/wiring/lead-resistance.ts';
-import { windingResistanceFactor } from '../../src/lib/core/motor/temperature.ts';
+} from '../../src/lib/core/parts/wiring/lead-resistance.ts';
+import { windingResistanceFactor } from '../../src/lib/core/parts/motor/temperature.ts';
 
 const near = (got: number, want: number, relative: number, what: string): void =>
   assert.ok(Math.abs(got - want) <= relative * Math.abs(want), `${what}: ${got}, table ${want}`);

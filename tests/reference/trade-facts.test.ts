@@ -2,10 +2,10 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { escMarginLimit } from '../../src/lib/core/checks/esc-current.ts';
-import { ESC_SIZES_A } from '../../src/lib/core/checks/schools.ts';
-import { predict } from '../../src/lib/core/train/predict.ts';
-import type { SetupDocument } from '../../src/lib/core/setup/schema.ts';
-import { openCircuitCellV, stateOfChargeAt } from '../../src/lib/core/battery/open-circuit.ts';
+import { ESC_SIZES_A } from '../../src/lib/core/catalogue/esc-sizes.ts';
+import { predict } from '../../src/lib/core/predict/predict.ts';
+import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
+import { openCircuitCellV, stateOfChargeAt } from '../../src/lib/core/parts/pack/open-circuit.ts';
 
 /** A setup whose motor draws a wanted current from held volts: a motor locked into a resistance. */
 const base: SetupDocument = {

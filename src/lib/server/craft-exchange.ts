@@ -1,5 +1,5 @@
 import type { ReadCraft } from '../core/formats/read-craft.ts';
-import type { StoredCraft } from '../core/setup/stored.ts';
+import type { StoredCraft } from '../core/document/stored.ts';
 import { createCraft, getCraft, listCrafts, markCraft } from './crafts.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';

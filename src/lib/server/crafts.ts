@@ -1,8 +1,8 @@
-import type { StoredCraft, StoredSetup } from '../core/setup/stored.ts';
+import type { StoredCraft, StoredSetup } from '../core/document/stored.ts';
 import { markDeleted, type Marked } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
-import type { SetupDocument } from '../core/setup/schema.ts';
+import type { SetupDocument } from '../core/document/schema.ts';
 import { found, notFound, type Outcome } from './outcome.ts';
 import { createSetup } from './setups.ts';
 

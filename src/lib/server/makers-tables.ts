@@ -1,6 +1,6 @@
-import { makersTableSchema, type MakersRow } from '../core/shelf/makers-row.ts';
-import type { StoredMakersTable } from '../core/setup/stored.ts';
-import { validateAgainst } from '../core/setup/validate.ts';
+import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
+import type { StoredMakersTable } from '../core/document/stored.ts';
+import { validateAgainst } from '../core/document/validate.ts';
 import { markDeleted, type Marked } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';

@@ -1,6 +1,6 @@
 import { calibrateRequestSchema } from '../core/calibration/schema.ts';
 import { standardSchema } from '../core/formats/file-schemas.ts';
-import { predictRequestSchema, setupSchema } from '../core/setup/schema.ts';
+import { predictRequestSchema, setupSchema } from '../core/document/schema.ts';
 
 type Json = Record<string, unknown>;
 

@@ -1,4 +1,4 @@
-import type { Issue } from '../core/setup/validate.ts';
+import type { Issue } from '../core/document/validate.ts';
 
 /** Outcome of a request, mapped to a status in `http.ts` only. */
 export type Outcome<T> =

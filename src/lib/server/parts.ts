@@ -1,5 +1,5 @@
 import { checkPart, type CheckedPart } from '../core/shelf/checked-part.ts';
-import type { PartKind, StoredPart } from '../core/setup/stored.ts';
+import type { PartKind, StoredPart } from '../core/document/stored.ts';
 import { markDeleted, type Marked } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';

@@ -1,4 +1,4 @@
-import type { StoredRun } from '../core/setup/stored.ts';
+import type { StoredRun } from '../core/document/stored.ts';
 import type { Db } from './db/open.ts';
 
 interface Row {

@@ -1,5 +1,5 @@
-import { settingsSchema, soundSettings, type Settings } from '../core/settings/settings-schema.ts';
-import { validateAgainst } from '../core/setup/validate.ts';
+import { settingsSchema, soundSettings, type Settings } from '../core/document/settings-schema.ts';
+import { validateAgainst } from '../core/document/validate.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, invalid, type Outcome } from './outcome.ts';

@@ -1,6 +1,6 @@
-import type { SetupDocument } from '../core/setup/schema.ts';
-import type { Revision, StoredSetup } from '../core/setup/stored.ts';
-import { validateSetup } from '../core/setup/validate.ts';
+import type { SetupDocument } from '../core/document/schema.ts';
+import type { Revision, StoredSetup } from '../core/document/stored.ts';
+import { validateSetup } from '../core/document/validate.ts';
 import { markDeleted, type Marked } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';

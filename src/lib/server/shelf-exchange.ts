@@ -2,7 +2,7 @@ import type { RowError } from '../core/text/row-error.ts';
 import { partsToCsv, type PortablePart } from '../core/formats/part-csv.ts';
 import type { ReadShelf } from '../core/formats/read-shelf.ts';
 import { shelfToZip } from '../core/formats/shelf-package.ts';
-import { PART_KINDS, type PartKind } from '../core/setup/stored.ts';
+import { PART_KINDS, type PartKind } from '../core/document/stored.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, type Outcome } from './outcome.ts';

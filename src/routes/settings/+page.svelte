@@ -1,12 +1,12 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import { Radio, Select } from 'flowbite-svelte';
-  import { MARGINS, type MarginName } from '$lib/core/checks/schools';
+  import { MARGINS, type MarginName } from '$lib/core/document/schools';
   import { displayUnit, QUANTITIES, type QuantityName } from '$lib/core/units/quantity';
   import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import { call } from '$lib/ui/match/api';
-  import type { Settings } from '$lib/core/settings/settings-schema';
+  import type { Settings } from '$lib/core/document/settings-schema';
 
   let { data } = $props();
   let problem = $state('');

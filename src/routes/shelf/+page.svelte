@@ -9,7 +9,7 @@
     type ColumnDef,
     type SortingState
   } from '@tanstack/table-core';
-  import { PART_KINDS, type PartKind, type StoredPart } from '$lib/core/setup/stored';
+  import { PART_KINDS, type PartKind, type StoredPart } from '$lib/core/document/stored';
   import { labelDifferences, type LabelDifference } from '$lib/core/shelf/measured';
   import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';

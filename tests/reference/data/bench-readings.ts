@@ -1,4 +1,4 @@
-import type { PredictRequest } from '../../../src/lib/core/setup/schema.ts';
+import type { PredictRequest } from '../../../src/lib/core/document/schema.ts';
 
 /** A reading of real hardware, from memory or common practice; the setup around it as far as it is known. */
 export interface BenchReading {

@@ -1,8 +1,8 @@
-import type { Fluid } from '../../../src/lib/core/atmosphere/air.ts';
-import { coefficientsAt } from '../../../src/lib/core/propulsor/performance.ts';
-import type { FamilyName } from '../../../src/lib/core/propulsor/propeller/family.ts';
-import { resolveFamily } from '../../../src/lib/core/propulsor/propeller/blade-shape.ts';
-import { propellerTable } from '../../../src/lib/core/propulsor/propeller/table.ts';
+import type { Fluid } from '../../../src/lib/core/medium/air.ts';
+import { coefficientsAt } from '../../../src/lib/core/parts/propulsor/performance.ts';
+import type { FamilyName } from '../../../src/lib/core/parts/propulsor/propeller/family.ts';
+import { resolveFamily } from '../../../src/lib/core/parts/propulsor/propeller/blade-shape.ts';
+import { propellerTable } from '../../../src/lib/core/parts/propulsor/propeller/table.ts';
 
 /** Class values of small propellers in the wind tunnel; 0 where nothing is remembered. */
 export interface ClassValue {

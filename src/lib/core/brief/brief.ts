@@ -1,4 +1,4 @@
-import type { Craft, Propulsor, SetupDocument } from '../setup/schema.ts';
+import type { Craft, Propulsor, SetupDocument } from '../document/schema.ts';
 
 /** The three or four figures a craft's first setup is made from. */
 export interface Brief {

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { SetupDocument } from '../setup/schema.ts';
-import { sketchSetup } from './sketch-setup.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { sketchSetup } from '../fit/sketch-setup.ts';
 import { targetsOf } from './targets.ts';
 
 const of = (setup: SetupDocument, id: string) => targetsOf(setup).find((t) => t.id === id);

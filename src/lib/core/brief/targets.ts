@@ -1,8 +1,9 @@
-import { rpmWindowOf } from '../checks/boat-checks.ts';
+import { rpmWindowOf } from '../checks/boat-rpm.ts';
 import { OVER_STALL } from '../checks/pitch-speed.ts';
-import { chosenSchool, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../checks/schools.ts';
-import { stallSpeedMs, wingOf } from '../craft/fixed-wing/polar.ts';
-import type { SetupDocument } from '../setup/schema.ts';
+import { chosenSchool, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../document/schools.ts';
+import { stallSpeedMs } from '../craft/fixed-wing/polar.ts';
+import { wingOf } from '../model/wing.ts';
+import type { SetupDocument } from '../document/schema.ts';
 import { AIR_DENSITY_KG_M3, GRAVITY_MS2 } from '../units/constants.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { show } from '../units/show.ts';

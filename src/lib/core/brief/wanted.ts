@@ -1,4 +1,4 @@
-import { hoverThrustN } from '../craft/multirotor/hover.ts';
+import { hoverThrustN } from '../train/craft/hover.ts';
 import {
   MULTIROTOR_PURPOSES,
   multirotorPurposeNamed,
@@ -6,7 +6,7 @@ import {
   PURPOSES,
   type MultirotorPurpose,
   type Purpose
-} from '../checks/schools.ts';
+} from '../document/schools.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { motorsOf, type Brief } from './brief.ts';
 

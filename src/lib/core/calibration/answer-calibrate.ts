@@ -1,5 +1,5 @@
-import { validateAgainst, validateSetup, type Issue } from '../setup/validate.ts';
-import { badRequest, type BadRequest } from '../train/answer-predict.ts';
+import { validateAgainst, validateSetup, type Issue } from '../document/validate.ts';
+import { badRequest, type BadRequest } from '../predict/answer-predict.ts';
 import { calibrate, type CalibrateAnswer } from './calibrate.ts';
 import { calibrateRequestSchema, type CalibrateRequest } from './schema.ts';
 

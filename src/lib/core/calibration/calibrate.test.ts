@@ -2,11 +2,11 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { seededRandom } from '../numeric/random.ts';
 import { normalQuantile } from '../numeric/normal-sample.ts';
-import { interpretSetup } from '../setup/interpret.ts';
-import type { SetupDocument } from '../setup/schema.ts';
+import { interpretSetup } from '../model/interpret.ts';
+import type { SetupDocument } from '../document/schema.ts';
 import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../train/factors.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
-import { predict } from '../train/predict.ts';
+import { predict } from '../predict/predict.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { answerCalibrate } from './answer-calibrate.ts';
 import { calibrate } from './calibrate.ts';
@@ -37,7 +37,7 @@ function truth(seed: number) {
     throttle: number,
     volts: number
   ): { batteryCurrentA: number; thrustN: number; rpm: number } => {
-    solveOperatingPoint(model, volts, 0, throttle, 0, p);
+    solveOperatingPoint(model, { openCircuitV: volts, packOhm: 0 }, throttle, 0, p);
     return { batteryCurrentA: p.batteryCurrentA, thrustN: p.thrustN, rpm: radSToRpm(p.omegaRadS) };
   };
   const measurements = THROTTLES.map((throttle, k): Measurement => {

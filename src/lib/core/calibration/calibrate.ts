@@ -1,9 +1,9 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { Matrix, inverse } from 'ml-matrix';
-import { ofTriangle, type AppliedCalibration } from '../setup/apply-calibration.ts';
-import { interpretSetup } from '../setup/interpret.ts';
-import type { Calibration, SetupDocument } from '../setup/schema.ts';
-import { FITTED_FACTORS, type FactorName } from '../setup/tolerance.ts';
+import { ofTriangle, type AppliedCalibration } from '../model/apply-calibration.ts';
+import { interpretSetup } from '../model/interpret.ts';
+import type { Calibration, SetupDocument } from '../document/schema.ts';
+import { FITTED_FACTORS, type FactorName } from '../model/tolerance.ts';
 import { predictReadings, readingsOf, type ReadingName } from './readings.ts';
 import type { CalibrateRequest } from './schema.ts';
 import { scaleModel, unknownsOf } from './unknowns.ts';

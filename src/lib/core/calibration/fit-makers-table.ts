@@ -1,7 +1,7 @@
 import { standFor, WARM_C } from '../shelf/compare-makers-table.ts';
-import type { MakersRow } from '../shelf/makers-row.ts';
-import type { Motor } from '../setup/schema.ts';
-import { interpretSetup } from '../setup/interpret.ts';
+import type { MakersRow } from '../document/makers-row.ts';
+import type { Motor } from '../document/schema.ts';
+import { interpretSetup } from '../model/interpret.ts';
 import { calibrate } from './calibrate.ts';
 import type { Measurement } from './schema.ts';
 

@@ -1,5 +1,5 @@
-import { supplyOf, type Interpreted } from '../setup/interpret.ts';
-import type { TrainModel } from '../train/model.ts';
+import { supplyOf, type Interpreted } from '../model/interpret.ts';
+import type { TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 import { radSToRpm } from '../units/convert.ts';
 import type { Instrument, Measurement } from './schema.ts';
@@ -91,8 +91,7 @@ export function predictReadings(
       );
       solveOperatingPoint(
         model,
-        supply.openCircuitV,
-        supply.packOhm * pack,
+        { openCircuitV: supply.openCircuitV, packOhm: supply.packOhm * pack },
         m.throttle ?? 1,
         m.speedMs ?? 0,
         point

@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts';
-import { batterySchema, propulsorSchema, setupSchema } from '../setup/schema.ts';
+import { batterySchema, propulsorSchema, setupSchema } from '../document/schema.ts';
 
 const reading = (title: string, minimum: number, maximum: number) =>
   ({ type: ['number', 'null'], minimum, maximum, title }) as const;

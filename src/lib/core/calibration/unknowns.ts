@@ -1,10 +1,10 @@
-import { interpretSetup, type Interpreted } from '../setup/interpret.ts';
-import { isSameFamily, isSamePropulsor, packLikeness } from '../setup/same-part.ts';
-import type { Battery, Propulsor, SetupDocument } from '../setup/schema.ts';
-import { FAMILY_SHARE, THRUST_POWER_CORRELATION } from '../setup/tolerance.ts';
+import { interpretSetup, type Interpreted } from '../model/interpret.ts';
+import { isSameFamily, isSamePropulsor, packLikeness } from '../model/same-part.ts';
+import type { Battery, Propulsor, SetupDocument } from '../document/schema.ts';
+import { FAMILY_SHARE, THRUST_POWER_CORRELATION } from '../model/tolerance.ts';
 import { cholesky } from '../numeric/cholesky.ts';
 import { scaleWinding } from '../train/factors.ts';
-import type { TrainModel } from '../train/model.ts';
+import type { TrainModel } from '../model/train-model.ts';
 import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 import type { Measurement } from './schema.ts';
 

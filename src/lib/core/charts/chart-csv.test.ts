@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import Papa from 'papaparse';
 import type { Chart } from './chart.ts';
-import type { StoredRun } from '../setup/stored.ts';
+import type { StoredRun } from '../document/stored.ts';
 import { chartCsv } from './chart-csv.ts';
 import { panelsOf } from './chart-view.ts';
 

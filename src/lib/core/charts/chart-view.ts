@@ -1,5 +1,5 @@
 import type { Chart, ChartLine } from './chart.ts';
-import type { StoredRun } from '../setup/stored.ts';
+import type { StoredRun } from '../document/stored.ts';
 import { displayUnit, type UnitChoice } from '../units/quantity.ts';
 
 /** A chart's panel in the user's units. */

@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { interpretSetup, supplyOf } from '../setup/interpret.ts';
-import type { SetupDocument } from '../setup/schema.ts';
-import { predict } from '../train/predict.ts';
+import { situationOf } from '../situation/situation.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { predict } from '../predict/predict.ts';
 import type { Chart, ChartLine } from './chart.ts';
 import { CHART_IDS, chartOf } from './charts-of.ts';
 
@@ -40,8 +40,7 @@ const ALL = { PLANE, QUAD, BOAT };
 function draw(setup: SetupDocument, id: Chart['id'], stateOfCharge = 1, speedMs = 0) {
   const point = { throttle: 1, speedMs, stateOfCharge };
   const answer = predict({ setup, points: [point], checks: false });
-  const i = interpretSetup(setup);
-  return { answer, chart: chartOf(id, i, supplyOf(i, point), answer, speedMs) };
+  return { answer, chart: chartOf(id, situationOf(setup, { point, bands: true })) };
 }
 
 function lineOf(chart: Chart | null, id: string): ChartLine {

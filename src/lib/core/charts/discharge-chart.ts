@@ -1,7 +1,5 @@
-import type { Interpreted, PointSupply } from '../setup/interpret.ts';
 import { discharge } from '../train/discharge.ts';
-import type { PredictAnswer } from '../train/answer.ts';
-import { mixedDemand, mixedUseOf } from '../train/mixed-use.ts';
+import type { Situation } from '../situation/situation.ts';
 import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
 import type { Chart } from './chart.ts';
 
@@ -9,16 +7,14 @@ import type { Chart } from './chart.ts';
  * Loaded and resting volts per cell and average current over time in ordinary use, as the time shown first has it. Loaded
  * volts are the lowest: those of its spells of full throttle.
  */
-export function dischargeChart(i: Interpreted, supply: PointSupply, answer: PredictAnswer): Chart {
-  const { craft } = i.setup;
-  const demand = mixedDemand(craft, answer.level?.cruiseSpeedMs ?? answer.boat?.topSpeedMs ?? 0);
+export function dischargeChart(s: Situation): Chart {
   const run = discharge(
-    i.model,
-    i.packInUse,
-    demand,
-    supply.stateOfCharge ?? 1,
-    1 - usableShareOf(i),
-    cutoffOf(i)
+    s.train,
+    s.model.packInUse,
+    s.ordinary,
+    s.supply.stateOfCharge ?? 1,
+    1 - usableShareOf(s.model),
+    cutoffOf(s.model)
   );
   const line = (id: string, name: string, quantity: 'voltage' | 'current', values: number[]) => ({
     id,
@@ -29,7 +25,7 @@ export function dischargeChart(i: Interpreted, supply: PointSupply, answer: Pred
   });
   return {
     id: 'discharge',
-    title: `Discharge in ordinary use: ${mixedUseOf(craft).title}`,
+    title: `Discharge in ordinary use: ${s.use.title}`,
     abscissa: { title: 'time', quantity: 'minutes', values: run.steps.map((s) => s.seconds) },
     panels: [
       [

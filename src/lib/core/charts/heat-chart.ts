@@ -1,52 +1,43 @@
-import { CASE_LIMIT_C, WINDING_LIMIT_C } from '../motor/heat.ts';
-import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import { fullThrottle, heatMassKg, heatRun } from '../train/heat-run.ts';
-import type { PredictAnswer } from '../train/answer.ts';
+import { CASE_LIMIT_C, WINDING_LIMIT_C } from '../parts/motor/heat.ts';
+import type { Situation } from '../situation/situation.ts';
+import { fullThrottle, heatRun } from '../train/heat-run.ts';
 import type { Chart } from './chart.ts';
 
 /** Longest time looked at, s. */
 const LONGEST_S = 600;
 
 /** Winding and case temperature over a full-throttle run; null without the motor's mass. */
-export function heatChart(i: Interpreted, supply: PointSupply, answer: PredictAnswer): Chart | null {
-  const mass = heatMassKg(i);
+export function heatChart(s: Situation): Chart | null {
+  const mass = s.motorMassKg;
   if (mass === null) return null;
-  const full = answer.endurance.find((e) => e.at === 'full')?.seconds ?? 0;
-  const seconds = Math.min(Math.max(full, 60), LONGEST_S);
-  const run = heatRun(
-    i,
-    i.model,
-    mass,
-    supply.openCircuitV,
-    supply.packOhm,
-    [fullThrottle(seconds, answer.boat?.topSpeedMs ?? 0)],
-    60
-  );
+  const seconds = Math.min(Math.max(s.lasting('full')?.seconds ?? 0, 60), LONGEST_S);
+  const phases = [fullThrottle(seconds, s.boat?.topSpeedMs ?? 0)];
+  const run = heatRun(s.model, s.train, mass, s.supply, phases, 60);
   const marks: { title: string; at: number }[] = [];
   if (run.secondsToWindingLimit !== null)
     marks.push({ title: `winding ${WINDING_LIMIT_C} °C`, at: run.secondsToWindingLimit });
   if (run.secondsToCaseLimit !== null)
     marks.push({ title: `case ${CASE_LIMIT_C} °C`, at: run.secondsToCaseLimit });
-  const planned = i.setup.craft.runSeconds;
+  const planned = s.setup.craft.runSeconds;
   if (planned != null && planned <= seconds) marks.push({ title: 'planned run', at: planned });
   return {
     id: 'heat',
     title: 'Heat of one motor at full throttle',
-    abscissa: { title: 'time', quantity: 'minutes', values: run.steps.map((s) => s.seconds) },
+    abscissa: { title: 'time', quantity: 'minutes', values: run.steps.map((step) => step.seconds) },
     panels: [
       [
         {
           id: 'windingC',
           title: 'winding',
           quantity: 'temperature',
-          values: run.steps.map((s) => s.windingC),
+          values: run.steps.map((step) => step.windingC),
           bands: null
         },
         {
           id: 'caseC',
           title: 'case',
           quantity: 'temperature',
-          values: run.steps.map((s) => s.caseC),
+          values: run.steps.map((step) => step.caseC),
           bands: null
         }
       ],
@@ -55,7 +46,7 @@ export function heatChart(i: Interpreted, supply: PointSupply, answer: PredictAn
           id: 'motorCurrentA',
           title: 'motor current',
           quantity: 'current',
-          values: run.steps.map((s) => s.motorCurrentA),
+          values: run.steps.map((step) => step.motorCurrentA),
           bands: null
         }
       ]

@@ -1,16 +1,17 @@
 import { discharge } from '../train/discharge.ts';
-import { hover, hoverThrustN } from '../craft/multirotor/hover.ts';
-import type { Interpreted, PointSupply } from '../setup/interpret.ts';
+import { hover, hoverThrustN } from '../train/craft/hover.ts';
+import type { Situation } from '../situation/situation.ts';
 import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
 import type { Chart } from './chart.ts';
 
 const STEPS = 16;
 
 /** Hover time and hover throttle against added payload, up to where full throttle no longer lifts it. Multirotors. */
-export function payloadChart(i: Interpreted, supply: PointSupply): Chart | null {
-  const { craft } = i.setup;
+export function payloadChart(s: Situation): Chart | null {
+  const { craft } = s.setup;
+  const { supply } = s;
   if (craft.kind !== 'multirotor') return null;
-  const at = (massKg: number) => hover(i.model, massKg, supply.openCircuitV, supply.packOhm);
+  const at = (massKg: number) => hover(s.train, massKg, supply);
   if (!at(craft.massKg)) return null;
   let most = 0;
   while (most < 4 * craft.massKg && at(craft.massKg + most + 0.05 * craft.massKg))
@@ -19,12 +20,12 @@ export function payloadChart(i: Interpreted, supply: PointSupply): Chart | null 
   const seconds = loads.map(
     (load) =>
       discharge(
-        i.model,
-        i.packInUse,
+        s.train,
+        s.model.packInUse,
         { kind: 'thrust', thrustN: hoverThrustN(craft.massKg + load), speedMs: 0 },
         supply.stateOfCharge ?? 1,
-        1 - usableShareOf(i),
-        cutoffOf(i)
+        1 - usableShareOf(s.model),
+        cutoffOf(s.model)
       ).seconds
   );
   const reserve = loads.find((load) => (at(craft.massKg + load)?.throttle ?? 1) > 0.6);

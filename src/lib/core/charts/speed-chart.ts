@@ -1,11 +1,12 @@
-import { hullOf, hullResistanceN } from '../craft/boat/resistance.ts';
-import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
-import { bodyDragAreaM2 } from '../craft/multirotor/forward.ts';
-import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import { DRAG_SD, HULL_SD } from '../setup/tolerance.ts';
+import { hullResistanceN } from '../craft/boat/resistance.ts';
+import { hullOf } from '../model/hull.ts';
+import { levelDragN } from '../craft/fixed-wing/polar.ts';
+import { wingOf } from '../model/wing.ts';
+import { bodyDragAreaM2 } from '../train/craft/forward-flight.ts';
+import type { Situation } from '../situation/situation.ts';
+import { DRAG_SD, HULL_SD } from '../model/tolerance.ts';
 import { bandsOf, type Band } from '../train/bands.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
-import type { PredictAnswer } from '../train/answer.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { Chart } from './chart.ts';
 
@@ -15,7 +16,8 @@ const SAMPLES = 64;
 const NINETIETH = 1.2816;
 
 /** Thrust at full throttle and thrust needed over speed, with stall, cruise and top speed marked. */
-export function speedChart(i: Interpreted, supply: PointSupply, answer: PredictAnswer): Chart {
+export function speedChart(s: Situation): Chart {
+  const { model: i, supply } = s;
   const { craft } = i.setup;
   const point = operatingPoint();
   const wing = craft.kind === 'fixed-wing' && !i.inWater ? wingOf(craft) : null;
@@ -24,9 +26,9 @@ export function speedChart(i: Interpreted, supply: PointSupply, answer: PredictA
   const bodyDrag = craft.dragAreaM2 ?? bodyDragAreaM2(craft.massKg);
   const weight = craft.massKg * GRAVITY_MS2;
   const density = i.fluid.densityKgM3;
-  const top = answer.level?.topSpeedMs ?? answer.boat?.topSpeedMs ?? answer.forward?.topSpeedMs ?? 0;
-  const fastest = Math.max(1.25 * top, 1.15 * answer.points[0].pitchSpeedMs, 2);
-  const slowest = wing ? 0.8 * (answer.level?.stallSpeedMs ?? 0) : 0;
+  const top = s.level?.topSpeedMs ?? s.boat?.topSpeedMs ?? s.forward?.topSpeedMs ?? 0;
+  const fastest = Math.max(1.25 * top, 1.15 * s.point.pitchSpeedMs, 2);
+  const slowest = wing ? 0.8 * (s.level?.stallSpeedMs ?? 0) : 0;
   const speeds = Array.from({ length: STEPS + 1 }, (_, k) => (fastest * k) / STEPS);
   const need = (v: number): number => {
     if (wing) return v < slowest || v === 0 ? Number.NaN : levelDragN(wing, density, v);
@@ -42,7 +44,7 @@ export function speedChart(i: Interpreted, supply: PointSupply, answer: PredictA
         const drag = 0.5 * density * bodyDrag * v * v;
         through = (v * drag) / Math.hypot(weight, drag);
       }
-      solveOperatingPoint(model, supply.openCircuitV, packOhm, 1, through, point);
+      solveOperatingPoint(model, { openCircuitV: supply.openCircuitV, packOhm }, 1, through, point);
       out[k] = point.thrustN;
       out[STEPS + 1 + k] = point.batteryCurrentA;
     }
@@ -63,9 +65,9 @@ export function speedChart(i: Interpreted, supply: PointSupply, answer: PredictA
   const mark = (title: string, at: number | null | undefined): void => {
     if (at != null && at > 0 && at <= fastest) marks.push({ title, at });
   };
-  mark('stall', answer.level?.stallSpeedMs);
-  mark('cruise', answer.level?.cruiseSpeedMs);
-  mark('best climb', answer.level?.climbSpeedMs);
+  mark('stall', s.level?.stallSpeedMs);
+  mark('cruise', s.level?.cruiseSpeedMs);
+  mark('best climb', s.level?.climbSpeedMs);
   mark('top', top);
   return {
     id: 'speed',

@@ -1,4 +1,4 @@
-import type { Interpreted, PointSupply } from '../setup/interpret.ts';
+import type { Situation } from '../situation/situation.ts';
 import { bandsOf, type Band } from '../train/bands.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 import type { Chart } from './chart.ts';
@@ -7,12 +7,20 @@ const STEPS = 40;
 const SAMPLES = 96;
 
 /** Amps, watts and thrust over throttle (2.5 to 100 %) at one speed and supply, with bands. */
-export function throttleChart(i: Interpreted, supply: PointSupply, speedMs: number): Chart {
+export function throttleChart(s: Situation): Chart {
+  const { model: i, supply } = s;
+  const { speedMs } = s.point;
   const throttles = Array.from({ length: STEPS }, (_, k) => (k + 1) / STEPS);
   const point = operatingPoint();
   const write = (model: typeof i.model, packOhm: number, out: Float64Array): void => {
     for (let k = 0; k < STEPS; k++) {
-      solveOperatingPoint(model, supply.openCircuitV, packOhm, throttles[k], speedMs, point);
+      solveOperatingPoint(
+        model,
+        { openCircuitV: supply.openCircuitV, packOhm },
+        throttles[k],
+        speedMs,
+        point
+      );
       out[k] = point.batteryCurrentA;
       out[STEPS + k] = point.electricalPowerW;
       out[2 * STEPS + k] = point.thrustN;

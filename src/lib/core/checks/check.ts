@@ -1,23 +1,39 @@
-import type { Band } from '../train/bands.ts';
+import { chosenSchool, type MarginName, MARGINS } from '../document/schools.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Ladder } from './ladders.ts';
-import type { CheckResult, Finding, PartName } from './finding.ts';
+import type { Band } from '../train/bands.ts';
 import { show, showUnit } from '../units/show.ts';
-import { chosenSchool, MARGINS, type MarginName } from './schools.ts';
+import type { Ladder } from './candidates.ts';
+import type { CheckResult, Finding, PartName } from './finding.ts';
 
-/** A check: says nothing (null) where it does not apply. */
-export interface Check {
-  readonly id: string;
-  readonly run: (s: Situation) => CheckResult | null;
-  /** Changes that may mend it, nearest first in each ladder; without them it cannot be mended by other parts. */
-  readonly ladders?: (s: Situation) => Ladder[];
+/** One limit compared with one prediction: all that the program knows of a check, in one place. */
+export interface Check<Id extends string = string> {
+  readonly id: Id;
+  readonly title: string;
+  readonly part: PartName;
+  readonly unit: string;
+  /** Part under which its headroom is drawn as a rail; none where it is left out. */
+  readonly rail?: PartName;
+  /** What a craft waits for while it fails: "waits for …". */
+  readonly wish: string | ((s: Situation) => string);
+  /** What is wished first where several fail: the lower the sooner. Last where it is left out. */
+  readonly urgency?: number;
+  /** Whether another pack of as many cells may mend it. */
+  readonly byPack?: true;
+  /** The comparison; null where it does not apply to the craft or its parts. */
+  readonly judge: (s: Situation) => Judged | null;
+  /**
+   * Changes that may put it right, the nearest first in each ladder; `null` where no other part does, and then the working
+   * says what does.
+   */
+  readonly candidates: ((s: Situation) => Ladder[]) | null;
 }
 
-interface Judged {
-  id: string;
-  title: string;
-  part: PartName;
-  unit: string;
+/** What a check compares, before it is put into words. */
+export type Judged = Comparison | { readonly unknown: string };
+
+interface Comparison {
+  /** In place of the check's own title. */
+  title?: string;
   direction?: 'below' | 'above';
   value: number;
   band?: Band | null;
@@ -33,12 +49,15 @@ interface Judged {
   digits?: number;
 }
 
+/** Declares a check; its id stays a literal, so that the list of checks gives the type of every id. */
+export const check = <const Id extends string>(c: Check<Id>): Check<Id> => c;
+
 /** Whether `value` keeps to `limit` in the given direction. */
 const keeps = (value: number, limit: number, direction: 'below' | 'above'): boolean =>
   direction === 'below' ? value <= limit * (1 + 1e-9) : value >= limit * (1 - 1e-9);
 
 function findingOf(
-  j: Judged,
+  j: Comparison,
   marginLimit: number | null
 ): { finding: Finding; reason: CheckResult['reason'] } {
   const direction = j.direction ?? 'below';
@@ -51,100 +70,100 @@ function findingOf(
   return { finding: 'holds', reason: null };
 }
 
-/** Compares a prediction with its rating and the school's margin limit, and says so in words. */
-export function judge(j: Judged, schools: Record<string, string> | undefined): CheckResult {
+/** The comparison in one clause: value, limit, and what is used up. */
+function sentenceOf(
+  j: Comparison,
+  unit: string,
+  reason: CheckResult['reason'],
+  marginLimit: number | null
+): string {
   const direction = j.direction ?? 'below';
+  const shown = (v: number): string => showUnit(v, unit, j.digits);
+  const value = shown(j.value);
+  if (j.rating == null) return `${value}; no limit known: ${j.missing ?? 'a figure is missing'}`;
+  const limit = shown(j.rating);
+  if (reason === 'rating')
+    return `${value}, ${direction === 'below' ? 'above' : 'below'} the limit of ${limit}`;
+  if (reason === 'margin') return `${value} of ${limit}; the margin ends at ${shown(marginLimit as number)}`;
+  if (reason === 'band')
+    return `${value} of ${limit}; the band reaches ${shown((j.band as Band)[direction === 'below' ? 1 : 0])}`;
+  return `${value} of ${limit}`;
+}
+
+/** Share of the limit that is left; negative beyond it, null without a limit. */
+function headroomOf(j: Comparison): number | null {
+  if (j.rating == null || j.rating === 0) return null;
+  return (j.direction ?? 'below') === 'below' ? 1 - j.value / j.rating : j.value / j.rating - 1;
+}
+
+/** How a comparison turns out under the schools that were not chosen, where that is otherwise. */
+function otherSchoolsOf(j: Comparison, unit: string, chosen: string | null, finding: Finding) {
+  if (!j.margin || j.rating == null || !j.limitOf) return [];
+  const { limitOf } = j;
+  return MARGINS[j.margin].schools
+    .filter((school) => school.id !== chosen)
+    .map((school) => ({ school, limit: limitOf(school.id) }))
+    .map(({ school, limit }) => {
+      const other = findingOf(j, limit).finding;
+      return {
+        school: school.title,
+        finding: other,
+        sentence: `${other} by ${school.title} (${(j.direction ?? 'below') === 'below' ? 'up to' : 'from'} ${showUnit(limit, unit, j.digits)})`
+      };
+    })
+    .filter((other) => other.finding !== finding);
+}
+
+/** Runs a check on a situation; null where it does not apply. */
+export function runCheck(check: Check, s: Situation): CheckResult | null {
+  const judged = check.judge(s);
+  return judged && resultOf(check, judged, s.schools);
+}
+
+/** A comparison as a finding, in words. */
+export function resultOf(
+  { id, title, part, unit, rail }: Pick<Check, 'id' | 'title' | 'part' | 'unit' | 'rail'>,
+  judged: Judged,
+  schools: Record<string, string> | undefined
+): CheckResult {
+  const shared = { id, part, unit, rail: rail ?? null, remedy: null, remedies: [] };
+  if ('unknown' in judged)
+    return {
+      ...shared,
+      title,
+      finding: 'unknown',
+      reason: 'missing',
+      value: null,
+      band: null,
+      limit: null,
+      marginLimit: null,
+      direction: 'below',
+      headroom: null,
+      sentence: judged.unknown,
+      working: judged.unknown,
+      school: null,
+      otherSchools: []
+    };
+  const j = judged;
   const school = j.margin ? chosenSchool(j.margin, schools) : null;
-  const marginOf = (id: string): number | null => (j.rating == null || !j.limitOf ? null : j.limitOf(id));
-  const marginLimit = school ? marginOf(school.id) : (j.marginLimit ?? null);
+  const marginLimit =
+    school && j.limitOf ? (j.rating == null ? null : j.limitOf(school.id)) : (j.marginLimit ?? null);
   const { finding, reason } = findingOf(j, marginLimit);
-  const value = showUnit(j.value, j.unit, j.digits);
-  const past = direction === 'below' ? 'above' : 'below';
-  let sentence: string;
-  if (j.rating == null) sentence = `${value}; no limit known: ${j.missing ?? 'a figure is missing'}`;
-  else {
-    const limit = showUnit(j.rating, j.unit, j.digits);
-    sentence =
-      reason === 'rating'
-        ? `${value}, ${past} the limit of ${limit}`
-        : reason === 'margin'
-          ? `${value} of ${limit}; the margin ends at ${showUnit(marginLimit as number, j.unit, j.digits)}`
-          : reason === 'band'
-            ? `${value} of ${limit}; the band reaches ${showUnit((j.band as Band)[direction === 'below' ? 1 : 0], j.unit, j.digits)}`
-            : `${value} of ${limit}`;
-  }
-  const otherSchools =
-    j.margin && j.rating != null
-      ? MARGINS[j.margin].schools
-          .filter((s) => s.id !== school?.id)
-          .map((s) => {
-            const other = findingOf(j, marginOf(s.id));
-            return {
-              school: s.title,
-              finding: other.finding,
-              sentence: `${other.finding} by ${s.title} (up to ${showUnit(marginOf(s.id) as number, j.unit, j.digits)})`
-            };
-          })
-          .filter((s) => s.finding !== finding)
-      : [];
   return {
-    id: j.id,
-    title: j.title,
-    part: j.part,
+    ...shared,
+    title: j.title ?? title,
     finding,
     reason,
     value: j.value,
     band: j.band ?? null,
     limit: j.rating ?? null,
     marginLimit,
-    direction,
-    unit: j.unit,
-    headroom:
-      j.rating == null
-        ? null
-        : direction === 'below'
-          ? j.rating === 0
-            ? null
-            : 1 - j.value / j.rating
-          : j.rating === 0
-            ? null
-            : j.value / j.rating - 1,
-    sentence,
+    direction: j.direction ?? 'below',
+    headroom: headroomOf(j),
+    sentence: sentenceOf(j, unit, reason, marginLimit),
     working: j.working,
     school: school ? school.title : null,
-    otherSchools,
-    remedy: null,
-    remedies: []
-  };
-}
-
-/** A check that cannot be made because a figure is missing and no prediction can be shown either. */
-export function unknown(
-  id: string,
-  title: string,
-  part: PartName,
-  unit: string,
-  missing: string
-): CheckResult {
-  return {
-    id,
-    title,
-    part,
-    finding: 'unknown',
-    reason: 'missing',
-    value: null,
-    band: null,
-    limit: null,
-    marginLimit: null,
-    direction: 'below',
-    unit,
-    headroom: null,
-    sentence: missing,
-    working: missing,
-    school: null,
-    otherSchools: [],
-    remedy: null,
-    remedies: []
+    otherSchools: otherSchoolsOf(j, unit, school?.id ?? null, finding)
   };
 }
 
@@ -153,5 +172,5 @@ export const withBand = (value: number, unit: string, band: Band | null | undefi
   band ? `${showUnit(value, unit)} (${show(band[0])} to ${show(band[1])})` : showUnit(value, unit);
 
 /** Whether the document says that a figure it leaves empty may be estimated. */
-export const mayEstimate = (c: Situation, path: string): boolean =>
-  (c.i.setup.sources as Record<string, string> | undefined)?.[path] === 'estimated';
+export const mayEstimate = (s: Situation, path: string): boolean =>
+  (s.setup.sources as Record<string, string> | undefined)?.[path] === 'estimated';

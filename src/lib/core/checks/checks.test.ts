@@ -1,11 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { SetupDocument } from '../setup/schema.ts';
-import { predict } from '../train/predict.ts';
-import { judge } from './check.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { predict } from '../predict/predict.ts';
+import { resultOf } from './check.ts';
 import type { CheckResult } from './finding.ts';
-import { withChanges } from '../setup/change.ts';
-import { MARGINS } from './schools.ts';
+import { withChanges } from '../document/change.ts';
+import { MARGINS } from '../document/schools.ts';
 
 const base: SetupDocument = {
   format: 'iskarn.setup/1',
@@ -39,12 +39,9 @@ const find = (setup: SetupDocument, id: string): CheckResult => {
 };
 
 const judged = (value: number, band: [number, number] | null, rating: number | null) =>
-  judge(
+  resultOf(
+    { id: 'x', title: 'x', part: 'esc', unit: 'A' },
     {
-      id: 'x',
-      title: 'x',
-      part: 'esc',
-      unit: 'A',
       value,
       band,
       rating,

@@ -1,28 +1,25 @@
 import { showUnit } from '../units/show.ts';
-import { judge, withBand, type Check } from './check.ts';
+import { largerEscs, lighterPropulsors } from './candidates.ts';
+import { check, withBand } from './check.ts';
 import { perUnit } from './per-unit.ts';
-import { largerEscs, lighterPropulsors } from './ladders.ts';
 
 /** Burst rating: the unfavourable end of the band must stay inside it, for the under ten seconds it is good for. */
-export const escBurst: Check = {
+export const escBurst = check({
   id: 'esc-burst',
-  ladders: (s) => [lighterPropulsors(s), largerEscs(s)],
-  run: (c) => {
-    const { value, band } = perUnit(c, 'esc');
-    const rating = c.i.setup.esc?.burstA;
-    return judge(
-      {
-        id: 'esc-burst',
-        title: 'ESC burst',
-        part: 'esc',
-        unit: 'A',
-        value,
-        band,
-        rating,
-        missing: 'the ESC’s burst rating',
-        working: `A burst rating holds for under ten seconds: ${withBand(value, 'A', band)} against ${rating == null ? 'no figure' : showUnit(rating, 'A')}. It is no substitute for the continuous one.`
-      },
-      c.schools
-    );
+  title: 'ESC burst',
+  part: 'esc',
+  unit: 'A',
+  wish: 'an ESC that stands its bursts',
+  candidates: (s) => [lighterPropulsors(s), largerEscs(s)],
+  judge: (s) => {
+    const { value, band } = perUnit(s, 'esc');
+    const rating = s.setup.esc?.burstA;
+    return {
+      value,
+      band,
+      rating,
+      missing: 'the ESC’s burst rating',
+      working: `A burst rating holds for under ten seconds: ${withBand(value, 'A', band)} against ${rating == null ? 'no figure' : showUnit(rating, 'A')}. It is no substitute for the continuous one.`
+    };
   }
-};
+});

@@ -1,11 +1,9 @@
+import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
 import type { Situation } from '../situation/situation.ts';
-import { meetDemand } from '../train/demand.ts';
-import { mixedDemand, mixedUseOf } from '../train/mixed-use.ts';
 import { showUnit } from '../units/show.ts';
-import { judge, withBand, type Check } from './check.ts';
-import { ESC_SIZES_A } from './schools.ts';
-import { perUnit } from './per-unit.ts';
-import { cells, largerEscs, lighterPropulsors } from './ladders.ts';
+import { cells, largerEscs, lighterPropulsors } from './candidates.ts';
+import { check, withBand } from './check.ts';
+import { perUnit, propulsorWord } from './per-unit.ts';
 
 /** Margin limit of an ESC rating under a school; `recommendedA` is what the motor's maker recommends, if known. */
 export function escMarginLimit(school: string, ratingA: number, recommendedA: number | null): number {
@@ -32,45 +30,41 @@ const BURSTS_UP_TO = 0.6;
  * Amps through one ESC that warm it as ordinary use does, where full throttle comes in spells of seconds between long
  * gentler ones and the ESC has a burst rating: then that rating counts. Null for craft that hold full throttle.
  */
-function burstUse(c: Situation): { rmsA: number; spellS: number; burstA: number } | null {
-  const { craft, esc } = c.i.setup;
+function burstUse(s: Situation): { rmsA: number; spellS: number; burstA: number } | null {
+  const { craft, esc } = s.setup;
   if (craft.kind !== 'multirotor' || esc?.continuousA == null || esc.burstA == null) return null;
-  const m = c.i.model;
-  const { openCircuitV, packOhm } = c.supply;
-  const drawn = meetDemand(m, mixedDemand(craft, 0), openCircuitV, packOhm);
+  const m = s.train;
+  const { drawn } = s;
   if (!drawn) return null;
   const rmsA = (drawn.rmsCurrentA - m.auxiliaryCurrentA) / m.count;
-  return rmsA <= BURSTS_UP_TO * esc.continuousA
-    ? { rmsA, spellS: mixedUseOf(craft).spellS, burstA: esc.burstA }
-    : null;
+  return rmsA <= BURSTS_UP_TO * esc.continuousA ? { rmsA, spellS: s.use.spellS, burstA: esc.burstA } : null;
 }
 
 /**
  * Rating of one ESC against the worst-case current through it: the continuous one; where full throttle comes in spells of
  * seconds, the burst rating is what may not be passed and the margin is kept on the continuous one.
  */
-export const escCurrent: Check = {
+export const escCurrent = check({
   id: 'esc-current',
-  ladders: (s) => [lighterPropulsors(s), largerEscs(s), cells(s, 'fewer', 1)],
-  run: (c) => {
-    const { value, band } = perUnit(c, 'esc');
-    const rating = c.i.setup.esc?.continuousA;
-    const bursts = burstUse(c);
-    return judge(
-      {
-        id: 'esc-current',
-        title: 'ESC current',
-        part: 'esc',
-        unit: 'A',
-        value,
-        band,
-        rating: bursts ? Math.max(bursts.burstA, rating as number) : rating,
-        missing: 'the ESC’s continuous rating',
-        margin: 'esc-current',
-        limitOf: (s) => escMarginLimit(s, rating as number, c.i.setup.motor.maxCurrentA ?? null),
-        working: `Full throttle, standing, full pack: ${withBand(value, 'A', band)} through ${c.i.model.count === 1 ? 'the ESC' : `each of ${c.i.model.count} ESCs`}. Rating ${rating == null ? 'not given' : showUnit(rating, 'A')}.${bursts ? ` Full throttle comes in spells of ${bursts.spellS} s here, and ordinary use warms the ESC as a steady ${showUnit(bursts.rmsA, 'A')} would: the burst rating of ${showUnit(bursts.burstA, 'A')} counts, the margin is kept on the continuous one.` : ''}`
-      },
-      c.schools
-    );
+  title: 'ESC current',
+  part: 'esc',
+  unit: 'A',
+  rail: 'esc',
+  wish: (s) => `a larger ESC or a smaller ${propulsorWord(s)}`,
+  urgency: 4,
+  candidates: (s) => [lighterPropulsors(s), largerEscs(s), cells(s, 'fewer', 1)],
+  judge: (s) => {
+    const { value, band } = perUnit(s, 'esc');
+    const rating = s.setup.esc?.continuousA;
+    const bursts = burstUse(s);
+    return {
+      value,
+      band,
+      rating: bursts ? Math.max(bursts.burstA, rating as number) : rating,
+      missing: 'the ESC’s continuous rating',
+      margin: 'esc-current',
+      limitOf: (id) => escMarginLimit(id, rating as number, s.setup.motor.maxCurrentA ?? null),
+      working: `Full throttle, standing, full pack: ${withBand(value, 'A', band)} through ${s.train.count === 1 ? 'the ESC' : `each of ${s.train.count} ESCs`}. Rating ${rating == null ? 'not given' : showUnit(rating, 'A')}.${bursts ? ` Full throttle comes in spells of ${bursts.spellS} s here, and ordinary use warms the ESC as a steady ${showUnit(bursts.rmsA, 'A')} would: the burst rating of ${showUnit(bursts.burstA, 'A')} counts, the margin is kept on the continuous one.` : ''}`
+    };
   }
-};
+});

@@ -1,4 +1,4 @@
-import type { Change } from '../setup/change.ts';
+import type { Change } from '../document/change.ts';
 import type { Band } from '../train/bands.ts';
 
 /** What a check finds: it holds, its margin is used up, its rating is passed, or a figure is missing. */
@@ -24,6 +24,8 @@ export interface CheckResult {
   marginLimit: number | null;
   direction: 'below' | 'above';
   unit: string;
+  /** Part under which its headroom is drawn; null for those without a rail. */
+  rail: PartName | null;
   /** Share of the limit that is left; negative beyond it. */
   headroom: number | null;
   sentence: string;

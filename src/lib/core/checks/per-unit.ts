@@ -2,10 +2,20 @@ import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 
 /** Worst-case current through one ESC or one motor, with its band, A. */
-export function perUnit(c: Situation, what: 'esc' | 'motor'): { value: number; band: Band | null } {
-  const { worst, i } = c;
+export function perUnit(s: Situation, what: 'esc' | 'motor'): { value: number; band: Band | null } {
+  const { worst, train } = s;
   if (what === 'motor') return { value: worst.motorCurrentA, band: worst.band?.motorCurrentA ?? null };
-  const of = (total: number): number => (total - i.model.auxiliaryCurrentA) / i.model.count;
+  const of = (total: number): number => (total - train.auxiliaryCurrentA) / train.count;
   const band = worst.band?.batteryCurrentA;
   return { value: of(worst.batteryCurrentA), band: band ? [of(band[0]), of(band[1])] : null };
 }
+
+/** Electrical power of one motor at the pack, worst case, without what receiver and video take, W. */
+export const driveWEach = (s: Situation): number =>
+  (s.worst.electricalPowerW - s.worst.lossW.auxiliary) / s.train.count;
+
+/** What a hobbyist calls the propulsor: prop, fan or screw. */
+export const propulsorWord = (s: Situation): string =>
+  ({ propeller: 'prop', 'ducted-fan': 'fan', 'submerged-screw': 'screw', 'surface-drive': 'screw' })[
+    s.setup.propulsor.kind
+  ];

@@ -1,46 +1,39 @@
-import { stallSpeedMs, wingOf } from '../craft/fixed-wing/polar.ts';
+import { stallSpeedMs } from '../craft/fixed-wing/polar.ts';
+import { wingOf } from '../model/wing.ts';
 import { show, showUnit } from '../units/show.ts';
-import { judge, unknown, type Check } from './check.ts';
-import { cells, otherKv, pitches } from './ladders.ts';
+import { cells, otherKv, pitches } from './candidates.ts';
+import { check } from './check.ts';
 
 /** Pitch speed over stall speed that leaves room to climb. Common practice, no source. */
 export const OVER_STALL = { rating: 1.5, margin: 2 } as const;
 
 /** Pitch speed (rpm × pitch) against stall speed, or against the wanted speed. Aeroplanes only. */
-export const pitchSpeed: Check = {
+export const pitchSpeed = check({
   id: 'pitch-speed',
-  ladders: (s) => [pitches(s, 'up'), cells(s, 'more'), otherKv(s, 'higher')],
-  run: (c) => {
-    const { craft } = c.i.setup;
+  title: 'pitch speed',
+  part: 'propulsor',
+  unit: 'm/s',
+  rail: 'propulsor',
+  wish: 'more pitch speed',
+  candidates: (s) => [pitches(s, 'up'), cells(s, 'more'), otherKv(s, 'higher')],
+  judge: (s) => {
+    const { craft } = s.setup;
     if (craft.kind !== 'fixed-wing') return null;
-    const value = c.worst.pitchSpeedMs;
+    const value = s.worst.pitchSpeedMs;
     const wing = wingOf(craft);
     if (!wing && craft.targetSpeedMs == null)
-      return unknown(
-        'pitch-speed',
-        'pitch speed',
-        'propulsor',
-        'm/s',
-        'no wing area and no wanted speed to compare with'
-      );
-    const stall = wing ? stallSpeedMs(wing, c.i.fluid.densityKgM3) : null;
-    const bandRpm = c.worst.band?.rpm;
-    const scale = value / Math.max(c.worst.rpm, 1e-9);
+      return { unknown: 'no wing area and no wanted speed to compare with' };
+    const stall = wing ? stallSpeedMs(wing, s.model.fluid.densityKgM3) : null;
+    const bandRpm = s.worst.band?.rpm;
+    const scale = value / Math.max(s.worst.rpm, 1e-9);
     const rating = Math.max(stall === null ? 0 : OVER_STALL.rating * stall, craft.targetSpeedMs ?? 0);
-    return judge(
-      {
-        id: 'pitch-speed',
-        title: 'pitch speed',
-        part: 'propulsor',
-        unit: 'm/s',
-        direction: 'above',
-        value,
-        band: bandRpm ? [bandRpm[0] * scale, bandRpm[1] * scale] : null,
-        rating,
-        marginLimit: Math.max(stall === null ? 0 : OVER_STALL.margin * stall, rating),
-        working: `${show(c.worst.rpm)} rpm × pitch = ${showUnit(value, 'm/s')}${stall === null ? '' : `; stall ${showUnit(stall, 'm/s')}, which wants at least ${OVER_STALL.rating} times that, better twice`}${craft.targetSpeedMs == null ? '' : `; wanted speed ${showUnit(craft.targetSpeedMs, 'm/s')}`}. Pitch speed is no top speed and says nothing of thrust.`
-      },
-      c.schools
-    );
+    return {
+      direction: 'above',
+      value,
+      band: bandRpm ? [bandRpm[0] * scale, bandRpm[1] * scale] : null,
+      rating,
+      marginLimit: Math.max(stall === null ? 0 : OVER_STALL.margin * stall, rating),
+      working: `${show(s.worst.rpm)} rpm × pitch = ${showUnit(value, 'm/s')}${stall === null ? '' : `; stall ${showUnit(stall, 'm/s')}, which wants at least ${OVER_STALL.rating} times that, better twice`}${craft.targetSpeedMs == null ? '' : `; wanted speed ${showUnit(craft.targetSpeedMs, 'm/s')}`}. Pitch speed is no top speed and says nothing of thrust.`
+    };
   }
-};
+});

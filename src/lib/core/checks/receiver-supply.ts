@@ -1,11 +1,15 @@
-import { show, showUnit } from '../units/show.ts';
-import { chosenSchool } from './schools.ts';
+import { chosenSchool } from '../document/schools.ts';
 import type { Situation } from '../situation/situation.ts';
-import { judge, type Check } from './check.ts';
+import { show, showUnit } from '../units/show.ts';
+import { check } from './check.ts';
 
 /** Heat a small linear regulator sheds in an ESC's shrink wrap, W. Common practice, no source. */
 const LINEAR_HEAT_W = 4;
+
 const ASSUMED_OUTPUT_V = 5;
+
+/** Cells, or servos, from which two of the schools want a supply of its own. Common practice, no source. */
+const SEPARATE_FROM = 4;
 /** Average over peak current of servos in flight. (m) */
 const AVERAGE_SHARE = 0.5;
 
@@ -19,8 +23,8 @@ interface Supply {
   readonly separate: boolean;
 }
 
-function supplyOf(c: Situation): Supply | null {
-  const { esc, receiverSupply } = c.i.setup;
+function supplyOf(s: Situation): Supply | null {
+  const { esc, receiverSupply } = s.setup;
   if (receiverSupply)
     return {
       name: receiverSupply.name ?? 'separate supply',
@@ -42,73 +46,46 @@ function supplyOf(c: Situation): Supply | null {
 }
 
 /** Amps of the receiver supply (a separate one, or the ESC's own) against servos and receiver; heat of a linear one. */
-export const receiverSupply: Check = {
+export const receiverSupply = check({
   id: 'receiver-supply',
-  run: (c) => {
-    const { craft, battery } = c.i.setup;
-    const supply = supplyOf(c);
+  title: 'receiver supply',
+  part: 'esc',
+  unit: 'A',
+  wish: 'a stronger receiver supply',
+  candidates: null,
+  judge: (s) => {
+    const { craft, battery } = s.setup;
+    const supply = supplyOf(s);
     if (craft.receiverCurrentA == null || supply === null) return null;
     const peak = craft.receiverCurrentA;
-    const drop = c.worst.openCircuitV - supply.outputV;
+    const drop = s.worst.openCircuitV - supply.outputV;
     const heats = supply.linear && supply.fromPack;
     const average = AVERAGE_SHARE * peak;
     // a linear supply is limited by its heat before its label
     const byHeat = heats ? LINEAR_HEAT_W / Math.max(drop, 0.1) / AVERAGE_SHARE : Infinity;
     const rating = supply.continuousA === null ? null : Math.min(supply.continuousA, byHeat);
     const own = (): number => rating as number;
-    const school = chosenSchool('receiver-supply', c.schools);
+    const school = chosenSchool('receiver-supply', s.schools);
+    const wantsSeparate = (id: string): boolean =>
+      (id === 'separate' && battery.series >= SEPARATE_FROM) ||
+      (id === 'separate-servos' && (craft.servos ?? 0) >= SEPARATE_FROM);
     const disconnect =
-      supply.separate && c.i.setup.esc?.becKind != null && c.i.setup.esc.becKind !== 'none'
+      supply.separate && s.setup.esc?.becKind != null && s.setup.esc.becKind !== 'none'
         ? ' The ESC has a supply too: take its middle wire out of the plug.'
-        : !supply.separate && school.id === 'separate' && battery.series >= 4
+        : !supply.separate && wantsSeparate(school.id)
           ? ' With a separate supply, take the middle wire of the ESC’s plug out.'
           : '';
-    return judge(
-      {
-        id: 'receiver-supply',
-        title: 'receiver supply',
-        part: 'esc',
-        unit: 'A',
-        value: peak,
-        rating,
-        missing: `the amps of the receiver supply, ${supply.name}`,
-        ...(supply.separate
-          ? {}
-          : {
-              margin: 'receiver-supply' as const,
-              limitOf: (s: string) => (s === 'separate' && battery.series >= 4 ? peak * 0.999 : own())
-            }),
-        working: `Servos and receiver peak at ${showUnit(peak, 'A')} from ${supply.name}, ${supply.linear ? 'linear' : 'switching'}, ${showUnit(supply.outputV, 'V')}${heats ? `; heat (${show(c.worst.openCircuitV)} − ${show(supply.outputV)}) V × ${show(average)} A on average = ${showUnit(drop * average, 'W')} of ${LINEAR_HEAT_W} W` : ''}.${disconnect}`
-      },
-      c.schools
-    );
+    return {
+      value: peak,
+      rating,
+      missing: `the amps of the receiver supply, ${supply.name}`,
+      ...(supply.separate
+        ? {}
+        : {
+            margin: 'receiver-supply' as const,
+            limitOf: (id: string) => (wantsSeparate(id) ? peak * 0.999 : own())
+          }),
+      working: `Servos and receiver peak at ${showUnit(peak, 'A')} from ${supply.name}, ${supply.linear ? 'linear' : 'switching'}, ${showUnit(supply.outputV, 'V')}${heats ? `; heat (${show(s.worst.openCircuitV)} − ${show(supply.outputV)}) V × ${show(average)} A on average = ${showUnit(drop * average, 'W')} of ${LINEAR_HEAT_W} W` : ''}.${disconnect}`
+    };
   }
-};
-
-/** Pack volts against what a separate receiver supply takes. */
-export const receiverVolts: Check = {
-  id: 'receiver-volts',
-  run: (c) => {
-    const supply = c.i.setup.receiverSupply;
-    if (!supply || supply.kind === 'own-pack' || supply.maxVoltageV == null) return null;
-    const volts = c.worst.openCircuitV;
-    const least = supply.minVoltageV;
-    const sagged = c.last?.batteryVoltageV ?? c.worst.batteryVoltageV;
-    const starved = least != null && sagged < least;
-    return judge(
-      {
-        id: 'receiver-volts',
-        title: 'volts at the receiver supply',
-        part: 'esc',
-        unit: 'V',
-        direction: starved ? 'above' : 'below',
-        value: starved ? sagged : volts,
-        rating: starved ? (least as number) : supply.maxVoltageV,
-        working: starved
-          ? `The pack sags to ${showUnit(sagged, 'V')} at the end of its usable share; the supply needs ${showUnit(least as number, 'V')} to keep the receiver alive.`
-          : `A full pack rests at ${showUnit(volts, 'V')}; the supply takes up to ${showUnit(supply.maxVoltageV, 'V')}.`
-      },
-      c.schools
-    );
-  }
-};
+});

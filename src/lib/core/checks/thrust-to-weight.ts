@@ -1,18 +1,24 @@
+import { purposeNamed, PURPOSES } from '../document/schools.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
-import { judge, type Check } from './check.ts';
-import { purposeNamed, PURPOSES } from './schools.ts';
-import { cells, heavierPropulsors, otherKv } from './ladders.ts';
+import { cells, heavierPropulsors, otherKv } from './candidates.ts';
+import { check } from './check.ts';
 
 /** Thrust standing still over weight: by purpose for aeroplanes, 2:1 for multirotors. Boats have none. */
-export const thrustToWeight: Check = {
+export const thrustToWeight = check({
   id: 'thrust-to-weight',
-  ladders: (s) => [heavierPropulsors(s), cells(s, 'more'), otherKv(s, 'higher')],
-  run: (c) => {
-    const { craft } = c.i.setup;
+  title: 'thrust for the weight',
+  part: 'craft',
+  unit: '',
+  rail: 'craft',
+  wish: 'more thrust',
+  urgency: 1,
+  candidates: (s) => [heavierPropulsors(s), cells(s, 'more'), otherKv(s, 'higher')],
+  judge: (s) => {
+    const { craft } = s.setup;
     if (craft.kind === 'boat') return null;
     const weight = craft.massKg * GRAVITY_MS2;
-    const { worst } = c;
+    const { worst } = s;
     const value = worst.thrustN / weight;
     const purpose = purposeNamed(craft.purpose);
     const taken = PURPOSES[purpose ?? 'trainer'];
@@ -28,29 +34,21 @@ export const thrustToWeight: Check = {
       craft.kind === 'fixed-wing'
         ? ` By watts: ${show(perKg)} W/kg, the rule asks ${taken.wattsPerKg[0]} to ${taken.wattsPerKg[1]}.`
         : '';
-    const result = judge(
-      {
-        id: 'thrust-to-weight',
-        title: 'thrust for the weight',
-        part: 'craft',
-        unit: '',
-        direction: 'above',
-        value,
-        band: worst.band ? [worst.band.thrustN[0] / weight, worst.band.thrustN[1] / weight] : null,
-        rating: wanted,
-        margin:
-          craft.kind === 'fixed-wing' && craft.targetThrustToWeight == null ? 'thrust-to-weight' : undefined,
-        // the watts rule sees watts, not thrust: it holds or fails as a whole
-        limitOf: (s) =>
-          s === 'watts-per-kg'
-            ? perKg >= taken.wattsPerKg[0]
-              ? wanted
-              : Math.max(wanted, value * 1.001)
-            : wanted,
-        working: `${showUnit(worst.thrustN, 'N')} / (${show(craft.massKg)} kg × 9.81) = ${show(value)}; ${show(wanted)} ${why}.${rule}`
-      },
-      c.schools
-    );
-    return result;
+    return {
+      direction: 'above',
+      value,
+      band: worst.band ? [worst.band.thrustN[0] / weight, worst.band.thrustN[1] / weight] : null,
+      rating: wanted,
+      margin:
+        craft.kind === 'fixed-wing' && craft.targetThrustToWeight == null ? 'thrust-to-weight' : undefined,
+      // the watts rule sees watts, not thrust: it holds or fails as a whole
+      limitOf: (id) =>
+        id === 'watts-per-kg'
+          ? perKg >= taken.wattsPerKg[0]
+            ? wanted
+            : Math.max(wanted, value * 1.001)
+          : wanted,
+      working: `${showUnit(worst.thrustN, 'N')} / (${show(craft.massKg)} kg × 9.81) = ${show(value)}; ${show(wanted)} ${why}.${rule}`
+    };
   }
-};
+});

@@ -1,7 +1,7 @@
-import { makersTableSchema } from '../shelf/makers-row.ts';
-import { craftSchema, setupSchema } from '../setup/schema.ts';
-import { PART_KINDS } from '../setup/stored.ts';
-import { PART_SCHEMAS } from '../setup/part-schemas.ts';
+import { makersTableSchema } from '../document/makers-row.ts';
+import { craftSchema, setupSchema } from '../document/schema.ts';
+import { PART_KINDS } from '../document/stored.ts';
+import { PART_SCHEMAS } from '../document/part-schemas.ts';
 
 const DRAFT = 'http://json-schema.org/draft-07/schema#';
 

@@ -1,7 +1,7 @@
 import type { RowError } from '../text/row-error.ts';
 import { csvText, readCsv } from '../text/csv.ts';
 import { cellsOf, tableOfCells } from '../shelf/makers-table.ts';
-import type { MakersRow } from '../shelf/makers-row.ts';
+import type { MakersRow } from '../document/makers-row.ts';
 import type { PortablePart } from './part-csv.ts';
 
 /** Columns of the file of maker's tables: whose, which, and the row as it is typed. */

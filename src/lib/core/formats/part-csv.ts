@@ -1,9 +1,9 @@
-import { PART_SCHEMAS } from '../setup/part-schemas.ts';
+import { PART_SCHEMAS } from '../document/part-schemas.ts';
 import type { RowError } from '../text/row-error.ts';
 import { csvText, readCsv } from '../text/csv.ts';
-import type { MakersRow } from '../shelf/makers-row.ts';
+import type { MakersRow } from '../document/makers-row.ts';
 import { MEASURABLE } from '../shelf/measured.ts';
-import type { PartKind } from '../setup/stored.ts';
+import type { PartKind } from '../document/stored.ts';
 import {
   batterySchema,
   ductedFanSchema,
@@ -13,8 +13,8 @@ import {
   submergedScrewSchema,
   surfaceDriveSchema,
   receiverSupplySchema
-} from '../setup/schema.ts';
-import { validateAgainst } from '../setup/validate.ts';
+} from '../document/schema.ts';
+import { validateAgainst } from '../document/validate.ts';
 import { unitOfField } from '../units/unit-of-field.ts';
 
 /** A part as it goes to and comes from a file. */

@@ -1,6 +1,6 @@
-import type { SetupDocument } from '../setup/schema.ts';
-import type { StoredCraft } from '../setup/stored.ts';
-import { validateAgainst, validateSetup, type Issue } from '../setup/validate.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import type { StoredCraft } from '../document/stored.ts';
+import { validateAgainst, validateSetup, type Issue } from '../document/validate.ts';
 import { craftFile } from './file-schemas.ts';
 import { FILE_LIMITS, parseJson } from '../text/json.ts';
 

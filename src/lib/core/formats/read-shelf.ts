@@ -1,8 +1,8 @@
 import type { RowError } from '../text/row-error.ts';
-import { validateAgainst, type Issue } from '../setup/validate.ts';
-import { PART_KINDS, type PartKind } from '../setup/stored.ts';
+import { validateAgainst, type Issue } from '../document/validate.ts';
+import { PART_KINDS, type PartKind } from '../document/stored.ts';
 import { checkPart, type CheckedPart } from '../shelf/checked-part.ts';
-import { makersTableSchema, type MakersRow } from '../shelf/makers-row.ts';
+import { makersTableSchema, type MakersRow } from '../document/makers-row.ts';
 import { MOST_PARTS, shelfEnvelope } from './file-schemas.ts';
 import { FILE_LIMITS, parseJson } from '../text/json.ts';
 import { partsFromCsv, type PortablePart } from './part-csv.ts';

@@ -1,5 +1,5 @@
-import type { Performance } from '../propulsor/performance.ts';
-import type { TrainModel } from '../train/model.ts';
+import type { Performance } from '../parts/propulsor/performance.ts';
+import type { TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 
 /** Motors, packs and propulsors as plain numbers: one combination is one of each. */
@@ -66,7 +66,7 @@ export function searchGrid(
       m.noLoadSpeedShare = motor.noLoadSpeedShare;
       for (let b = 0; b < packs.length; b++) {
         const pack = packs[b];
-        solveOperatingPoint(m, pack.openCircuitV, pack.packResistanceOhm, 1, 0, p);
+        solveOperatingPoint(m, { openCircuitV: pack.openCircuitV, packOhm: pack.packResistanceOhm }, 1, 0, p);
         examined++;
         if (p.motorCurrentA > motor.maxCurrentA) rejected.motor++;
         else if (p.batteryCurrentA > pack.limitA) rejected.pack++;

@@ -1,6 +1,6 @@
-import { PART_SCHEMAS } from '../setup/part-schemas.ts';
-import { PART_KINDS, type PartKind } from '../setup/stored.ts';
-import { validateAgainst, type Issue } from '../setup/validate.ts';
+import { PART_SCHEMAS } from '../document/part-schemas.ts';
+import { PART_KINDS, type PartKind } from '../document/stored.ts';
+import { validateAgainst, type Issue } from '../document/validate.ts';
 import { MEASURABLE } from './measured.ts';
 
 /** A part whose every figure was checked. */

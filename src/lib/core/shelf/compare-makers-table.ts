@@ -1,7 +1,7 @@
-import { interpretSetup } from '../setup/interpret.ts';
-import type { Motor, SetupDocument } from '../setup/schema.ts';
+import { interpretSetup } from '../model/interpret.ts';
+import type { Motor, SetupDocument } from '../document/schema.ts';
 import { predictPoints } from '../train/predict-points.ts';
-import type { MakersRow } from './makers-row.ts';
+import type { MakersRow } from '../document/makers-row.ts';
 
 /** The prediction beside a published row, and how far off it is (relative, null where the table has nothing). */
 export interface RowComparison {

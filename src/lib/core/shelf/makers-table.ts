@@ -1,6 +1,6 @@
 import { csvText, readCsv } from '../text/csv.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
-import { nonsenseIn, type MakersRow, type RowProblem } from './makers-row.ts';
+import { nonsenseIn, type MakersRow, type RowProblem } from '../document/makers-row.ts';
 import { parseShorthand } from '../shorthand/parse.ts';
 
 /** A table that was read: its rows, and what is wrong with them. */

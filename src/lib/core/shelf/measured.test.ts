@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { interpretSetup } from '../setup/interpret.ts';
-import type { SetupDocument } from '../setup/schema.ts';
-import { predict } from '../train/predict.ts';
+import { interpretSetup } from '../model/interpret.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { predict } from '../predict/predict.ts';
 import { asUsed, labelDifferences, withShelfPart } from './measured.ts';
 
 const SETUP: SetupDocument = {

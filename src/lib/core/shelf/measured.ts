@@ -1,6 +1,6 @@
-import { RELATIVE_SD } from '../setup/tolerance.ts';
-import type { SetupDocument } from '../setup/schema.ts';
-import type { PartKind, StoredPart } from '../setup/stored.ts';
+import { RELATIVE_SD } from '../model/tolerance.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import type { PartKind, StoredPart } from '../document/stored.ts';
 import { show } from '../units/show.ts';
 
 /** Half-width of the 10th to 90th percentile of a normal error, in standard deviations. */

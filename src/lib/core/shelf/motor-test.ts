@@ -1,4 +1,4 @@
-import { RELATIVE_SD } from '../setup/tolerance.ts';
+import { RELATIVE_SD } from '../model/tolerance.ts';
 
 /** Readings of the two-measurement motor test, all without a propeller but for the locked one. */
 export interface MotorTest {

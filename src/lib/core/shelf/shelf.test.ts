@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { SetupDocument } from '../setup/schema.ts';
+import type { SetupDocument } from '../document/schema.ts';
 import { parseShorthand } from '../shorthand/parse.ts';
 import { takeReading } from '../shorthand/take-reading.ts';
-import { decodeLabel } from './label-decoder.ts';
+import { decodeLabel } from '../shorthand/label-decoder.ts';
 import { parseCoefficients } from '../formats/coefficient-columns.ts';
 import { compareMakersTable } from './compare-makers-table.ts';
 import { parseMakersTable } from './makers-table.ts';

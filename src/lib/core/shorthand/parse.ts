@@ -1,5 +1,5 @@
-import type { Change } from '../setup/change.ts';
-import type { PartKind } from '../setup/stored.ts';
+import type { Change } from '../document/change.ts';
+import type { PartKind } from '../document/stored.ts';
 import { INCH_M, OUNCE_KG } from '../units/convert.ts';
 import { show } from '../units/show.ts';
 

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { SetupDocument } from '../setup/schema.ts';
-import { validateSetup } from '../setup/validate.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { validateSetup } from '../document/validate.ts';
 import { parseShorthand } from './parse.ts';
 import { takeReading } from './take-reading.ts';
 

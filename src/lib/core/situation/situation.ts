@@ -1,31 +1,41 @@
-import { interpretSetup, supplyOf, type Interpreted, type PointSupply } from '../setup/interpret.ts';
-import type { PredictPoint, SetupDocument } from '../setup/schema.ts';
-import type { Estimate } from '../setup/tolerance.ts';
+import { hullOf } from '../model/hull.ts';
+import { wingOf } from '../model/wing.ts';
+import type { PredictPoint, SetupDocument } from '../document/schema.ts';
+import { interpretSetup, supplyOf, type Interpreted, type PointSupply } from '../model/interpret.ts';
+import type { Estimate } from '../model/tolerance.ts';
+import type { TrainModel } from '../model/train-model.ts';
+import type { FanFigures } from '../parts/propulsor/ducted-fan/figures.ts';
+import { bodyDragAreaM2, forwardFlight, type ForwardFlight } from '../train/craft/forward-flight.ts';
+import { boatAnswer, fanAnswer, heatAnswer, hoverAnswer, levelAnswer } from '../train/craft/craft-answers.ts';
+import { hoverThrustN } from '../train/craft/hover.ts';
+import { meetDemand, type Demand, type Drawn, type MixedDemand } from '../train/demand.ts';
+import { cruiseDemand, enduranceAt, enduranceBand } from '../train/endurance.ts';
+import { fullThrottle, heatMassKg, type HeatPhase } from '../train/heat-run.ts';
+import { mixedDemand, mixedUseOf, type MixedUse } from '../train/mixed-use.ts';
+import { usableShareOf } from '../train/pack-limits.ts';
+import { predictPoints } from '../train/predict-points.ts';
 import type {
   BoatAnswer,
   EnduranceAnswer,
+  EnduranceKind,
+  HeatAnswer,
   HoverAnswer,
   LevelAnswer,
   PredictedPoint
-} from '../train/answer.ts';
-import { boatAnswer, hoverAnswer, levelAnswer } from '../train/craft-answers.ts';
-import type { Demand } from '../train/demand.ts';
-import { hoverThrustN } from '../craft/multirotor/hover.ts';
-import { fullThrottle, type HeatPhase } from '../train/heat-run.ts';
-import { mixedDemand, mixedUseOf } from '../train/mixed-use.ts';
-import { cruiseDemand, enduranceAt, enduranceBand } from '../train/endurance.ts';
-import { usableShareOf } from '../train/pack-limits.ts';
-import { predictPoints } from '../train/predict-points.ts';
+} from '../train/predicted.ts';
+import { sensitivities, type Sensitivity } from '../train/sensitivity.ts';
 import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 
 /** How a setup is looked at. */
 export interface Look {
   /** The point whose supply everything starts from; a full pack at full throttle, standing, where none is given. */
   readonly point?: PredictPoint;
+  /** Schools of the settings; the document's own come before them. */
+  readonly schools?: Readonly<Record<string, string>>;
   /** Temperature of winding and magnets, °C; 25 where it is not given. */
   readonly windingC?: number;
-  /** Whether bands are worked out: slower. */
-  readonly bands: boolean;
+  /** Whether bands are worked out: slower. False where it is not given. */
+  readonly bands?: boolean;
 }
 
 /** Full throttle held when the brief names no time, s: a launch and a climb. Common practice. */
@@ -37,93 +47,143 @@ const FULL: PredictPoint = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
 
 /**
  * One setup document at one supply, and everything that follows from it, each solved when it is first asked for and then
- * kept. Whatever is judged by a situation is of the document that it was made from: nothing can be left over from another.
- * Pure; two can be held at once, before and after a change.
+ * kept: whoever asks for hover alone pays for hover alone. Whatever is judged by a situation is of the document that it was
+ * made from; nothing can be left over from another. Pure; two can be held at once, before and after a change.
  */
 export class Situation {
   readonly document: SetupDocument;
   readonly look: Look;
-  readonly i: Interpreted;
+  /** The document made into numbers. */
+  readonly model: Interpreted;
   readonly supply: PointSupply;
   readonly bands: boolean;
-  /** Figures that were estimated on the way, beside those of the document's interpretation. */
-  readonly estimates: Estimate[];
-  #ends: [PredictedPoint, PredictedPoint | null] | undefined;
-  #hover: HoverAnswer | null | undefined;
-  #level: LevelAnswer | null | undefined;
-  #boat: BoatAnswer | null | undefined;
-  #lasting = new Map<EnduranceAnswer['at'], EnduranceAnswer | null>();
-  #endurance = new Map<EnduranceAnswer['at'], EnduranceAnswer | null>();
+  readonly #kept = new Map<string, unknown>();
 
-  constructor(document: SetupDocument, look: Look) {
-    this.document = document;
+  /** @param document a valid setup document */
+  constructor(document: SetupDocument, look: Look = {}) {
+    this.document =
+      look.schools === undefined
+        ? document
+        : { ...document, schools: { ...look.schools, ...document.schools } };
     this.look = look;
-    this.bands = look.bands;
-    this.i = interpretSetup(document, look.windingC ?? LABEL_TEMPERATURE_C);
-    this.supply = supplyOf(this.i, look.point ?? FULL);
-    this.estimates = [...this.i.estimates];
+    this.bands = look.bands ?? false;
+    this.model = interpretSetup(this.document, look.windingC ?? LABEL_TEMPERATURE_C);
+    this.supply = supplyOf(this.model, look.point ?? FULL);
+  }
+
+  /** Solves something once. */
+  #once<T>(name: string, solve: () => T): T {
+    if (!this.#kept.has(name)) this.#kept.set(name, solve());
+    return this.#kept.get(name) as T;
+  }
+
+  /** The document as it is reckoned with: an all-up weight made from an airframe's is filled in. */
+  get setup(): SetupDocument {
+    return this.model.setup;
+  }
+
+  /** The power train as plain numbers. */
+  get train(): TrainModel {
+    return this.model.model;
   }
 
   get schools(): Record<string, string> | undefined {
-    return this.i.setup.schools as Record<string, string> | undefined;
+    return this.setup.schools as Record<string, string> | undefined;
   }
 
   get kind(): SetupDocument['craft']['kind'] {
-    return this.i.setup.craft.kind;
+    return this.setup.craft.kind;
+  }
+
+  /** Figures that the document lacks and the model estimated, the craft's own among them. */
+  get estimates(): Estimate[] {
+    return this.#once('estimates', () => {
+      const list = [...this.model.estimates];
+      if (this.kind === 'fixed-wing') wingOf(this.setup.craft, list);
+      if (this.kind === 'boat') hullOf(this.setup.craft, list);
+      return list;
+    });
+  }
+
+  /** Points solved together, with their bands where bands are asked for. */
+  at(points: readonly PredictPoint[]): PredictedPoint[] {
+    return predictPoints(this.model, points, this.bands);
+  }
+
+  /** The point that is looked at. */
+  get point(): PredictedPoint {
+    return this.#once('point', () => this.at([this.look.point ?? FULL])[0]);
   }
 
   /** Worst case and the end of the run, solved together: they share their samples. */
-  #both(): [PredictedPoint, PredictedPoint | null] {
-    if (this.#ends) return this.#ends;
-    const held = this.supply.stateOfCharge === null;
-    const full: PredictPoint = held
-      ? { throttle: 1, speedMs: 0, batteryVoltageV: this.supply.openCircuitV }
-      : FULL;
-    const points = held
-      ? [full]
-      : [full, { throttle: 1, speedMs: 0, stateOfCharge: 1 - usableShareOf(this.i) }];
-    const [worst, last] = predictPoints(this.i, points, this.bands);
-    return (this.#ends = [worst, last ?? null]);
+  get #ends(): [PredictedPoint, PredictedPoint | null] {
+    return this.#once('ends', () => {
+      if (this.supply.stateOfCharge === null) {
+        const held = { throttle: 1, speedMs: 0, batteryVoltageV: this.supply.openCircuitV };
+        return [this.at([held])[0], null];
+      }
+      const end = { throttle: 1, speedMs: 0, stateOfCharge: 1 - usableShareOf(this.model) };
+      const [worst, last] = this.at([FULL, end]);
+      return [worst, last];
+    });
   }
 
   /** Worst case: full throttle, standing, from a full pack (or from the held volts). */
   get worst(): PredictedPoint {
-    return this.#both()[0];
+    return this.#ends[0];
   }
 
   /** Full throttle, standing, at the end of the usable share; null on held volts. */
   get last(): PredictedPoint | null {
-    return this.#both()[1];
+    return this.#ends[1];
   }
 
   /** Hover of a multirotor; null for other craft, and where full throttle does not lift it. */
   get hover(): HoverAnswer | null {
-    if (this.#hover === undefined)
-      this.#hover =
-        this.kind === 'multirotor'
-          ? hoverAnswer(this.i, this.supply.openCircuitV, this.supply.packOhm, this.bands)
-          : null;
-    return this.#hover;
+    return this.#once('hover', () =>
+      this.kind === 'multirotor' ? hoverAnswer(this.model, this.supply, this.bands) : null
+    );
+  }
+
+  /** Fastest level flight of a multirotor and what it has in hand; null for other craft. */
+  get forward(): ForwardFlight | null {
+    return this.#once('forward', () => {
+      if (this.kind !== 'multirotor') return null;
+      const { massKg, dragAreaM2 } = this.setup.craft;
+      return forwardFlight(
+        this.train,
+        massKg,
+        dragAreaM2 ?? bodyDragAreaM2(massKg),
+        this.model.fluid.densityKgM3,
+        this.supply
+      );
+    });
   }
 
   /** Level flight of an aeroplane with a wing; null for everything else. */
   get level(): LevelAnswer | null {
-    if (this.#level === undefined)
-      this.#level =
-        this.kind === 'fixed-wing'
-          ? levelAnswer(this.i, this.supply.openCircuitV, this.supply.packOhm, this.bands, this.estimates)
-          : null;
-    return this.#level;
+    return this.#once('level', () =>
+      this.kind === 'fixed-wing' ? levelAnswer(this.model, this.supply, this.bands) : null
+    );
   }
 
   /** A boat under way; null for other craft, and for hulls that nothing is known of. */
   get boat(): BoatAnswer | null {
-    if (this.#boat === undefined)
-      this.#boat =
-        this.kind === 'boat'
-          ? boatAnswer(this.i, this.supply.openCircuitV, this.supply.packOhm, this.bands, this.estimates)
-          : null;
-    return this.#boat;
+    return this.#once('boat', () =>
+      this.kind === 'boat' ? boatAnswer(this.model, this.supply, this.bands) : null
+    );
+  }
+
+  /** A ducted fan's own figures at the point that is looked at; null for other propulsors. */
+  get fan(): FanFigures | null {
+    return this.#once('fan', () => fanAnswer(this.model, this.point));
+  }
+
+  /** Which unknown moves the point that is looked at most; the greatest first. */
+  get sensitivity(): Sensitivity[] {
+    return this.#once('sensitivity', () =>
+      sensitivities(this.model, this.supply, this.point.throttle, this.point.speedMs)
+    );
   }
 
   /** Speed at which the craft is ordinarily under power: cruise, or a boat's top speed; nothing for hoverers. */
@@ -131,59 +191,87 @@ export class Situation {
     return this.level?.cruiseSpeedMs ?? this.boat?.topSpeedMs ?? 0;
   }
 
+  /** Ordinary use of the craft by its purpose. */
+  get use(): MixedUse {
+    return mixedUseOf(this.setup.craft);
+  }
+
+  /** What ordinary use asks of the train. */
+  get ordinary(): MixedDemand {
+    return this.#once('ordinary', () => mixedDemand(this.setup.craft, this.usualSpeedMs));
+  }
+
+  /** What ordinary use draws from the pack at the start; null where the train cannot. */
+  get drawn(): Drawn | null {
+    return this.#once('drawn', () => meetDemand(this.train, this.ordinary, this.supply));
+  }
+
+  /** Mass of one motor as far as heat is concerned, kg; null when neither mass nor power rating is known. */
+  get motorMassKg(): number | null {
+    return heatMassKg(this.model);
+  }
+
+  /** Warm-up of one motor at full throttle from this supply; null without mass or power rating. */
+  get heat(): HeatAnswer | null {
+    return this.#once('heat', () =>
+      heatAnswer(this.model, this.supply, this.lasting('full')?.seconds ?? 0, this.boat?.topSpeedMs ?? 0)
+    );
+  }
+
   /**
    * What one motor goes through: the planned full-throttle run (in the climb, under way), ordinary use, and a last spell of
    * full throttle; a multirotor hovers first and runs full at the end.
    */
   get heatPhases(): HeatPhase[] {
-    const { craft } = this.i.setup;
-    const rotors = craft.kind === 'multirotor';
-    const { spellS, crossMs = 0 } = mixedUseOf(craft);
-    const planned = craft.runSeconds ?? (rotors ? spellS : RUN_S);
-    const full = this.lasting('full');
-    const seconds = full && full.seconds > 0 ? Math.min(planned, full.seconds) : planned;
-    const run = fullThrottle(seconds, this.level?.climbSpeedMs ?? this.boat?.topSpeedMs ?? 0, crossMs);
-    const { fullShare, restShare, thrustN, speedMs } = mixedDemand(craft, this.usualSpeedMs);
-    const mixedS = Math.min(this.lasting('mixed')?.seconds ?? 0, LONGEST_S);
-    if (!(mixedS > 0)) return [run];
-    const mixed: HeatPhase = { seconds: mixedS, fullShare, restShare, thrustN, speedMs, crossMs };
-    return rotors ? [mixed, run] : [run, mixed, fullThrottle(spellS, speedMs, crossMs)];
+    return this.#once('heatPhases', () => {
+      const { craft } = this.setup;
+      const rotors = craft.kind === 'multirotor';
+      const { spellS, crossMs = 0 } = this.use;
+      const planned = craft.runSeconds ?? (rotors ? spellS : RUN_S);
+      const full = this.lasting('full');
+      const seconds = full && full.seconds > 0 ? Math.min(planned, full.seconds) : planned;
+      const run = fullThrottle(seconds, this.level?.climbSpeedMs ?? this.boat?.topSpeedMs ?? 0, crossMs);
+      const { fullShare, restShare, thrustN, speedMs } = this.ordinary;
+      const mixedS = Math.min(this.lasting('mixed')?.seconds ?? 0, LONGEST_S);
+      if (!(mixedS > 0)) return [run];
+      const mixed: HeatPhase = { seconds: mixedS, fullShare, restShare, thrustN, speedMs, crossMs };
+      return rotors ? [mixed, run] : [run, mixed, fullThrottle(spellS, speedMs, crossMs)];
+    });
   }
 
   /** What the craft does when it is asked how long; null where it does not do that. */
-  demand(at: EnduranceAnswer['at']): Demand | null {
+  demand(at: EnduranceKind): Demand | null {
     if (at === 'full') return { kind: 'throttle', throttle: 1, speedMs: this.boat?.topSpeedMs ?? 0 };
-    if (at === 'mixed') return mixedDemand(this.i.setup.craft, this.usualSpeedMs);
+    if (at === 'mixed') return this.ordinary;
     if (at === 'hover')
       return this.hover
-        ? { kind: 'thrust', thrustN: hoverThrustN(this.i.setup.craft.massKg), speedMs: 0 }
+        ? { kind: 'thrust', thrustN: hoverThrustN(this.setup.craft.massKg), speedMs: 0 }
         : null;
     const { level } = this;
     return level?.cruiseSpeedMs != null && level.cruiseThrottle !== null
-      ? cruiseDemand(this.i, level.cruiseSpeedMs)
+      ? cruiseDemand(this.model, level.cruiseSpeedMs)
       : null;
   }
 
   /** How long the pack lasts at something, without its band; null where the craft does not do that. */
-  lasting(at: EnduranceAnswer['at']): EnduranceAnswer | null {
-    const kept = this.#lasting.get(at);
-    if (kept !== undefined) return kept;
-    const demand = this.demand(at);
-    const { stateOfCharge, openCircuitV } = this.supply;
-    const answer = demand ? enduranceAt(this.i, at, demand, stateOfCharge, openCircuitV) : null;
-    this.#lasting.set(at, answer);
-    return answer;
+  lasting(at: EnduranceKind): EnduranceAnswer | null {
+    return this.#once(`lasting ${at}`, () => {
+      const demand = this.demand(at);
+      return demand ? enduranceAt(this.model, at, demand, this.supply) : null;
+    });
   }
 
   /** How long the pack lasts at something, with its band where bands are asked for; null where the craft does not do that. */
-  endurance(at: EnduranceAnswer['at']): EnduranceAnswer | null {
-    const kept = this.#endurance.get(at);
-    if (kept !== undefined) return kept;
-    const lasting = this.lasting(at);
-    const demand = lasting && this.bands ? this.demand(at) : null;
-    const band = demand ? enduranceBand(this.i, demand, this.supply.stateOfCharge) : null;
-    const answer = lasting && band ? { ...lasting, band } : lasting;
-    this.#endurance.set(at, answer);
-    return answer;
+  endurance(at: EnduranceKind): EnduranceAnswer | null {
+    return this.#once(`endurance ${at}`, () => {
+      const lasting = this.lasting(at);
+      const demand = lasting && this.bands ? this.demand(at) : null;
+      const band = demand ? enduranceBand(this.model, demand, this.supply.stateOfCharge) : null;
+      return lasting && band ? { ...lasting, band } : lasting;
+    });
   }
 }
+
+/** A document looked at; see {@link Situation}. */
+export const situationOf = (document: SetupDocument, look: Look = {}): Situation =>
+  new Situation(document, look);

@@ -1,7 +1,7 @@
 import { percentile } from '../numeric/normal-sample.ts';
-import type { Interpreted } from '../setup/interpret.ts';
+import type { Interpreted } from '../model/interpret.ts';
 import { BAND_SAMPLES, logCholesky, scaledModel, standardSample, SAMPLE_COLUMNS } from './factors.ts';
-import type { TrainModel } from './model.ts';
+import type { TrainModel } from '../model/train-model.ts';
 
 export type Band = [low: number, high: number];
 

@@ -1,5 +1,5 @@
-import { settledFactor } from '../battery/under-load.ts';
-import type { TrainModel } from './model.ts';
+import { settledFactor } from '../parts/pack/under-load.ts';
+import type { Supply, TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
 import { throttleForThrust } from './throttle-for-thrust.ts';
 
@@ -40,20 +40,15 @@ const unsettledShare = (seconds: number): number => settledFactor(seconds) / set
 const point = operatingPoint();
 
 /** Meets a demand from a supply; null where the train cannot. One at a time, none re-entrant. */
-export function meetDemand(
-  m: TrainModel,
-  demand: Demand,
-  openCircuitV: number,
-  packOhm: number
-): Drawn | null {
+export function meetDemand(m: TrainModel, demand: Demand, supply: Supply): Drawn | null {
+  const { openCircuitV, packOhm } = supply;
   if (demand.kind === 'thrust') {
-    if (!throttleForThrust(m, openCircuitV, packOhm, demand.thrustN, demand.speedMs, point).ok) return null;
+    if (!throttleForThrust(m, supply, demand.thrustN, demand.speedMs, point).ok) return null;
     return drawn(m);
   }
   solveOperatingPoint(
     m,
-    openCircuitV,
-    demand.kind === 'mixed' ? packOhm * unsettledShare(demand.spellS) : packOhm,
+    { openCircuitV, packOhm: demand.kind === 'mixed' ? packOhm * unsettledShare(demand.spellS) : packOhm },
     demand.kind === 'throttle' ? demand.throttle : 1,
     demand.speedMs,
     point
@@ -68,7 +63,7 @@ export function meetDemand(
     rmsCurrentA: demand.restShare * full.currentA
   };
   if (demand.thrustN !== null) {
-    if (!throttleForThrust(m, openCircuitV, packOhm, demand.thrustN, demand.speedMs, point).ok) return null;
+    if (!throttleForThrust(m, supply, demand.thrustN, demand.speedMs, point).ok) return null;
     rest = drawn(m);
   }
   return {

@@ -1,7 +1,7 @@
-import { openCircuitCellV } from '../battery/open-circuit.ts';
-import { inUseFactor, packWarming, type PackInUse } from '../battery/under-load.ts';
+import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
+import { inUseFactor, packWarming, type PackInUse } from '../parts/pack/under-load.ts';
 import { meetDemand, type Demand } from './demand.ts';
-import type { TrainModel } from './model.ts';
+import type { TrainModel } from '../model/train-model.ts';
 
 /** One moment of a discharge. */
 export interface DischargeStep {
@@ -50,7 +50,7 @@ export function discharge(
   const at = (s: number, packC: number, seconds: number): DischargeStep | null => {
     const rest = openCircuitCellV(pack.chemistry, s);
     const packOhm = m.packResistanceOhm * inUseFactor(pack, s, packC, seconds);
-    const drawn = meetDemand(m, demand, rest * m.series, packOhm);
+    const drawn = meetDemand(m, demand, { openCircuitV: rest * m.series, packOhm });
     return drawn && { seconds, stateOfCharge: s, restingCellV: rest, packC, ...drawn };
   };
   const first = at(start, pack.heat.startC, 0);

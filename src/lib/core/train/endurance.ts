@@ -1,7 +1,8 @@
-import { levelDragN, wingOf } from '../craft/fixed-wing/polar.ts';
-import type { Interpreted } from '../setup/interpret.ts';
-import type { PredictRequest } from '../setup/schema.ts';
-import type { EnduranceAnswer } from './answer.ts';
+import { levelDragN } from '../craft/fixed-wing/polar.ts';
+import { wingOf } from '../model/wing.ts';
+import type { Interpreted, PointSupply } from '../model/interpret.ts';
+import type { PredictRequest } from '../document/schema.ts';
+import type { EnduranceAnswer } from './predicted.ts';
 import { bandsOf, type Band } from './bands.ts';
 import { meetDemand, type Demand } from './demand.ts';
 import { discharge } from './discharge.ts';
@@ -13,13 +14,12 @@ export function enduranceAt(
   i: Interpreted,
   at: EnduranceAnswer['at'],
   demand: Demand,
-  start: number | null,
-  volts: number
+  { stateOfCharge: start, openCircuitV: volts }: PointSupply
 ): EnduranceAnswer {
   const usable = usableShareOf(i);
   if (start === null) {
     // held volts: a supply that never sags; the pack's capacity only counts the amp hours
-    const p = meetDemand(i.model, demand, volts, 0);
+    const p = meetDemand(i.model, demand, { openCircuitV: volts, packOhm: 0 });
     if (!p)
       return {
         at,
@@ -72,7 +72,7 @@ export function enduranceBand(i: Interpreted, demand: Demand, start: number | nu
 
 export function missionAnswer(
   i: Interpreted,
-  request: PredictRequest,
+  request: Pick<PredictRequest, 'mission'>,
   start: number | null
 ): MissionResult | null {
   if (!request.mission || start === null) return null;

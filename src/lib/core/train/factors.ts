@@ -1,8 +1,8 @@
 import { cholesky } from '../numeric/cholesky.ts';
 import { normalSample } from '../numeric/normal-sample.ts';
-import type { Interpreted } from '../setup/interpret.ts';
-import { FACTORS, FITTED_FACTORS } from '../setup/tolerance.ts';
-import type { TrainModel } from './model.ts';
+import type { Interpreted } from '../model/interpret.ts';
+import { FACTORS, FITTED_FACTORS } from '../model/tolerance.ts';
+import type { TrainModel } from '../model/train-model.ts';
 
 /** Number of samples of a band. Bands of the same setup agree within about 1 % of their width from 256 up. */
 export const BAND_SAMPLES = 256;

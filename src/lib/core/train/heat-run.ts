@@ -7,11 +7,11 @@ import {
   WINDING_LIMIT_C,
   type Cooling,
   type HeatLoad
-} from '../motor/heat.ts';
-import { estimateMotorMassKg } from '../motor/estimate.ts';
-import { magnetFactor, windingResistanceFactor } from '../motor/temperature.ts';
-import type { Interpreted } from '../setup/interpret.ts';
-import type { TrainModel } from './model.ts';
+} from '../parts/motor/heat.ts';
+import { estimateMotorMassKg } from '../parts/motor/estimate.ts';
+import { magnetFactor, windingResistanceFactor } from '../parts/motor/temperature.ts';
+import type { Interpreted } from '../model/interpret.ts';
+import type { Supply, TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
 import { throttleForThrust } from './throttle-for-thrust.ts';
 
@@ -119,8 +119,7 @@ export function heatRun(
   i: Interpreted,
   model: TrainModel,
   massKg: number,
-  openCircuitV: number,
-  packOhm: number,
+  supply: Supply,
   phases: readonly HeatPhase[],
   steps = STEPS
 ): HeatRun {
@@ -142,10 +141,10 @@ export function heatRun(
     };
     const f = phase.fullShare;
     if (f < 1 && phase.thrustN !== null) {
-      throttleForThrust(hot, openCircuitV, packOhm, phase.thrustN, phase.speedMs, point);
+      throttleForThrust(hot, supply, phase.thrustN, phase.speedMs, point);
       add(1 - f, 1);
     }
-    solveOperatingPoint(hot, openCircuitV, packOhm, phase.throttle ?? 1, phase.speedMs, point);
+    solveOperatingPoint(hot, supply, phase.throttle ?? 1, phase.speedMs, point);
     if (f < 1 && phase.thrustN === null) add(1 - f, phase.restShare);
     add(f, 1);
     const windingW = i.motorAtLoad.windingShare * copperW;

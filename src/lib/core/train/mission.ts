@@ -1,7 +1,7 @@
-import { openCircuitCellV } from '../battery/open-circuit.ts';
-import { inUseFactor, packWarming, type PackInUse } from '../battery/under-load.ts';
+import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
+import { inUseFactor, packWarming, type PackInUse } from '../parts/pack/under-load.ts';
 import { meetDemand, type Demand, type Drawn } from './demand.ts';
-import type { TrainModel } from './model.ts';
+import type { TrainModel } from '../model/train-model.ts';
 
 /** A leg of a mission: something done for a time. */
 export interface MissionSegment {
@@ -41,12 +41,10 @@ export function mission(
   let seconds = 0;
   let packC = pack.heat.startC;
   const draw = (at: number, temperatureC: number, after: number, demand: Demand): Drawn | null =>
-    meetDemand(
-      m,
-      demand,
-      openCircuitCellV(pack.chemistry, at) * m.series,
-      m.packResistanceOhm * inUseFactor(pack, at, temperatureC, after)
-    );
+    meetDemand(m, demand, {
+      openCircuitV: openCircuitCellV(pack.chemistry, at) * m.series,
+      packOhm: m.packResistanceOhm * inUseFactor(pack, at, temperatureC, after)
+    });
   for (let at = 0; at < segments.length; at++) {
     const { demand } = segments[at];
     let left = segments[at].seconds;

@@ -1,5 +1,5 @@
-import { hoverThrustN } from '../craft/multirotor/hover.ts';
-import type { Craft } from '../setup/schema.ts';
+import { hoverThrustN } from './craft/hover.ts';
+import type { Craft } from '../document/schema.ts';
 import type { MixedDemand } from './demand.ts';
 
 /** Ordinary use of a craft: spells of full throttle, and what it does between them. */

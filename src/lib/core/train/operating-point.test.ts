@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { interpretSetup } from '../setup/interpret.ts';
-import type { SetupDocument } from '../setup/schema.ts';
+import { interpretSetup } from '../model/interpret.ts';
+import type { SetupDocument } from '../document/schema.ts';
 import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
 
 const setup: SetupDocument = {
@@ -22,7 +22,7 @@ const setup: SetupDocument = {
 const model = interpretSetup(setup).model;
 const solve = (throttle: number, speedMs: number, volts = 11.4, m = model) => {
   const p = operatingPoint();
-  solveOperatingPoint(m, volts, m.packResistanceOhm, throttle, speedMs, p);
+  solveOperatingPoint(m, { openCircuitV: volts, packOhm: m.packResistanceOhm }, throttle, speedMs, p);
   assert.ok(p.converged, `throttle ${throttle}, ${speedMs} m/s`);
   return p;
 };

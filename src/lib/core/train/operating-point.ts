@@ -1,5 +1,5 @@
-import { propulsorLoad, type Performance } from '../propulsor/performance.ts';
-import type { TrainModel } from './model.ts';
+import { propulsorLoad, type Performance } from '../parts/propulsor/performance.ts';
+import type { Supply, TrainModel } from '../model/train-model.ts';
 
 /**
  * One solved operating point. `omegaRadS` is the motor's. Losses are totals over the craft. `state`:
@@ -127,17 +127,17 @@ export const sourceDivider = (m: TrainModel, packOhm: number, throttle: number):
  * it with the motor's straight line, which is exact for a propulsor of constant CP; a step that would leave the bracket
  * is replaced by regula falsi with Illinois weights or bisection, so that it always converges; the error left after a last step of 1e-6 is below 1e-9. No allocation.
  *
- * @param openCircuitV volts behind the source; @param packOhm resistance behind the pack's terminals
+ * @param supply volts behind the source, and the resistance behind the pack's terminals
  * @param throttle 0..1 (0: ESC open, motor free); @param speedMs axial speed
  */
 export function solveOperatingPoint(
   m: TrainModel,
-  openCircuitV: number,
-  packOhm: number,
+  supply: Supply,
   throttle: number,
   speedMs: number,
   out: OperatingPoint
 ): void {
+  const { openCircuitV, packOhm } = supply;
   const off = throttle <= 0;
   const switching = switchingShare(m, throttle);
   const ripple = rippleAt(m, throttle);

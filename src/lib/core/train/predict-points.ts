@@ -1,11 +1,11 @@
 import { isInside } from '../numeric/hermite-curve.ts';
-import { idealPowerW } from '../propulsor/ideal-power.ts';
-import { isTipSpeedInside } from '../propulsor/performance.ts';
-import { supplyOf, type Interpreted } from '../setup/interpret.ts';
-import type { PredictPoint } from '../setup/schema.ts';
+import { idealPowerW } from '../parts/propulsor/ideal-power.ts';
+import { isTipSpeedInside } from '../parts/propulsor/performance.ts';
+import { supplyOf, type Interpreted } from '../model/interpret.ts';
+import type { PredictPoint } from '../document/schema.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { show } from '../units/show.ts';
-import type { PredictedPoint } from './answer.ts';
+import type { PredictedPoint } from './predicted.ts';
 import { bandsOf, type Band } from './bands.ts';
 import { operatingPoint, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
 
@@ -96,8 +96,7 @@ export function predictPoints(
         asked.forEach(({ point, supply }, at) => {
           solveOperatingPoint(
             model,
-            supply.openCircuitV,
-            supply.packOhm * packFactor,
+            { openCircuitV: supply.openCircuitV, packOhm: supply.packOhm * packFactor },
             point.throttle ?? 1,
             point.speedMs ?? 0,
             scratch
@@ -114,7 +113,7 @@ export function predictPoints(
   return asked.map(({ point, supply }, at) => {
     const throttle = point.throttle ?? 1;
     const speedMs = point.speedMs ?? 0;
-    solveOperatingPoint(i.model, supply.openCircuitV, supply.packOhm, throttle, speedMs, scratch);
+    solveOperatingPoint(i.model, supply, throttle, speedMs, scratch);
     const described = describePoint(i, scratch, speedMs, supply.openCircuitV);
     const outside = outsideData(i, scratch, speedMs);
     const band = (o: number, value: number): Band =>

@@ -1,9 +1,9 @@
-import type { Interpreted, PointSupply } from '../setup/interpret.ts';
-import { FACTORS, type FactorName } from '../setup/tolerance.ts';
-import type { Source } from '../setup/schema.ts';
+import type { Interpreted, PointSupply } from '../model/interpret.ts';
+import { FACTORS, type FactorName } from '../model/tolerance.ts';
+import type { Source } from '../document/schema.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { scaleWinding } from './factors.ts';
-import type { TrainModel } from './model.ts';
+import type { TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
 
 /** What one unknown does to the answer when it is one standard deviation higher: relative change of each output. */
@@ -51,7 +51,7 @@ export function sensitivities(
   const solve = (m: TrainModel): [number, number, number] => {
     // held volts have no resistance behind them, whatever the pack's is
     const packOhm = supply.packOhm === 0 ? 0 : m.packResistanceOhm;
-    solveOperatingPoint(m, supply.openCircuitV, packOhm, throttle, speedMs, p);
+    solveOperatingPoint(m, { openCircuitV: supply.openCircuitV, packOhm }, throttle, speedMs, p);
     return [p.batteryCurrentA, p.thrustN, radSToRpm(p.omegaRadS / m.gearRatio)];
   };
   const base = solve(i.model);

@@ -1,6 +1,6 @@
 import { findRoot } from '../numeric/find-root.ts';
-import { propulsorLoad } from '../propulsor/performance.ts';
-import type { TrainModel } from './model.ts';
+import { propulsorLoad } from '../parts/propulsor/performance.ts';
+import type { Supply, TrainModel } from '../model/train-model.ts';
 import {
   noLoadCurrentAt,
   solveOperatingPoint,
@@ -24,13 +24,13 @@ const ROUNDS = 30;
  */
 export function throttleForThrust(
   m: TrainModel,
-  openCircuitV: number,
-  packOhm: number,
+  supply: Supply,
   thrustN: number,
   speedMs: number,
   out: OperatingPoint
 ): ThrottleResult {
-  solveOperatingPoint(m, openCircuitV, packOhm, 1, speedMs, out);
+  const { openCircuitV, packOhm } = supply;
+  solveOperatingPoint(m, supply, 1, speedMs, out);
   if (out.thrustN < thrustN) {
     return {
       ok: false,
@@ -74,6 +74,6 @@ export function throttleForThrust(
     throttle = next;
     if (Math.abs(step) < 1e-12) break;
   }
-  solveOperatingPoint(m, openCircuitV, packOhm, throttle, speedMs, out);
+  solveOperatingPoint(m, supply, throttle, speedMs, out);
   return { ok: true, throttle };
 }

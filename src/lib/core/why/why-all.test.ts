@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { interpretSetup } from '../setup/interpret.ts';
-import type { SetupDocument } from '../setup/schema.ts';
-import { matchPicture } from '../train/match-picture.ts';
-import { predict } from '../train/predict.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { powerPath } from '../match/power-path.ts';
+import { answerOf } from '../predict/predict.ts';
+import { situationOf } from '../situation/situation.ts';
 import { whyAll } from './why-all.ts';
 
 const PLANE: SetupDocument = {
@@ -43,8 +43,8 @@ const BOAT: SetupDocument = {
 };
 
 const whyOf = (setup: SetupDocument, throttle = 1, speedMs = 0) => {
-  const answer = predict({ setup, points: [{ throttle, speedMs, stateOfCharge: 1 }] });
-  return { answer, why: whyAll(interpretSetup(setup), answer) };
+  const s = situationOf(setup, { point: { throttle, speedMs, stateOfCharge: 1 }, bands: true });
+  return { answer: answerOf(s), why: whyAll(s) };
 };
 /** The number behind the last "=" of a derivation. */
 const result = (numbers: string): number =>
@@ -78,9 +78,9 @@ for (const [name, setup, throttle, speed] of [
 
 test('the watts on the power path are the watts their derivations give', () => {
   for (const setup of [PLANE, JET, QUAD, BOAT]) {
-    const drawn = matchPicture(setup, { throttle: 1, speedMs: 0, stateOfCharge: 1 }, {}, 'full');
-    assert.ok(drawn.ok, 'a picture');
-    const { path, why } = drawn.picture;
+    const s = situationOf(setup);
+    const path = powerPath(s.point);
+    const why = whyAll(s);
     for (const stage of path.stages) {
       agrees(why[`in-${stage.part}`].numbers, stage.inW, `into the ${stage.part}`);
       agrees(why[`loss-${stage.part}`].numbers, stage.lossW, `lost in the ${stage.part}`);

@@ -1,6 +1,6 @@
-import type { Interpreted } from '../setup/interpret.ts';
-import type { FactorName } from '../setup/tolerance.ts';
-import type { PredictAnswer } from '../train/answer.ts';
+import type { Interpreted } from '../model/interpret.ts';
+import type { FactorName } from '../model/tolerance.ts';
+import type { Situation } from '../situation/situation.ts';
 import { FACTOR_TITLES } from '../train/sensitivity.ts';
 import { show } from '../units/show.ts';
 import { whyCircuit } from './why-circuit.ts';
@@ -19,15 +19,21 @@ function sourcesOf(i: Interpreted, names: readonly FactorName[]): string[] {
 }
 
 /** The derivation of every figure that the Match screen shows, by the figure's id. */
-export function whyAll(i: Interpreted, a: PredictAnswer): Record<string, Why> {
-  const all: Record<string, Why> = whyFields(i);
+export function whyAll(s: Situation): Record<string, Why> {
+  const all: Record<string, Why> = whyFields(s.model);
   const add: WhyContext['add'] = (id, title, formula, numbers, names, rule = null) => {
-    all[id] = { title, formula, numbers, sources: sourcesOf(i, names), rule };
+    all[id] = { title, formula, numbers, sources: sourcesOf(s.model, names), rule };
   };
-  const context: WhyContext = { i, a, p: a.points[0], add };
+  const context: WhyContext = { s, p: s.point, add };
   whyCircuit(context);
   whyPath(context);
   whyCraft(context);
   whyUnknowns(context);
   return all;
 }
+
+/** The derivation of one figure; null where nothing is known by that id. */
+export const whyOf = (s: Situation, id: string): Why | null => {
+  const all = whyAll(s);
+  return Object.hasOwn(all, id) ? all[id] : null;
+};

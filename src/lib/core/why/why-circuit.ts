@@ -1,5 +1,5 @@
-import { CHEMISTRIES } from '../battery/chemistry.ts';
-import { FACTORS } from '../setup/tolerance.ts';
+import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
+import { FACTORS } from '../model/tolerance.ts';
 import { noLoadCurrentAt } from '../train/operating-point.ts';
 import { INCH_M, rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
@@ -12,9 +12,9 @@ const off = (rule: number, value: number): string => {
 };
 
 /** Derivations of the circuit: currents, volts, power, efficiency, rpm. */
-export function whyCircuit({ i, p, add }: WhyContext): void {
-  const m = i.model;
-  const { battery, motor } = i.setup;
+export function whyCircuit({ s, p, add }: WhyContext): void {
+  const m = s.train;
+  const { battery, motor } = s.setup;
   const omega = rpmToRadS(p.rpm) * m.gearRatio;
   const n = p.rpm / 60;
   const k = m.motorConstant;
@@ -26,7 +26,7 @@ export function whyCircuit({ i, p, add }: WhyContext): void {
     'motor-current',
     'Motor current',
     'I = (d V − k ω) / (R_motor + R_ESC), where V is what reaches the ESC',
-    `(${show(d)} × ${showUnit(p.batteryVoltageV - (p.batteryCurrentA - m.auxiliaryCurrentA) * m.wiringResistanceOhm, 'V')} − ${show(k, 3)} V s × ${show(omega)} rad/s) / (${show(1000 * m.windingResistanceOhm)} + ${show(1000 * m.escResistanceOhm)} mΩ) = ${showUnit(p.motorCurrentA, 'A')}. ${underLoad(i)}`,
+    `(${show(d)} × ${showUnit(p.batteryVoltageV - (p.batteryCurrentA - m.auxiliaryCurrentA) * m.wiringResistanceOhm, 'V')} − ${show(k, 3)} V s × ${show(omega)} rad/s) / (${show(1000 * m.windingResistanceOhm)} + ${show(1000 * m.escResistanceOhm)} mΩ) = ${showUnit(p.motorCurrentA, 'A')}. ${underLoad(s.model)}`,
     FACTORS,
     byWatts === null
       ? null
@@ -36,7 +36,7 @@ export function whyCircuit({ i, p, add }: WhyContext): void {
     'motor-loaded',
     'Winding under load',
     'R_loaded = R at rest × factor of the build × warmth; a label’s resistance, or one measured between two leads, is that of a motor at rest',
-    underLoad(i),
+    underLoad(s.model),
     ['motorResistance']
   );
   add(

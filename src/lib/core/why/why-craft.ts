@@ -1,9 +1,9 @@
-import { hoverThrustN } from '../craft/multirotor/hover.ts';
-import { mixedUseOf } from '../train/mixed-use.ts';
-import { partMasses } from '../craft/all-up-mass.ts';
-import type { Interpreted } from '../setup/interpret.ts';
-import { FACTORS } from '../setup/tolerance.ts';
-import type { PredictedPoint } from '../train/answer.ts';
+import { hoverThrustN } from '../train/craft/hover.ts';
+import { ENDURANCES } from '../train/predicted.ts';
+import { partMasses } from '../model/all-up-mass.ts';
+import type { Interpreted } from '../model/interpret.ts';
+import { FACTORS } from '../model/tolerance.ts';
+import type { PredictedPoint } from '../train/predicted.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
 import type { WhyContext } from './why.ts';
@@ -25,8 +25,8 @@ const TIME_OF = {
 } as const;
 
 /** Derivations of what the craft does: thrust, weight, hover, level flight, boat, fan, times. */
-export function whyCraft({ i, a, p, add }: WhyContext): void {
-  const m = i.model;
+export function whyCraft({ s, p, add }: WhyContext): void {
+  const { model: i, train: m } = s;
   const n = p.rpm / 60;
   const { battery, motor, craft } = i.setup;
   const ct = n > 0 ? p.thrustN / (m.count * m.thrustShare * m.densityKgM3 * n ** 2 * m.diameterM ** 4) : 0;
@@ -60,8 +60,8 @@ export function whyCraft({ i, a, p, add }: WhyContext): void {
       ? null
       : `The power train is ${show((100 * masses.reduce((kg, x) => kg + x.kg, 0)) / craft.massKg, 2)} % of it; a third to a half is usual.`
   );
-  if (a.fan && i.exitAreaM2 !== null) {
-    const f = a.fan;
+  if (s.fan && i.exitAreaM2 !== null) {
+    const f = s.fan;
     const each = p.thrustN / m.count;
     add(
       'jet-speed',
@@ -94,44 +94,44 @@ export function whyCraft({ i, a, p, add }: WhyContext): void {
       ['kv', 'power']
     );
   }
-  if (a.forward)
+  if (s.forward)
     add(
       'forward',
       'Fastest level flight',
       'full throttle tilted until lift is the weight and the rest of the thrust meets the drag ½ ρ V² CdA',
-      `${showUnit(a.forward.topSpeedMs, 'm/s')}; in hand beyond the weight ${show(a.forward.reserveG)} g`,
+      `${showUnit(s.forward.topSpeedMs, 'm/s')}; in hand beyond the weight ${show(s.forward.reserveG)} g`,
       ['thrust', 'power', 'kv'],
       'Agile craft keep at least 1 g in hand.'
     );
-  if (a.hover)
+  if (s.hover)
     add(
       'hover',
       'Hover',
       'thrust = weight and what the stream presses on the frame (5 % of the thrust), at part throttle',
-      `${showUnit(hoverThrustN(craft.massKg), 'N')} at ${show(100 * a.hover.throttle)} %, ${show(a.hover.rpm)} rpm, ${showUnit(a.hover.batteryCurrentA, 'A')}`,
+      `${showUnit(hoverThrustN(craft.massKg), 'N')} at ${show(100 * s.hover.throttle)} %, ${show(s.hover.rpm)} rpm, ${showUnit(s.hover.batteryCurrentA, 'A')}`,
       FACTORS,
       'Best between 35 and 50 %, at most 60 %.'
     );
-  if (a.level)
+  if (s.level)
     add(
       'level',
       'Level flight',
       'drag q S (CD0 + CL²/π e A) against thrust at full throttle',
-      `stall ${showUnit(a.level.stallSpeedMs, 'm/s')}, top ${a.level.topSpeedMs === null ? 'none' : showUnit(a.level.topSpeedMs, 'm/s')}, climb ${a.level.climbMs === null ? 'none' : showUnit(a.level.climbMs, 'm/s')}`,
+      `stall ${showUnit(s.level.stallSpeedMs, 'm/s')}, top ${s.level.topSpeedMs === null ? 'none' : showUnit(s.level.topSpeedMs, 'm/s')}, climb ${s.level.climbMs === null ? 'none' : showUnit(s.level.climbMs, 'm/s')}`,
       ['thrust', 'power', 'kv'],
       `Pitch speed ${showUnit(p.pitchSpeedMs, 'm/s')} is often taken for top speed.`
     );
-  if (a.boat)
+  if (s.boat)
     add(
       'boat',
       'Top speed',
       'thrust less its deduction against the hull’s resistance',
-      `${showUnit(a.boat.topSpeedMs, 'm/s')} at ${show(a.boat.loadedRpm)} rpm, slip ${show(100 * a.boat.slip)} %`,
+      `${showUnit(s.boat.topSpeedMs, 'm/s')} at ${show(s.boat.loadedRpm)} rpm, slip ${show(100 * s.boat.slip)} %`,
       ['thrust', 'power', 'kv'],
       `KV × cells × 4.0 V = ${show((motor.kvRpmPerVolt * battery.series * 4) / m.gearRatio)} rpm.`
     );
-  const use = mixedUseOf(craft);
-  for (const e of a.endurance)
+  const use = s.use;
+  for (const e of ENDURANCES.flatMap((at) => s.lasting(at) ?? []))
     add(
       `time-${e.at}`,
       `Time ${TIME_OF[e.at]}`,

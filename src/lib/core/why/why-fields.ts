@@ -1,6 +1,6 @@
-import { readPath } from '../setup/change.ts';
-import type { Interpreted } from '../setup/interpret.ts';
-import type { FactorName } from '../setup/tolerance.ts';
+import { readPath } from '../document/change.ts';
+import type { Interpreted } from '../model/interpret.ts';
+import type { FactorName } from '../model/tolerance.ts';
 import { show, showUnit } from '../units/show.ts';
 import { unitOfField } from '../units/unit-of-field.ts';
 import type { Why } from './why.ts';

@@ -1,11 +1,11 @@
-import { FACTORS, type FactorName } from '../setup/tolerance.ts';
+import { FACTORS, type FactorName } from '../model/tolerance.ts';
 import { rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
 import type { WhyContext } from './why.ts';
 
 /** Derivations of the watts on the power path: what goes into each part, what is lost there, what is useful. */
-export function whyPath({ i, p, add }: WhyContext): void {
-  const m = i.model;
+export function whyPath({ s, p, add }: WhyContext): void {
+  const m = s.train;
   const d = p.throttle;
   const omega = rpmToRadS(p.rpm) * m.gearRatio;
   const heatIn = p.lossW.motorCopper + p.lossW.motorIron;

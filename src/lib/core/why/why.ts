@@ -1,6 +1,6 @@
-import type { Interpreted } from '../setup/interpret.ts';
-import type { FactorName } from '../setup/tolerance.ts';
-import type { PredictAnswer, PredictedPoint } from '../train/answer.ts';
+import type { Situation } from '../situation/situation.ts';
+import type { FactorName } from '../model/tolerance.ts';
+import type { PredictedPoint } from '../train/predicted.ts';
 
 /** The derivation of one number: formula, numbers put in, where they come from, and the rule of thumb beside it. */
 export interface Why {
@@ -15,8 +15,7 @@ export interface Why {
 
 /** What a family of derivations looks at, and where it puts them. */
 export interface WhyContext {
-  readonly i: Interpreted;
-  readonly a: PredictAnswer;
+  readonly s: Situation;
   /** The point on the screen. */
   readonly p: PredictedPoint;
   /** Keeps the derivation of a figure, with the unknowns behind it. */

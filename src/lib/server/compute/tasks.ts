@@ -1,12 +1,14 @@
 /** What the server's threads do: the heavy work, on plain values. Nothing here touches the database. */
-import { sketchChecked } from '../../core/brief/sketch-checked.ts';
-import { compareSetups, type Comparison } from '../../core/brief/compare.ts';
-import { glance, type Glance } from '../../core/brief/glance.ts';
+import { sketchChecked } from '../../core/fit/sketch-checked.ts';
+import { compareSetups, type Comparison } from '../../core/compare/compare.ts';
+import { glance, overOf, type Glance } from '../../core/compare/glance.ts';
+import { validateSetup } from '../../core/document/validate.ts';
+import { situationOf, type Situation } from '../../core/situation/situation.ts';
 import { answerCalibrate } from '../../core/calibration/answer-calibrate.ts';
 import { parseJson } from '../../core/text/json.ts';
-import { badRequest, answerPredict, type BadRequest } from '../../core/train/answer-predict.ts';
-import { matchPicture, type MatchResult } from '../../core/train/match-picture.ts';
-import type { Battery, SetupDocument } from '../../core/setup/schema.ts';
+import { badRequest, answerPredict, type BadRequest } from '../../core/predict/answer-predict.ts';
+import { matchPicture, type MatchResult } from '../../core/match/match-picture.ts';
+import type { Battery, SetupDocument } from '../../core/document/schema.ts';
 
 export { readCraft } from '../../core/formats/read-craft.ts';
 export { readShelf } from '../../core/formats/read-shelf.ts';
@@ -29,8 +31,11 @@ export const calibrate = (text: string): Answered => withJson(text, answerCalibr
 /** A first setup for a brief. */
 export const sketch = sketchChecked;
 
-const FULL = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
 type Schools = Record<string, string>;
+
+/** A stored document that can be worked out today; null where it cannot. */
+const soundly = (document: SetupDocument, schools: Schools): Situation | null =>
+  validateSetup(document).ok ? situationOf(document, { schools }) : null;
 
 /** A craft's setups as the hangar looks at them; the one in use first. */
 export interface HangarCraft {
@@ -40,25 +45,18 @@ export interface HangarCraft {
 
 /** Each craft at a glance; null where its setup cannot be worked out. */
 export function glances(crafts: HangarCraft[], packs: Battery[], schools: Schools): (Glance | null)[] {
-  const draw = (document: SetupDocument): MatchResult => matchPicture(document, FULL, schools, 'quick');
   return crafts.map(({ document, others }) => {
-    const drawn = draw(document);
-    if (!drawn.ok) return null;
+    const s = soundly(document, schools);
+    if (!s) return null;
     const beside = others.flatMap(({ document: other, tested }) => {
-      const side = draw(other);
-      return side.ok
-        ? [
-            {
-              name: other.name ?? 'another setup',
-              over: side.picture.answer.checks.filter((c) => c.finding === 'over').length,
-              tested
-            }
-          ]
-        : [];
+      const side = soundly(other, schools);
+      return side ? [{ name: other.name ?? 'another setup', over: overOf(side), tested }] : [];
     });
-    return glance(drawn.picture.document, drawn.picture.answer, { others: beside, packs });
+    return glance(s, { others: beside, packs });
   });
 }
+
+const FULL = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
 
 /** What the Match page shows of a craft's setups: the open one whole, each one's amps, and the compared side by side. */
 export function matchPage(
@@ -67,18 +65,13 @@ export function matchPage(
   compared: number[],
   schools: Schools
 ): { drawn: MatchResult; amps: (number | null)[]; comparison: Comparison; shown: number[] } {
-  const sides = all.map((d) => matchPicture(d, FULL, schools, 'quick'));
-  const shown = compared.filter((at) => sides[at].ok);
+  const sides = all.map((d) => soundly(d, schools));
+  const shown = compared.filter((at) => sides[at] !== null);
   return {
     // what puts failing checks right follows in the page's own worker
-    drawn: matchPicture(document, FULL, schools, 'banded'),
-    amps: sides.map((s) => (s.ok ? s.picture.answer.points[0].batteryCurrentA : null)),
+    drawn: matchPicture(document, { point: FULL, schools }, 'banded'),
+    amps: sides.map((s) => s && s.worst.batteryCurrentA),
     shown,
-    comparison: compareSetups(
-      shown.flatMap((at) => {
-        const side = sides[at];
-        return side.ok ? [{ document: side.picture.document, answer: side.picture.answer }] : [];
-      })
-    )
+    comparison: compareSetups(shown.flatMap((at) => sides[at] ?? []))
   };
 }

@@ -1,8 +1,8 @@
 import { INCH_M } from '../../core/units/convert.ts';
-import type { MakersRow } from '../../core/shelf/makers-row.ts';
+import type { MakersRow } from '../../core/document/makers-row.ts';
 import { GRAVITY_MS2 } from '../../core/units/constants.ts';
-import type { Battery, Esc, Motor, Propulsor, ReceiverSupply } from '../../core/setup/schema.ts';
-import { estimateNoLoadCurrentA, estimateWindingOhm } from '../../core/motor/estimate.ts';
+import type { Battery, Esc, Motor, Propulsor, ReceiverSupply } from '../../core/document/schema.ts';
+import { estimateNoLoadCurrentA, estimateWindingOhm } from '../../core/parts/motor/estimate.ts';
 
 /**
  * The shelf of the invented club. Every name is invented; figures are such as real labels carry: terminal resistance at

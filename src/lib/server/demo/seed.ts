@@ -2,7 +2,7 @@ import { createCraft } from '../crafts.ts';
 import type { Db } from '../db/open.ts';
 import { transaction } from '../db/transaction.ts';
 import { found, type Outcome } from '../outcome.ts';
-import type { PartKind } from '../../core/setup/stored.ts';
+import type { PartKind } from '../../core/document/stored.ts';
 import { createPart } from '../parts.ts';
 import { createRun } from '../runs.ts';
 import { createSetup } from '../setups.ts';

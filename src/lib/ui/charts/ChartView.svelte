@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Chart } from '../../core/charts/chart.ts';
-  import type { StoredRun } from '../../core/setup/stored.ts';
+  import type { StoredRun } from '../../core/document/stored.ts';
   import { units } from '../format/units.svelte.ts';
   import { panelsOf } from '../../core/charts/chart-view.ts';
   import ChartPanel from './ChartPanel.svelte';

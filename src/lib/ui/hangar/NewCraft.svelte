@@ -1,8 +1,8 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { Button, Input, Label, Modal, Select } from 'flowbite-svelte';
-  import { MULTIROTOR_PURPOSES, PURPOSES } from '../../core/checks/schools.ts';
-  import type { StoredSetup } from '../../core/setup/stored.ts';
+  import { MULTIROTOR_PURPOSES, PURPOSES } from '../../core/document/schools.ts';
+  import type { StoredSetup } from '../../core/document/stored.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { units } from '../format/units.svelte.ts';
   import { call } from '../match/api.ts';

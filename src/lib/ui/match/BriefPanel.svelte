@@ -1,16 +1,16 @@
 <script lang="ts">
   import { Modal, Select } from 'flowbite-svelte';
-  import { partMasses } from '../../core/craft/all-up-mass.ts';
+  import { partMasses } from '../../core/model/all-up-mass.ts';
   import { targetsOf } from '../../core/brief/targets.ts';
-  import { MARGINS, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../../core/checks/schools.ts';
-  import { FIXABLE, type SetupDocument } from '../../core/setup/schema.ts';
+  import { MARGINS, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../../core/document/schools.ts';
+  import { FIXABLE, type SetupDocument } from '../../core/document/schema.ts';
   import { withShelfPart } from '../../core/shelf/measured.ts';
-  import type { StoredPart } from '../../core/setup/stored.ts';
+  import type { StoredPart } from '../../core/document/stored.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import { briefRows } from './brief-rows.ts';
   import FigureField from './FigureField.svelte';
   import type { MatchState } from './match-state.svelte.ts';
-  import { readPath } from '../../core/setup/change.ts';
+  import { readPath } from '../../core/document/change.ts';
 
   /** The brief: what the craft is, what it is for, what is fixed, and what follows. Each figure saves by itself. */
   let {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Button, Modal } from 'flowbite-svelte';
-  import { fieldTitle } from '../../core/setup/field-title.ts';
-  import { showValue } from '../../core/setup/show-value.ts';
+  import { fieldTitle } from '../../core/document/field-title.ts';
+  import { showValue } from '../../core/document/show-value.ts';
   import type { Conflict } from './conflict.ts';
 
   /** Two versions of one setup: mine, theirs, or figure by figure. It stays until one is chosen. */

@@ -5,9 +5,9 @@
     type Reading,
     type ShorthandPart
   } from '../../core/shorthand/parse.ts';
-  import type { StoredPart } from '../../core/setup/stored.ts';
+  import type { StoredPart } from '../../core/document/stored.ts';
   import { takeReading } from '../../core/shorthand/take-reading.ts';
-  import type { SetupDocument } from '../../core/setup/schema.ts';
+  import type { SetupDocument } from '../../core/document/schema.ts';
 
   /** A label as people write it, read aloud below while typing; Enter takes it, Tab+Enter the other reading. */
   let {

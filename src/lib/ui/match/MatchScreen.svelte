@@ -2,8 +2,8 @@
   import { onMount } from 'svelte';
   import { Button } from 'flowbite-svelte';
   import type { CheckResult, PartName, Remedy } from '../../core/checks/finding.ts';
-  import type { Comparison } from '../../core/brief/compare.ts';
-  import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/setup/stored.ts';
+  import type { Comparison } from '../../core/compare/compare.ts';
+  import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
   import AppHeader from '../AppHeader.svelte';
   import { call } from './api.ts';
   import ConflictDialog from './ConflictDialog.svelte';
@@ -51,13 +51,13 @@
     onlist: () => Promise<void>;
   } = $props();
 
-  const COLUMNS: { part: PartName; title: string; rails: string[] }[] = [
-    { part: 'battery', title: 'Pack', rails: ['pack-current', 'cell-voltage'] },
-    { part: 'wiring', title: 'Wiring', rails: ['wiring-current'] },
-    { part: 'esc', title: 'ESC', rails: ['esc-current', 'esc-voltage'] },
-    { part: 'motor', title: 'Motor', rails: ['motor-current', 'motor-power'] },
-    { part: 'propulsor', title: 'Propulsor', rails: ['pitch-speed', 'boat-slip', 'propulsor-rpm'] },
-    { part: 'craft', title: 'Craft', rails: ['thrust-to-weight', 'hover-throttle', 'boat-planing', 'time'] }
+  const COLUMNS: { part: PartName; title: string }[] = [
+    { part: 'battery', title: 'Pack' },
+    { part: 'wiring', title: 'Wiring' },
+    { part: 'esc', title: 'ESC' },
+    { part: 'motor', title: 'Motor' },
+    { part: 'propulsor', title: 'Propulsor' },
+    { part: 'craft', title: 'Craft' }
   ];
 
   const CHARTS = [
@@ -251,7 +251,7 @@
             title={c.title}
             {view}
             parts={parts.filter((p) => p.kind === c.part)}
-            checks={checks.filter((k) => c.rails.includes(k.id) && k.value !== null)}
+            checks={checks.filter((k) => k.rail === c.part && k.value !== null)}
             readings={readingsOf(c.part, answer)}
             onwhy={(id) => (asked = id)}
             onfinding={showFinding}

@@ -1,17 +1,17 @@
 <script lang="ts">
   import { Select } from 'flowbite-svelte';
   import type { CheckResult, PartName } from '../../core/checks/finding.ts';
-  import type { SetupDocument } from '../../core/setup/schema.ts';
-  import type { StoredPart } from '../../core/setup/stored.ts';
+  import type { SetupDocument } from '../../core/document/schema.ts';
+  import type { StoredPart } from '../../core/document/stored.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';
   import { takeReading } from '../../core/shorthand/take-reading.ts';
-  import { withBelongings } from '../../core/setup/belongings.ts';
+  import { withBelongings } from '../../core/model/belongings.ts';
   import { withShelfPart } from '../../core/shelf/measured.ts';
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
   import LabelInput from './LabelInput.svelte';
   import { fieldsOf, type ShelfSizes } from './part-fields.ts';
-  import { readPath } from '../../core/setup/change.ts';
+  import { readPath } from '../../core/document/change.ts';
   import type { MatchState } from './match-state.svelte.ts';
 
   /** One part of the power path: what it is, its decisive figures, its headroom. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { MatchPicture } from '../../core/train/match-picture.ts';
+  import type { MatchPicture } from '../../core/match/match-picture.ts';
   import { figureUnit } from '../format/units.svelte.ts';
 
   /** The path to draw, from the core; a number pressed asks for its derivation. */

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { Button, Input, Modal } from 'flowbite-svelte';
-  import type { StoredCraft, StoredSetup } from '../../core/setup/stored.ts';
+  import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import UndoToast from '../marks/UndoToast.svelte';
   import { call } from './api.ts';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Modal } from 'flowbite-svelte';
-  import type { Comparison } from '../../core/brief/compare.ts';
+  import type { Comparison } from '../../core/compare/compare.ts';
   import { figureUnit } from '../format/units.svelte.ts';
 
   /** The pinned setups side by side: what differs, what each does, and the better one for the craft's purpose. */

@@ -1,4 +1,4 @@
-import type { Craft, SetupDocument } from '../../core/setup/schema.ts';
+import type { Craft, SetupDocument } from '../../core/document/schema.ts';
 import type { QuantityName } from '../../core/units/quantity.ts';
 
 /** A figure of the brief: its path in the document, its name and how it is shown. */

@@ -6,9 +6,9 @@ import {
   mergeSetups,
   withFigures,
   type Difference
-} from '../../core/setup/merge.ts';
-import type { SetupDocument } from '../../core/setup/schema.ts';
-import type { StoredSetup } from '../../core/setup/stored.ts';
+} from '../../core/document/merge.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
+import type { StoredSetup } from '../../core/document/stored.ts';
 
 /** Two versions of one setup of which the user has to choose. */
 export interface Conflict {

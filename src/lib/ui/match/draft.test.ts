@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { SetupDocument } from '../../core/setup/schema.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
 import { collide, chosenDocument } from './conflict.ts';
 import { dropDraft, keepDraft, readDraft, type DraftStorage } from './draft.ts';
 import { mayYetSucceed } from './api.ts';

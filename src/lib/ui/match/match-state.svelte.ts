@@ -1,12 +1,12 @@
-import { withChanges, type Change } from '../../core/setup/change.ts';
+import { withChanges, type Change } from '../../core/document/change.ts';
 import type { Chart } from '../../core/charts/chart.ts';
-import { withAllUpMass } from '../../core/craft/all-up-mass.ts';
-import { withBelongings, type WithBelongings } from '../../core/setup/belongings.ts';
-import { withChangedNames } from '../../core/setup/changed-part.ts';
-import { fieldTitle } from '../../core/setup/field-title.ts';
-import type { FixablePart, PredictPoint, SetupDocument } from '../../core/setup/schema.ts';
-import type { MatchPicture } from '../../core/train/match-picture.ts';
-import type { StoredSetup } from '../../core/setup/stored.ts';
+import { withAllUpMass } from '../../core/model/all-up-mass.ts';
+import { withBelongings, type WithBelongings } from '../../core/model/belongings.ts';
+import { withChangedNames } from '../../core/document/changed-part.ts';
+import { fieldTitle } from '../../core/document/field-title.ts';
+import type { FixablePart, PredictPoint, SetupDocument } from '../../core/document/schema.ts';
+import type { MatchPicture } from '../../core/match/match-picture.ts';
+import type { StoredSetup } from '../../core/document/stored.ts';
 import { askWorker, WorkerLost, whenRestarted } from '../../workers/client.ts';
 import { call, mayYetSucceed, type Answered } from './api.ts';
 import { chosenDocument, collide, type Conflict } from './conflict.ts';
@@ -153,7 +153,7 @@ export class MatchState {
   /** What the free parts would be if they were fitted round the fixed ones. Nothing is changed. */
   fitted(): Promise<SetupDocument> {
     const plain = $state.snapshot(this.document) as SetupDocument;
-    return askWorker('quick', (w) => w.fitAround(plain));
+    return askWorker('quick', (w) => w.fitAround(plain, { schools: this.schools }));
   }
 
   /** Fits every part that is not fixed round those that are. */
@@ -183,7 +183,7 @@ export class MatchState {
     const plain = $state.snapshot(document) as SetupDocument;
     const point = $state.snapshot(this.point) as PredictPoint;
     try {
-      const quick = await askWorker('quick', (w) => w.matchPicture(plain, point, this.schools, 'quick'));
+      const quick = await askWorker('quick', (w) => w.matchPicture(plain, { point, schools: this.schools }, 'quick'));
       if (!quick.ok) {
         this.refused = quick.errors.map((e) => e.message).join(' ');
         return 'refused';
@@ -212,7 +212,7 @@ export class MatchState {
         const chart = this.chartId === 'sensitivity' ? 'throttle' : this.chartId;
         for (const depth of ['banded', 'full'] as const) {
           const drawn = await askWorker('thorough', (w) =>
-            w.matchPicture(document, point, this.schools, depth, chart)
+            w.matchPicture(document, { point, schools: this.schools }, depth, chart)
           );
           if (turn !== this.#wanted || !drawn.ok) break;
           this.picture = drawn.picture;
@@ -238,7 +238,7 @@ export class MatchState {
       void this.#drawThoroughly();
     }
     try {
-      await askWorker('quick', (w) => w.matchPicture(plain, this.point, this.schools, 'quick'));
+      await askWorker('quick', (w) => w.matchPicture(plain, { point: this.point, schools: this.schools }, 'quick'));
     } catch (error) {
       this.said = calculationLost(error);
     }

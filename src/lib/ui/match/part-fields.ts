@@ -1,9 +1,8 @@
-import { ESC_SIZES_A } from '../../core/checks/schools.ts';
-import { PROPELLER_SIZES } from '../../core/checks/propeller-sizes.ts';
+import { ESC_SIZES_A } from '../../core/catalogue/esc-sizes.ts';
+import { nextPropeller, nextSize } from '../../core/catalogue/steps.ts';
 import type { PartName } from '../../core/checks/finding.ts';
-import type { Change } from '../../core/setup/change.ts';
-import type { SetupDocument } from '../../core/setup/schema.ts';
-import { INCH_M } from '../../core/units/convert.ts';
+import type { Change } from '../../core/document/change.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
 import type { QuantityName } from '../../core/units/quantity.ts';
 
 /** A figure that can be edited in place under its part. */
@@ -20,13 +19,6 @@ export interface ShelfSizes {
   readonly kv: readonly number[];
 }
 
-const nextIn = (list: readonly number[], value: number, up: boolean): number | null => {
-  const sorted = [...list].sort((a, b) => a - b);
-  return (
-    (up ? sorted.find((v) => v > value * 1.0001) : sorted.reverse().find((v) => v < value * 0.9999)) ?? null
-  );
-};
-
 const scalar =
   (
     path: string,
@@ -34,30 +26,20 @@ const scalar =
     sizes: (shelf: ShelfSizes) => readonly number[]
   ) =>
   (d: SetupDocument, up: boolean, shelf: ShelfSizes): Change[] | null => {
-    const value = nextIn(sizes(shelf), read(d) ?? 0, up);
+    const value = nextSize(sizes(shelf), read(d) ?? 0, up);
     return value === null ? null : [{ path, value }];
   };
 
-/** The next propeller commonly sold, by diameter and nearest in pitch to diameter. */
-function nextPropeller(d: SetupDocument, up: boolean): Change[] | null {
+/** The next propeller commonly sold. */
+function steppedPropeller(d: SetupDocument, up: boolean): Change[] | null {
   const p = d.propulsor;
-  if (p.kind !== 'propeller') return null;
-  const ratio = p.pitchM / p.diameterM;
-  const inches = p.diameterM / INCH_M;
-  const diameter = nextIn(
-    PROPELLER_SIZES.map(([size]) => size),
-    inches,
-    up
+  const next = p.kind === 'propeller' ? nextPropeller(p, up) : null;
+  return (
+    next && [
+      { path: 'propulsor.diameterM', value: next.diameterM },
+      { path: 'propulsor.pitchM', value: next.pitchM }
+    ]
   );
-  if (diameter === null) return null;
-  const [, pitch] = PROPELLER_SIZES.filter(([size]) => size === diameter).reduce((a, b) =>
-    Math.abs(a[1] / diameter - ratio) <= Math.abs(b[1] / diameter - ratio) ? a : b
-  );
-  const rounded = (inch: number): number => Number((inch * INCH_M).toPrecision(6));
-  return [
-    { path: 'propulsor.diameterM', value: rounded(diameter) },
-    { path: 'propulsor.pitchM', value: rounded(pitch) }
-  ];
 }
 
 const field = (path: string, label: string, quantity: QuantityName, next?: PartField['next']): PartField => ({
@@ -120,7 +102,7 @@ export function fieldsOf(part: PartName, document: SetupDocument): PartField[] {
           'propulsor.diameterM',
           'dia.',
           length,
-          propulsor.kind === 'propeller' ? nextPropeller : undefined
+          propulsor.kind === 'propeller' ? steppedPropeller : undefined
         )
       ];
       if (propulsor.kind !== 'ducted-fan') fields.push(field('propulsor.pitchM', 'pitch', length));

@@ -1,5 +1,5 @@
 import type { PartName } from '../../core/checks/finding.ts';
-import type { PredictAnswer } from '../../core/train/answer.ts';
+import type { PredictAnswer } from '../../core/predict/answer.ts';
 import { figure, figureUnit } from '../format/units.svelte.ts';
 
 /** One predicted figure under a part, formatted. */

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Input, Label, Modal } from 'flowbite-svelte';
-  import { againstMeasured, decodeLabel } from '../../core/shelf/label-decoder.ts';
+  import { againstMeasured, decodeLabel } from '../../core/shorthand/label-decoder.ts';
   import { show } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
 

@@ -3,10 +3,10 @@
   import type { FittedFigure, TableFit } from '../../core/calibration/fit-makers-table.ts';
   import type { RowComparison } from '../../core/shelf/compare-makers-table.ts';
   import { cellsOf, GRID, parseMakersTable, tableOfCells } from '../../core/shelf/makers-table.ts';
-  import type { RowProblem } from '../../core/shelf/makers-row.ts';
+  import type { RowProblem } from '../../core/document/makers-row.ts';
   import { asUsed } from '../../core/shelf/measured.ts';
-  import type { Motor } from '../../core/setup/schema.ts';
-  import type { StoredMakersTable, StoredPart } from '../../core/setup/stored.ts';
+  import type { Motor } from '../../core/document/schema.ts';
+  import type { StoredMakersTable, StoredPart } from '../../core/document/stored.ts';
   import { show } from '../../core/units/show.ts';
   import { figure, figureUnit } from '../format/units.svelte.ts';
   import { askWorker } from '../../workers/client.ts';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Button, Modal, Select } from 'flowbite-svelte';
   import { evaluateMotorTest, type MotorTestResult } from '../../core/shelf/motor-test.ts';
-  import type { StoredPart } from '../../core/setup/stored.ts';
+  import type { StoredPart } from '../../core/document/stored.ts';
   import { show } from '../../core/units/show.ts';
   import { freshPart } from './columns.ts';
 

@@ -4,7 +4,7 @@
   import { labelDifferences, MEASURABLE } from '../../core/shelf/measured.ts';
   import { parseShorthand } from '../../core/shorthand/parse.ts';
   import { FIELDS } from '../../core/formats/part-csv.ts';
-  import type { StoredPart } from '../../core/setup/stored.ts';
+  import type { StoredPart } from '../../core/document/stored.ts';
   import FigureField from '../match/FigureField.svelte';
   import type { Refused } from '../match/api.ts';
   import { COLUMNS } from './columns.ts';

@@ -1,4 +1,4 @@
-import type { PartKind, StoredPart } from '../../core/setup/stored.ts';
+import type { PartKind, StoredPart } from '../../core/document/stored.ts';
 import type { QuantityName } from '../../core/units/quantity.ts';
 
 /** A column of the shelf's table: a field of the document and how it is shown. */

@@ -1,9 +1,7 @@
 import { findRoot } from '../../numeric/find-root.ts';
 import { interpolate } from '../../numeric/interpolate.ts';
-import type { Fluid } from '../../atmosphere/air.ts';
+import type { Fluid } from '../../medium/air.ts';
 import { GRAVITY_MS2 } from '../../units/constants.ts';
-import type { Craft } from '../../setup/schema.ts';
-import type { Estimate } from '../../setup/tolerance.ts';
 
 /** Hull figures of a boat, complete. */
 export interface Hull {
@@ -12,36 +10,6 @@ export interface Hull {
   readonly lengthM: number;
   readonly beamM: number;
   readonly deadriseDeg: number;
-}
-
-/** Waterline length over the cube root of the mass, m/kg^(1/3), of model hulls. From memory, ±20 %. */
-const LENGTH_PER_CUBE_ROOT = { 'planing-mono': 0.53, hydroplane: 0.56, displacement: 0.46 } as const;
-
-/** The hull of a boat; what it lacks is estimated from its mass and said so. */
-export function hullOf(craft: Craft, estimates?: Estimate[]): Hull {
-  const kind = craft.hull ?? 'planing-mono';
-  const assume = (path: string, title: string, value: number, unit: string, working: string): number => {
-    estimates?.push({ path, title, value, unit, relativeSd: 0.15, working });
-    return value;
-  };
-  const lengthM =
-    craft.waterlineLengthM ??
-    assume(
-      'craft.waterlineLengthM',
-      'waterline length',
-      LENGTH_PER_CUBE_ROOT[kind] * Math.cbrt(craft.massKg),
-      'm',
-      `${LENGTH_PER_CUBE_ROOT[kind]} m × (all-up kg)^(1/3), as such hulls are`
-    );
-  return {
-    kind,
-    massKg: craft.massKg,
-    lengthM,
-    beamM: craft.beamM ?? assume('craft.beamM', 'beam', 0.3 * lengthM, 'm', '0.3 of the waterline length'),
-    deadriseDeg:
-      craft.deadriseDeg ??
-      (kind === 'planing-mono' ? assume('craft.deadriseDeg', 'deadrise', 18, '°', 'a common deep vee') : 0)
-  };
 }
 
 /** Friction coefficient of the ITTC 1957 line: 0.075/(log10 Re − 2)². */

@@ -1,0 +1,82 @@
+import { chosenSchool } from '../document/schools.ts';
+import type { Situation } from '../situation/situation.ts';
+import { show } from '../units/show.ts';
+import { cells, type Ladder, otherKv } from './candidates.ts';
+import { check } from './check.ts';
+
+/** Rpm window and the volts per cell at which it is counted, by school. Common practice, no source. */
+const RPM_WINDOWS = {
+  'loaded-25-30': { rpm: [25000, 30000], cellV: 4.0 },
+  'unloaded-22-33': { rpm: [22000, 33000], cellV: 3.7 }
+} as const;
+
+/** The window of the chosen school. */
+export const rpmWindowOf = (
+  schools: Record<string, string> | undefined
+): { readonly rpm: readonly [number, number]; readonly cellV: number } =>
+  RPM_WINDOWS[chosenSchool('boat-rpm', schools).id as keyof typeof RPM_WINDOWS];
+
+/** Volts per cell that a school of `rpm-volts` counts with; null for the solved rpm. */
+const RPM_VOLTS: Readonly<Record<string, number | null>> = {
+  loaded: null,
+  '4.0': 4.0,
+  '3.7': 3.7,
+  '4.2': 4.2
+};
+
+/** Rpm as a window counts it: at the window's own volts, or at those of the school that the user chose for it. */
+function countedRpm(s: Situation, windowV: number): { rpm: number; words: string } {
+  const { battery, motor } = s.setup;
+  const gear = s.train.gearRatio;
+  const chosen = s.schools?.['rpm-volts'];
+  const cellV = chosen !== undefined && Object.hasOwn(RPM_VOLTS, chosen) ? RPM_VOLTS[chosen] : windowV;
+  if (cellV === null && s.boat)
+    return { rpm: s.boat.loadedRpm, words: `Solved under way: ${show(s.boat.loadedRpm)} rpm` };
+  const volts = cellV ?? windowV;
+  const rpm = (motor.kvRpmPerVolt * battery.series * volts) / gear;
+  return {
+    rpm,
+    words: `${show(motor.kvRpmPerVolt)} KV × ${battery.series} cells × ${volts.toFixed(1)} V${gear === 1 ? '' : ` / ${show(gear)}`} = ${show(rpm)} rpm`
+  };
+}
+
+/** Cells or a KV that bring the rpm into the window. */
+function towardsWindow(s: Situation): Ladder[] {
+  const { rpm: window, cellV } = rpmWindowOf(s.schools);
+  return countedRpm(s, cellV).rpm < window[0]
+    ? [cells(s, 'more', 6), otherKv(s, 'higher')]
+    : [cells(s, 'fewer', 6), otherKv(s, 'lower')];
+}
+
+/** Share by which the rpm may lie outside its window before it is over, not tight. Common practice, no source. */
+const BELOW = 0.85;
+const ABOVE = 1.1;
+
+/** Rpm window of a surface drive, KV × cells × volts: too slow is weak, too fast burns. */
+export const boatRpm = check({
+  id: 'boat-rpm',
+  title: 'rpm window',
+  part: 'motor',
+  unit: 'rpm',
+  wish: 'an rpm inside its window',
+  candidates: towardsWindow,
+  judge: (s) => {
+    if (s.setup.propulsor.kind !== 'surface-drive') return null;
+    const { rpm: window, cellV } = rpmWindowOf(s.schools);
+    const { rpm: value, words } = countedRpm(s, cellV);
+    const slow = value < window[0];
+    const loaded = s.boat?.loadedRpm;
+    return {
+      direction: slow ? 'above' : 'below',
+      value,
+      rating: slow ? BELOW * window[0] : ABOVE * window[1],
+      margin: 'boat-rpm',
+      // another school counts at other volts: its window in this one's rpm
+      limitOf: (id) => {
+        const other = RPM_WINDOWS[id as keyof typeof RPM_WINDOWS];
+        return (other.rpm[slow ? 0 : 1] * cellV) / other.cellV;
+      },
+      working: `${words}; window ${show(window[0])} to ${show(window[1])}${loaded === undefined || words.startsWith('Solved') ? '' : `. Solved under way: ${show(loaded)} rpm`}.`
+    };
+  }
+});

@@ -1,0 +1,23 @@
+import { showUnit } from '../units/show.ts';
+import { largerConnectors, lighterPropulsors } from './candidates.ts';
+import { check } from './check.ts';
+
+/** Connector rating. */
+export const connectorCurrent = check({
+  id: 'connector-current',
+  title: 'connector',
+  part: 'wiring',
+  unit: 'A',
+  wish: 'a larger connector',
+  candidates: (s) => [largerConnectors(s), lighterPropulsors(s)],
+  judge: (s) => {
+    const rating = s.setup.wiring?.connectorA;
+    if (rating == null) return null;
+    return {
+      value: s.worst.batteryCurrentA,
+      band: s.worst.band?.batteryCurrentA,
+      rating,
+      working: `${showUnit(s.worst.batteryCurrentA, 'A')} through a connector made for ${showUnit(rating, 'A')}.`
+    };
+  }
+});

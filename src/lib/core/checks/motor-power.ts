@@ -1,0 +1,40 @@
+import { wattsPerGram } from '../parts/motor/estimate.ts';
+import type { Band } from '../train/bands.ts';
+import { show, showUnit } from '../units/show.ts';
+import { cells, lighterPropulsors, otherKv } from './candidates.ts';
+import { check, mayEstimate, withBand } from './check.ts';
+import { driveWEach } from './per-unit.ts';
+
+/** Power rating of the motor, against electrical power per motor at the pack, as labels count it. */
+export const motorPower = check({
+  id: 'motor-power',
+  title: 'motor power',
+  part: 'motor',
+  unit: 'W',
+  rail: 'motor',
+  wish: 'a lighter load on the motor',
+  candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
+  judge: (s) => {
+    const { motor } = s.setup;
+    const n = s.train.count;
+    const receiverW = s.worst.lossW.auxiliary;
+    const value = driveWEach(s);
+    const whole = s.worst.band?.electricalPowerW;
+    const band: Band | null = whole ? [(whole[0] - receiverW) / n, (whole[1] - receiverW) / n] : null;
+    let rating = motor.maxPowerW ?? null;
+    let how = rating === null ? 'no figure' : showUnit(rating, 'W');
+    if (rating === null && mayEstimate(s, 'motor.maxPowerW') && motor.massKg != null) {
+      rating = wattsPerGram.burst * motor.massKg * 1000;
+      how = `${showUnit(rating, 'W')}, estimated from 5 W/g`;
+    }
+    const per =
+      motor.massKg == null ? '' : ` That is ${show(value / (motor.massKg * 1000))} W per gram of motor.`;
+    return {
+      value,
+      band,
+      rating,
+      missing: 'the motor’s power rating',
+      working: `Volts × amps at the pack${receiverW > 0 ? ' less the receiver’s' : ''}${n > 1 ? `, over ${n} motors` : ''}: ${withBand(value, 'W', band)}; rating ${how}.${per}`
+    };
+  }
+});

@@ -1,0 +1,385 @@
+import type { FromSchema } from 'json-schema-to-ts';
+
+/**
+ * JSON Schemas of the setup document: the one source of its types and of every check at an edge. A table of data.
+ * `title` is the field's name in the words of a hobbyist; messages are made from it.
+ */
+const optional = (title: string, minimum: number, maximum: number, exclusive = false) =>
+  exclusive
+    ? ({ type: ['number', 'null'], exclusiveMinimum: minimum, maximum, title } as const)
+    : ({ type: ['number', 'null'], minimum, maximum, title } as const);
+const required = (title: string, minimum: number, maximum: number, exclusive = false) =>
+  exclusive
+    ? ({ type: 'number', exclusiveMinimum: minimum, maximum, title } as const)
+    : ({ type: 'number', minimum, maximum, title } as const);
+
+const column = {
+  type: 'array',
+  minItems: 1,
+  maxItems: 2000,
+  items: { type: 'number', minimum: -100, maximum: 100 }
+} as const;
+
+export const coefficientsSchema = {
+  title: 'measured coefficients',
+  type: 'object',
+  required: ['thrust', 'power'],
+  properties: {
+    advanceRatio: column,
+    thrust: { anyOf: [{ type: 'number', minimum: -10, maximum: 10 }, column] },
+    power: { anyOf: [{ type: 'number', minimum: -10, maximum: 10 }, column] }
+  }
+} as const;
+
+const geometry = {
+  diameterM: required('diameter', 0.005, 10),
+  pitchM: required('pitch', 0.001, 10),
+  blades: { type: 'integer', minimum: 2, maximum: 6, title: 'number of blades' },
+  name: { type: 'string', maxLength: 120 },
+  massKg: optional('mass of one propulsor', 0, 10),
+  maxRpm: optional('highest allowed rpm', 0, 500000, true),
+  boreM: optional('bore for the shaft', 0, 0.1, true),
+  coefficients: { anyOf: [coefficientsSchema, { type: 'null' }] }
+} as const;
+
+export const propellerSchema = {
+  title: 'propeller',
+  type: 'object',
+  required: ['kind', 'diameterM', 'pitchM'],
+  properties: {
+    ...geometry,
+    kind: { const: 'propeller' },
+    family: {
+      enum: ['thin-electric', 'sport', 'slow-flyer', 'multirotor', 'multirotor-carbon', 'folding'],
+      title: 'propeller family'
+    },
+    tip: { enum: ['usual', 'blunt', null], title: 'shape of the tips' },
+    cutFromM: optional('diameter before it was cut down', 0.005, 10),
+    placement: {
+      enum: ['stand', 'nose', 'pusher', 'tandem-rear', null],
+      title: 'where the propeller is mounted'
+    }
+  }
+} as const;
+
+export const ductedFanSchema = {
+  title: 'ducted fan',
+  type: 'object',
+  required: ['kind', 'diameterM'],
+  properties: {
+    ...geometry,
+    kind: { const: 'ducted-fan' },
+    blades: { type: 'integer', minimum: 2, maximum: 24, title: 'number of blades' },
+    pitchM: optional('pitch', 0.001, 10),
+    hubDiameterM: optional('hub diameter', 0.001, 5),
+    exitAreaM2: optional('exit area', 0, 10, true),
+    inlet: { enum: ['lip', 'sharp', null], title: 'edge of the intake' }
+  }
+} as const;
+
+export const submergedScrewSchema = {
+  title: 'submerged screw',
+  type: 'object',
+  required: ['kind', 'diameterM', 'pitchM'],
+  properties: {
+    ...geometry,
+    kind: { const: 'submerged-screw' },
+    blades: { type: 'integer', minimum: 2, maximum: 7, title: 'number of blades' },
+    expandedAreaRatio: optional('blade area ratio', 0.1, 1.5)
+  }
+} as const;
+
+export const surfaceDriveSchema = {
+  title: 'surface-piercing screw',
+  type: 'object',
+  required: ['kind', 'diameterM', 'pitchM'],
+  properties: {
+    ...geometry,
+    kind: { const: 'surface-drive' },
+    expandedAreaRatio: optional('blade area ratio', 0.1, 1.5),
+    immersion: optional('immersed share of the screw', 0.05, 1)
+  }
+} as const;
+
+export const propulsorSchema = {
+  title: 'propulsor',
+  type: 'object',
+  required: ['kind'],
+  discriminator: { propertyName: 'kind' },
+  oneOf: [propellerSchema, ductedFanSchema, submergedScrewSchema, surfaceDriveSchema]
+} as const;
+
+export const batterySchema = {
+  title: 'pack',
+  type: 'object',
+  required: ['chemistry', 'series', 'capacityAh'],
+  properties: {
+    name: { type: 'string', maxLength: 120 },
+    chemistry: { enum: ['lipo', 'lihv', 'liion', 'lifepo4', 'nimh'], title: 'chemistry' },
+    series: { type: 'integer', minimum: 1, maximum: 60, title: 'cells in series' },
+    parallel: { type: 'integer', minimum: 1, maximum: 50, title: 'cells in parallel' },
+    capacityAh: { ...required('capacity of the pack', 0, 1000, true) },
+    continuousC: optional('continuous C', 0, 500, true),
+    burstC: optional('burst C', 0, 1000, true),
+    cellResistanceOhm: optional('resistance of one cell', 0, 5),
+    massKg: optional('mass of the pack', 0, 1000, true),
+    temperatureC: optional('pack temperature', -30, 80),
+    cutoffCellV: optional('loaded cut-off per cell', 0.5, 4.2),
+    usableShare: optional('usable share of the capacity', 0.05, 1)
+  }
+} as const;
+
+export const wiringSchema = {
+  title: 'wiring',
+  type: 'object',
+  properties: {
+    resistanceOhm: optional('resistance of the leads, there and back', 0, 5),
+    gaugeAwg: optional('wire gauge', 0, 40),
+    leadLengthM: optional('length of the pack leads, one way', 0, 20),
+    connectorA: optional('rating of the connector', 0, 2000, true),
+    temperatureC: optional('temperature of the leads', -40, 150)
+  }
+} as const;
+
+export const escSchema = {
+  title: 'ESC',
+  type: 'object',
+  properties: {
+    name: { type: 'string', maxLength: 120 },
+    continuousA: optional('continuous rating of the ESC', 0, 5000, true),
+    burstA: optional('burst rating of the ESC', 0, 10000, true),
+    minSeries: { type: ['integer', 'null'], minimum: 1, maximum: 60, title: 'fewest cells of the ESC' },
+    maxSeries: { type: ['integer', 'null'], minimum: 1, maximum: 60, title: 'most cells of the ESC' },
+    maxVoltageV: optional('highest voltage of the ESC', 0, 300, true),
+    maxElectricalRpm: optional('highest electrical rpm of the ESC', 0, 5000000, true),
+    resistanceOhm: optional('resistance of the ESC', 0, 5),
+    idleCurrentA: optional('idle current of the ESC', 0, 10),
+    switchingLossShare: optional('switching loss share', 0, 0.2),
+    brake: { enum: ['on', 'off', null], title: 'brake of the ESC' },
+    becV: optional('volts of the receiver supply', 0, 60, true),
+    becA: optional('amps of the receiver supply', 0, 100, true),
+    becKind: { enum: ['linear', 'switching', 'none', null], title: 'kind of receiver supply' },
+    massKg: optional('mass of one ESC', 0, 100),
+    channels: { type: ['integer', 'null'], minimum: 1, maximum: 8, title: 'motors that one ESC drives' },
+    boards: { type: ['integer', 'null'], minimum: 1, maximum: 64, title: 'number of ESCs fitted' }
+  }
+} as const;
+
+export const motorSchema = {
+  title: 'motor',
+  type: 'object',
+  required: ['kvRpmPerVolt'],
+  properties: {
+    name: { type: 'string', maxLength: 120 },
+    kvRpmPerVolt: required('KV', 5, 100000),
+    resistanceOhm: optional('winding resistance', 0, 50, true),
+    noLoadCurrentA: optional('no-load current', 0, 200),
+    noLoadVoltageV: optional('volts of the no-load test', 0, 300, true),
+    maxCurrentA: optional('current rating of the motor', 0, 5000, true),
+    maxPowerW: optional('power rating of the motor', 0, 200000, true),
+    maxSeries: { type: ['integer', 'null'], minimum: 1, maximum: 60, title: 'most cells of the motor' },
+    massKg: optional('mass of one motor', 0, 200, true),
+    poles: { type: ['integer', 'null'], minimum: 2, maximum: 100, title: 'magnet poles' },
+    loadedResistanceFactor: optional('resistance under load over that at rest', 0.5, 10),
+    lineInductanceH: optional('inductance between two leads', 0, 1, true),
+    timingDeg: optional('timing advance', 0, 60),
+    shaftDiameterM: optional('diameter of the shaft', 0, 0.1, true),
+    cooling: { enum: ['wash', 'still', 'water', null], title: 'cooling of the motor' }
+  }
+} as const;
+
+export const craftSchema = {
+  title: 'craft',
+  type: 'object',
+  required: ['kind', 'massKg'],
+  properties: {
+    name: { type: 'string', maxLength: 120 },
+    kind: { enum: ['fixed-wing', 'multirotor', 'boat'], title: 'kind of craft' },
+    massKg: required('all-up weight', 0, 1000, true),
+    airframeMassKg: optional('airframe weight', 0, 1000, true),
+    purpose: { type: ['string', 'null'], maxLength: 60, title: 'purpose' },
+    wingAreaM2: optional('wing area', 0, 200, true),
+    wingSpanM: optional('wing span', 0, 60, true),
+    zeroLiftDragCoefficient: optional('zero-lift drag coefficient', 0, 2, true),
+    maxLiftCoefficient: optional('maximum lift coefficient', 0, 5, true),
+    rotorLayout: { enum: ['flat', 'coaxial', null], title: 'rotor layout' },
+    dragAreaM2: optional('drag area', 0, 50),
+    hull: { enum: ['planing-mono', 'hydroplane', 'displacement', null], title: 'hull' },
+    waterlineLengthM: optional('waterline length', 0, 50, true),
+    beamM: optional('beam', 0, 20, true),
+    deadriseDeg: optional('deadrise', 0, 60),
+    largestPropM: optional('largest propeller that fits', 0, 10, true),
+    targetThrustToWeight: optional('wanted thrust-to-weight', 0, 20, true),
+    targetSeconds: optional('wanted time', 0, 360000, true),
+    targetSpeedMs: optional('wanted speed', 0, 200, true),
+    runSeconds: optional('length of a full-throttle run', 0, 36000, true),
+    receiverCurrentA: optional('servos and receiver, peak amps', 0, 100),
+    servos: { type: ['integer', 'null'], minimum: 0, maximum: 40, title: 'number of servos' },
+    payloadKg: optional('wanted payload beyond the all-up weight', 0, 1000)
+  }
+} as const;
+
+export const environmentSchema = {
+  title: 'environment',
+  type: 'object',
+  properties: {
+    altitudeM: optional('altitude', -500, 9000),
+    airTemperatureC: optional('air temperature', -50, 60),
+    water: { enum: ['fresh', 'salt', null], title: 'water' },
+    waterTemperatureC: optional('water temperature', 0, 30),
+    fluidDensityKgM3: optional('density of the fluid', 0, 5000, true)
+  }
+} as const;
+
+const factor = { type: 'number', exclusiveMinimum: 0, maximum: 20 } as const;
+const sd = { type: 'number', minimum: 0, maximum: 5 } as const;
+const sixOf = <T>(item: T) => ({
+  kv: item,
+  motorResistance: item,
+  noLoadCurrent: item,
+  batteryResistance: item,
+  thrust: item,
+  power: item
+});
+
+export const calibrationSchema = {
+  title: 'calibration',
+  type: 'object',
+  required: ['factors', 'relativeSd'],
+  properties: {
+    factors: { type: 'object', properties: sixOf(factor) },
+    relativeSd: { type: 'object', properties: sixOf(sd) },
+    /** Lower triangle, row by row, of the posterior covariance of the logs of the six factors. */
+    covariance: { type: 'array', maxItems: 36, items: { type: 'number' } },
+    /** What was measured, and all that was found about it: from here the factors of swapped parts are worked out. */
+    joint: {
+      title: 'measured parts',
+      type: 'object',
+      required: ['motor', 'batteries', 'propulsors', 'logs', 'covariance'],
+      properties: {
+        motor: motorSchema,
+        batteries: { type: 'array', maxItems: 12, items: batterySchema },
+        propulsors: { type: 'array', maxItems: 24, items: propulsorSchema },
+        /** Logs of KV, winding, no-load current; then one a pack; then thrust and power of each propulsor. */
+        logs: { type: 'array', maxItems: 63, items: { type: 'number', minimum: -5, maximum: 5 } },
+        /** Lower triangle of their covariance, row by row. */
+        covariance: { type: 'array', maxItems: 2016, items: { type: 'number', minimum: -25, maximum: 25 } },
+        /** Spread of each before the fit. */
+        priorSd: { type: 'array', maxItems: 63, items: sd }
+      }
+    }
+  }
+} as const;
+
+/** Parts of the power train that a user may hold as they are. */
+export const FIXABLE = ['battery', 'wiring', 'esc', 'motor', 'propulsor'] as const;
+export type FixablePart = (typeof FIXABLE)[number];
+
+export const receiverSupplySchema = {
+  title: 'receiver supply',
+  type: 'object',
+  required: ['kind'],
+  properties: {
+    name: { type: 'string', maxLength: 120 },
+    kind: { enum: ['linear', 'switching', 'own-pack'], title: 'kind of receiver supply' },
+    outputV: optional('volts of the receiver supply', 0, 60, true),
+    continuousA: optional('amps of the receiver supply', 0, 100, true),
+    minVoltageV: optional('least volts the receiver supply takes', 0, 300),
+    maxVoltageV: optional('most volts the receiver supply takes', 0, 300, true),
+    massKg: optional('mass of the receiver supply', 0, 10)
+  }
+} as const;
+
+export const setupSchema = {
+  title: 'setup',
+  type: 'object',
+  required: ['format', 'craft', 'battery', 'motor', 'propulsor'],
+  properties: {
+    format: { const: 'iskarn.setup/1', title: 'format' },
+    name: { type: 'string', maxLength: 200, title: 'name' },
+    craft: craftSchema,
+    environment: environmentSchema,
+    battery: batterySchema,
+    wiring: wiringSchema,
+    esc: escSchema,
+    motor: motorSchema,
+    gearRatio: optional('gear ratio', 0.05, 100),
+    gearEfficiency: optional('gear efficiency', 0.2, 1),
+    count: { type: 'integer', minimum: 1, maximum: 64, title: 'number of motors' },
+    auxiliaryCurrentA: optional('current of receiver, servos and video', 0, 200),
+    propulsor: propulsorSchema,
+    receiverSupply: { anyOf: [receiverSupplySchema, { type: 'null' }] },
+    fixed: { type: 'array', maxItems: 5, items: { enum: FIXABLE }, title: 'fixed parts' },
+    calibration: { anyOf: [calibrationSchema, { type: 'null' }] },
+    schools: {
+      title: 'schools',
+      type: 'object',
+      additionalProperties: { type: 'string', maxLength: 60 }
+    },
+    sources: {
+      title: 'sources',
+      type: 'object',
+      additionalProperties: { enum: ['label', 'measured', 'estimated', 'fitted'] }
+    }
+  }
+} as const;
+
+export type SetupDocument = FromSchema<typeof setupSchema>;
+export type ReceiverSupply = FromSchema<typeof receiverSupplySchema>;
+export type Craft = FromSchema<typeof craftSchema>;
+export type Battery = FromSchema<typeof batterySchema>;
+export type Wiring = FromSchema<typeof wiringSchema>;
+export type Esc = FromSchema<typeof escSchema>;
+export type Motor = FromSchema<typeof motorSchema>;
+export type Propulsor = FromSchema<typeof propulsorSchema>;
+export type Calibration = FromSchema<typeof calibrationSchema>;
+export type Source = 'label' | 'measured' | 'estimated' | 'fitted';
+
+export const pointSchema = {
+  title: 'point',
+  type: 'object',
+  properties: {
+    throttle: { ...required('throttle', 0, 1) },
+    speedMs: { ...required('speed', 0, 200) },
+    stateOfCharge: optional('state of charge', 0, 1),
+    restingCellV: optional('resting volts per cell', 0.5, 5),
+    batteryVoltageV: optional('volts at the pack under load', 0.1, 300)
+  }
+} as const;
+
+export type PredictPoint = FromSchema<typeof pointSchema>;
+
+export const predictRequestSchema = {
+  title: 'request',
+  type: 'object',
+  required: ['setup'],
+  properties: {
+    setup: setupSchema,
+    points: { type: 'array', minItems: 1, maxItems: 2000, items: pointSchema, title: 'points' },
+    windingC: { ...required('winding temperature', -40, 250) },
+    mission: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 200,
+      title: 'mission',
+      items: {
+        title: 'segment',
+        type: 'object',
+        required: ['seconds'],
+        properties: {
+          seconds: required('length of the segment', 0, 86400, true),
+          throttle: optional('throttle', 0, 1),
+          thrustN: optional('thrust', 0, 100000),
+          speedMs: optional('speed', 0, 200)
+        }
+      }
+    },
+    schools: setupSchema.properties.schools,
+    checks: { type: 'boolean', title: 'checks' },
+    /** Whether failing checks are given remedies: each is a prediction of its own. */
+    remedies: { type: 'boolean', title: 'remedies' },
+    bands: { type: 'boolean' }
+  }
+} as const;
+
+export type PredictRequest = FromSchema<typeof predictRequestSchema>;

@@ -1,0 +1,51 @@
+import { MARGINS } from './schools.ts';
+import { QUANTITIES, type UnitChoice } from '../units/quantity.ts';
+
+/** What the user chose once for all crafts. */
+export interface Settings {
+  units: UnitChoice;
+  schools: Record<string, string>;
+}
+
+const choices = (of: Record<string, readonly string[]>, title: (name: string) => string) => ({
+  type: 'object',
+  additionalProperties: false,
+  properties: Object.fromEntries(
+    Object.entries(of).map(([name, values]) => [name, { enum: [...values], title: title(name) }])
+  )
+});
+
+const UNITS = Object.fromEntries(
+  Object.entries(QUANTITIES).map(([quantity, units]) => [quantity, Object.keys(units)])
+);
+const SCHOOLS = Object.fromEntries(
+  Object.entries(MARGINS).map(([margin, { schools }]) => [margin, schools.map((s) => s.id)])
+);
+
+/** Schema of the settings: every unit and every school by name, nothing else. */
+export const settingsSchema = {
+  title: 'settings',
+  type: 'object',
+  additionalProperties: false,
+  properties: {
+    units: choices(UNITS, (name) => `unit of ${name}`),
+    schools: choices(SCHOOLS, (name) => `school of ${name}`)
+  }
+};
+
+/** The pairs of a stored choice that are known today; whatever else a file holds is passed over. */
+function known(value: unknown, of: Record<string, readonly string[]>): Record<string, string> {
+  if (value === null || typeof value !== 'object') return {};
+  return Object.fromEntries(
+    Object.entries(value).filter(
+      (pair): pair is [string, string] =>
+        Object.hasOwn(of, pair[0]) && of[pair[0]].includes(pair[1] as string)
+    )
+  );
+}
+
+/** Settings as they may be used, whatever was stored. */
+export const soundSettings = (units: unknown, schools: unknown): Settings => ({
+  units: known(units, UNITS) as UnitChoice,
+  schools: known(schools, SCHOOLS)
+});

@@ -1,0 +1,103 @@
+import { PROPELLER_SIZES } from '../catalogue/propeller-sizes.ts';
+import { inchesM } from '../catalogue/steps.ts';
+import type { Propulsor } from '../document/schema.ts';
+import { AIR_DENSITY_KG_M3, WATER_DENSITY_KG_M3 } from '../units/constants.ts';
+import { INCH_M } from '../units/convert.ts';
+import { motorsOf, type Brief } from '../brief/brief.ts';
+import type { Wanted } from '../brief/wanted.ts';
+
+/** Typical static figure of merit of propeller with motor and ESC, pack to air. (m) */
+export const OVERALL = 0.42;
+/** Share of the electrical power that reaches a slow boat's screw. (m) */
+const SHAFT_SHARE = 0.6;
+/** Torque coefficient of a screw near standstill. (m) */
+const SCREW_KQ = 0.04;
+/** Loaded rpm in the middle of a surface drive's window. Common practice, no source. */
+export const SURFACE_DRIVE_RPM = 26000;
+/** Diameter of an everyday propeller for an aeroplane's mass, m: 0.24 m at 1 kg; a quarter more is room. (m) */
+const everydayDiameterM = (massKg: number): number => 0.24 * Math.pow(massKg, 0.4) * 1.25;
+
+/** Power coefficient of an everyday propeller at standstill, for a first guess of the rpm. (m) */
+const AIR_CP = 0.045;
+/** Thrust coefficient at standstill of an everyday propeller and fan, for a first guess of the rpm. (m) */
+const TYPICAL_CT = { propeller: 0.1, 'ducted-fan': 0.9 } as const;
+
+/**
+ * Rpm that a propulsor wants, rpm: for the wanted thrust by a typical coefficient; for a submerged screw where it takes
+ * what the shaft has; the window's middle for a surface drive.
+ */
+export function wantedRpm(p: Propulsor, wanted: Wanted): number {
+  const d = p.diameterM;
+  if (p.kind === 'surface-drive') return SURFACE_DRIVE_RPM;
+  if (p.kind === 'submerged-screw')
+    return (
+      60 * Math.cbrt((SHAFT_SHARE * wanted.watts) / (2 * Math.PI * SCREW_KQ * WATER_DENSITY_KG_M3 * d ** 5))
+    );
+  if (wanted.thrustEachN === null)
+    return 60 * Math.cbrt((SHAFT_SHARE * wanted.watts) / (AIR_CP * AIR_DENSITY_KG_M3 * d ** 5));
+  return 60 * Math.sqrt(wanted.thrustEachN / (TYPICAL_CT[p.kind] * AIR_DENSITY_KG_M3 * d ** 4));
+}
+
+/** Propellers on sale that fit, as documents of a family. */
+export function propellersThatFit(largestM: number | null | undefined, family: string): Propulsor[] {
+  const fits = PROPELLER_SIZES.filter(([d]) => d * INCH_M <= (largestM ?? Infinity) * 1.001);
+  return (fits.length > 0 ? fits : PROPELLER_SIZES.slice(0, 1)).map(([d, p]) => ({
+    kind: 'propeller' as const,
+    diameterM: inchesM(d),
+    pitchM: inchesM(p),
+    blades: 2,
+    family: family as 'sport'
+  }));
+}
+
+/** Family of propeller: the one the craft has, or the one its purpose is usually flown with. Common practice. */
+export const familyOf = (b: Brief): string =>
+  (b.propulsor?.kind === 'propeller' ? b.propulsor.family : null) ??
+  (b.kind === 'multirotor' ? 'multirotor' : b.purpose === 'glider' ? 'folding' : 'thin-electric');
+
+/** Kind of propulsor: the one the craft has, or the one its kind and purpose usually have. Common practice. */
+const kindOf = (b: Brief): Propulsor['kind'] =>
+  b.propulsor?.kind ??
+  (b.kind === 'boat'
+    ? b.hull === 'displacement'
+      ? 'submerged-screw'
+      : 'surface-drive'
+    : b.purpose === 'jet'
+      ? 'ducted-fan'
+      : 'propeller');
+
+/**
+ * A first propulsor for a brief. Propellers: the disc that momentum theory wants for the thrust at a usual power loading,
+ * held to what fits and to everyday sizes, then the nearest on sale. Fans and screws: everyday sizes by mass.
+ */
+export function firstPropulsor(b: Brief, wanted: Wanted): Propulsor {
+  const kind = kindOf(b);
+  if (kind === 'submerged-screw' || kind === 'surface-drive') {
+    const everyday =
+      kind === 'submerged-screw' ? 0.028 * Math.cbrt(b.massKg) : 0.027 * Math.pow(b.massKg, 0.3);
+    const diameterM = Math.round(Math.min(everyday, b.largestPropM ?? Infinity) * 1000) / 1000;
+    return kind === 'submerged-screw'
+      ? { kind, diameterM, pitchM: diameterM, blades: 3, expandedAreaRatio: 0.5 }
+      : { kind, diameterM, pitchM: Number((1.4 * diameterM).toFixed(4)), blades: 2, immersion: 0.5 };
+  }
+  if (kind === 'ducted-fan') {
+    const everyday = Math.max(0.04, Math.round(0.064 * Math.sqrt(b.massKg / 0.9) * 1000) / 1000);
+    return { kind, diameterM: Math.min(b.largestPropM ?? Infinity, everyday), blades: 11, pitchM: null };
+  }
+  // a boat with an air propeller: nothing but its watts is wanted, so it keeps the one it has
+  if (wanted.thrustEachN === null) return b.propulsor as Propulsor;
+  const count = motorsOf(b);
+  const thrust = wanted.thrustEachN;
+  const area = thrust ** 3 / (2 * AIR_DENSITY_KG_M3 * ((OVERALL * wanted.watts) / count) ** 2);
+  const diameter = Math.min(
+    Math.sqrt((4 * area) / Math.PI),
+    b.largestPropM ?? Infinity,
+    b.kind === 'multirotor' ? Infinity : everydayDiameterM(b.massKg)
+  );
+  const slope = b.kind === 'multirotor' ? 0.4 : b.purpose === 'speed' ? 0.9 : 0.52;
+  const cost = (p: Propulsor): number =>
+    Math.abs(Math.log(p.diameterM / diameter)) + 0.5 * Math.abs((p.pitchM as number) / p.diameterM - slope);
+  return propellersThatFit(b.largestPropM, familyOf(b)).reduce((best, p) =>
+    cost(p) < cost(best) ? p : best
+  );
+}

@@ -1,0 +1,72 @@
+import type { Chart } from '../charts/chart.ts';
+import { chartOf } from '../charts/charts-of.ts';
+import type { PredictPoint, SetupDocument } from '../document/schema.ts';
+import { validatePredict, type Issue } from '../document/validate.ts';
+import type { PredictAnswer } from '../predict/answer.ts';
+import { answerOf } from '../predict/predict.ts';
+import { situationOf, type Situation } from '../situation/situation.ts';
+import { whyOf } from '../why/why-all.ts';
+import type { Why } from '../why/why.ts';
+import { powerPath, type PowerStage } from './power-path.ts';
+
+/** Everything the Match screen draws of one setup at one point. */
+export interface MatchPicture {
+  document: SetupDocument;
+  answer: PredictAnswer;
+  path: { stages: PowerStage[]; usefulW: number; standing: boolean };
+  chart: Chart | null;
+}
+
+/** `quick`: no bands, no chart, for the frame after an edit; `banded`: both; `full`: and what puts failing checks right. */
+export type Depth = 'quick' | 'banded' | 'full';
+
+/** What the Match screen looks at. */
+export interface MatchLook {
+  readonly point: PredictPoint;
+  readonly schools: Readonly<Record<string, string>>;
+}
+
+export type MatchResult = { ok: true; picture: MatchPicture } | { ok: false; errors: Issue[] };
+
+/** A document checked and looked at, or what is wrong with it. */
+function looked(
+  document: unknown,
+  { point, schools }: MatchLook,
+  bands: boolean
+): { ok: true; s: Situation } | { ok: false; errors: Issue[] } {
+  const request = validatePredict({ setup: document, points: [point], schools });
+  return request.ok
+    ? { ok: true, s: situationOf(request.value.setup, { point, schools, bands }) }
+    : { ok: false, errors: request.errors.map((e) => ({ ...e, path: e.path.replace(/^setup\./, '') })) };
+}
+
+/**
+ * Validates a document and works out the Match screen.
+ * @param depth how much is worked out
+ */
+export function matchPicture(
+  document: unknown,
+  look: MatchLook,
+  depth: Depth,
+  chart: Chart['id'] = 'throttle'
+): MatchResult {
+  const found = looked(document, look, depth !== 'quick');
+  if (!found.ok) return found;
+  const { s } = found;
+  const answer = answerOf(s, { remedies: depth === 'full' });
+  return {
+    ok: true,
+    picture: {
+      document: document as SetupDocument,
+      answer,
+      path: powerPath(answer.points[0]),
+      chart: depth === 'quick' ? null : chartOf(chart, s)
+    }
+  };
+}
+
+/** The derivation of one figure on the screen; null where none is known by that id, or the document is not sound. */
+export function whyFigure(document: unknown, look: MatchLook, id: string): Why | null {
+  const found = looked(document, look, id.startsWith('unknown-'));
+  return found.ok ? whyOf(found.s, id) : null;
+}

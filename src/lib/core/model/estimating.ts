@@ -1,0 +1,35 @@
+import type { SetupDocument, Source } from '../document/schema.ts';
+import { RELATIVE_SD, type Estimate, type FactorName } from './tolerance.ts';
+
+/** Where a figure of the document comes from: as it says, else as such figures usually do. */
+export const sourceOf = (setup: SetupDocument, path: string, otherwise: Source = 'label'): Source =>
+  (setup.sources as Record<string, Source> | undefined)?.[path] ?? otherwise;
+
+/** The sources of a document's unknowns, and what had to be estimated on the way to numbers. */
+export class Estimating {
+  readonly sources: Record<FactorName, Source>;
+  readonly estimates: Estimate[] = [];
+
+  constructor(setup: SetupDocument) {
+    this.sources = {
+      kv: sourceOf(setup, 'motor.kvRpmPerVolt'),
+      motorResistance: sourceOf(setup, 'motor.resistanceOhm'),
+      noLoadCurrent: sourceOf(setup, 'motor.noLoadCurrentA'),
+      batteryResistance: sourceOf(setup, 'battery.cellResistanceOhm', 'measured'),
+      wiringResistance: sourceOf(setup, 'wiring.resistanceOhm', 'estimated'),
+      escResistance: sourceOf(setup, 'esc.resistanceOhm'),
+      thrust: 'estimated',
+      power: 'estimated'
+    };
+  }
+
+  /** Notes an estimate of a figure that the document lacks, and gives its value. */
+  take(
+    factor: Exclude<FactorName, 'thrust' | 'power'>,
+    estimate: Omit<Estimate, 'relativeSd'> & { readonly relativeSd?: number }
+  ): number {
+    this.sources[factor] = 'estimated';
+    this.estimates.push({ relativeSd: RELATIVE_SD[factor].estimated, ...estimate });
+    return estimate.value;
+  }
+}

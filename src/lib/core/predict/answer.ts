@@ -1,0 +1,37 @@
+import type { CheckResult } from '../checks/finding.ts';
+import type { Estimate } from '../model/tolerance.ts';
+import type { FanFigures } from '../parts/propulsor/ducted-fan/figures.ts';
+import type { ForwardFlight } from '../train/craft/forward-flight.ts';
+import type { MissionResult } from '../train/mission.ts';
+import type {
+  BoatAnswer,
+  EnduranceAnswer,
+  HeatAnswer,
+  HoverAnswer,
+  LevelAnswer,
+  PredictedPoint
+} from '../train/predicted.ts';
+import type { Sensitivity } from '../train/sensitivity.ts';
+
+/** The document of the contract: what is predicted of a setup and what its checks find. */
+export interface PredictAnswer {
+  points: PredictedPoint[];
+  checks: CheckResult[];
+  hover: HoverAnswer | null;
+  level: LevelAnswer | null;
+  boat: BoatAnswer | null;
+  /** A ducted fan's own figures at the first point; null for other propulsors. */
+  fan: FanFigures | null;
+  endurance: EnduranceAnswer[];
+  /** Warm-up of one motor at full throttle from the first point's supply; null without mass or power rating. */
+  heat: HeatAnswer | null;
+  /** Level flight of a multirotor at full tilt. */
+  forward: ForwardFlight | null;
+  /** The winding's resistance at rest and as the model takes it under load, at the asked warmth, ohm. */
+  motorUnderLoad: { restOhm: number; loadedOhm: number };
+  /** Which unknown moves the first point most. */
+  sensitivity: Sensitivity[];
+  mission: MissionResult | null;
+  estimates: Estimate[];
+  notes: string[];
+}

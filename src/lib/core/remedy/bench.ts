@@ -1,0 +1,86 @@
+import { CHECKS } from '../checks/all-checks.ts';
+import type { Rung } from '../checks/candidates.ts';
+import { runCheck, type Check } from '../checks/check.ts';
+import type { CheckResult } from '../checks/finding.ts';
+import { withChanges, type Change } from '../document/change.ts';
+import { validateSetup } from '../document/validate.ts';
+import { completeChanges } from '../model/belongings.ts';
+import { Situation } from '../situation/situation.ts';
+
+/** A changed setup, predicted as far as it is asked: each check is judged once, when it is first asked for. */
+export class Trial {
+  readonly rungs: readonly Rung[];
+  /** The changes with everything that belongs to them. */
+  readonly changes: readonly Change[];
+  readonly situation: Situation;
+  readonly #bench: Bench;
+  readonly #results = new Map<string, CheckResult | null>();
+  #banded: Situation | undefined;
+
+  constructor(bench: Bench, rungs: readonly Rung[], changes: readonly Change[], situation: Situation) {
+    this.#bench = bench;
+    this.rungs = rungs;
+    this.changes = changes;
+    this.situation = situation;
+  }
+
+  /** What a check finds in the changed setup; null where it does not apply. */
+  resultOf(check: Check): CheckResult | null {
+    const kept = this.#results.get(check.id);
+    if (kept !== undefined) return kept;
+    const result = runCheck(check, this.situation);
+    this.#results.set(check.id, result);
+    return result;
+  }
+
+  /** Checks over their limit. */
+  get over(): CheckResult[] {
+    return CHECKS.map((check) => this.resultOf(check)).filter((r) => r?.finding === 'over') as CheckResult[];
+  }
+
+  /** Checks over their limit that were not over before. */
+  get newlyOver(): CheckResult[] {
+    return this.over.filter((r) => !this.#bench.overBefore.has(r.id));
+  }
+
+  /** Whether a check holds, its band included where the setup is looked at with bands; they are worked out for it alone. */
+  holds(check: Check): boolean {
+    if (this.resultOf(check)?.finding !== 'holds') return false;
+    if (!this.#bench.before.bands) return true;
+    this.#banded ??= new Situation(this.situation.document, this.#bench.before.look);
+    return runCheck(check, this.#banded)?.finding === 'holds';
+  }
+}
+
+/**
+ * Where changes of one setup are tried: candidates become situations, situations are judged by every check. Each set of
+ * changes is predicted once, whoever asks for it.
+ */
+export class Bench {
+  readonly before: Situation;
+  /** Checks that are over before anything is changed. */
+  readonly overBefore: ReadonlySet<string>;
+  readonly #trials = new Map<string, Trial | null>();
+
+  /** @param results findings of the setup as it stands */
+  constructor(before: Situation, results: readonly CheckResult[]) {
+    this.before = before;
+    this.overBefore = new Set(results.filter((r) => r.finding === 'over').map((r) => r.id));
+  }
+
+  /** The setup with some changes and what belongs to them; null where the document would be refused. */
+  try(rungs: readonly Rung[]): Trial | null {
+    const wanted = rungs.flatMap((r) => r.changes);
+    const key = JSON.stringify(wanted);
+    const kept = this.#trials.get(key);
+    if (kept !== undefined) return kept;
+    const { document, look } = this.before;
+    const changes = completeChanges(document, wanted);
+    const changed = withChanges(document, changes);
+    const trial = validateSetup(changed).ok
+      ? new Trial(this, rungs, changes, new Situation(changed, { ...look, bands: false }))
+      : null;
+    this.#trials.set(key, trial);
+    return trial;
+  }
+}

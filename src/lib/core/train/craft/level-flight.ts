@@ -1,0 +1,74 @@
+import { GRAVITY_MS2 } from '../../units/constants.ts';
+import { highestCrossing } from './highest-crossing.ts';
+import type { Supply, TrainModel } from '../../model/train-model.ts';
+import { operatingPoint, solveOperatingPoint } from '../operating-point.ts';
+import { throttleForThrust } from '../throttle-for-thrust.ts';
+import { levelDragN, stallSpeedMs, type Wing } from '../../craft/fixed-wing/polar.ts';
+
+/** Performance in level flight. Null where the craft cannot fly level on this power. */
+export interface LevelFlight {
+  stallSpeedMs: number;
+  topSpeedMs: number | null;
+  climbMs: number | null;
+  climbSpeedMs: number | null;
+  cruiseSpeedMs: number | null;
+  cruiseCurrentA: number | null;
+  cruiseThrottle: number | null;
+}
+
+/** Cruise keeps this much above the stall. Common practice, no source. */
+const CRUISE_OVER_STALL = 1.3;
+const STEPS = 16;
+
+/**
+ * Stall, top, best-climb and cruise speed. Top: the highest crossing of thrust at full throttle and drag. Climb:
+ * greatest (T − D) V/W, its angle held at the vertical. Cruise: the speed of least pack energy per metre, at least
+ * 1.3 times the stall.
+ */
+export function levelFlight(m: TrainModel, wing: Wing, airDensityKgM3: number, supply: Supply): LevelFlight {
+  const point = operatingPoint();
+  const weight = wing.massKg * GRAVITY_MS2;
+  const stall = stallSpeedMs(wing, airDensityKgM3);
+  const result: LevelFlight = {
+    stallSpeedMs: stall,
+    topSpeedMs: null,
+    climbMs: null,
+    climbSpeedMs: null,
+    cruiseSpeedMs: null,
+    cruiseCurrentA: null,
+    cruiseThrottle: null
+  };
+  solveOperatingPoint(m, supply, 1, 0, point);
+  const fastest = Math.max(1.5 * ((point.omegaRadS / m.gearRatio / (2 * Math.PI)) * m.pitchM), 2 * stall);
+  const surplus = (v: number): number => {
+    solveOperatingPoint(m, supply, 1, v, point);
+    return point.thrustN - levelDragN(wing, airDensityKgM3, v);
+  };
+  const top = highestCrossing(surplus, stall, fastest);
+  if (top === null) return result;
+  result.topSpeedMs = top;
+  for (let i = 0; i <= STEPS; i++) {
+    const v = stall + ((top - stall) * i) / STEPS;
+    const angle = Math.min(surplus(v) / weight, 1);
+    if (result.climbMs === null || angle * v > result.climbMs) {
+      result.climbMs = angle * v;
+      result.climbSpeedMs = v;
+    }
+  }
+  let least = Infinity;
+  const slow = Math.min(CRUISE_OVER_STALL * stall, top);
+  for (let i = 0; i <= STEPS; i++) {
+    const v = slow + ((top - slow) * i) / STEPS;
+    const drag = levelDragN(wing, airDensityKgM3, v);
+    const found = throttleForThrust(m, supply, Math.min(drag, drag * 0.99999), v, point);
+    if (!found.ok) continue;
+    const perMetre = (point.electricalPowerW + point.lossBatteryW) / v;
+    if (perMetre < least) {
+      least = perMetre;
+      result.cruiseSpeedMs = v;
+      result.cruiseCurrentA = point.batteryCurrentA;
+      result.cruiseThrottle = found.throttle;
+    }
+  }
+  return result;
+}
