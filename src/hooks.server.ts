@@ -1,5 +1,6 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
+import { compute } from '$lib/server/compute/pool';
 import { closeStore, dataFault } from '$lib/server/db/store';
 import { DataFault } from '$lib/server/db/data-fault';
 import { faultPage } from '$lib/server/guard/fault-page';
@@ -11,6 +12,8 @@ import { sentence } from '$lib/server/http';
 export const init: ServerInit = () => {
   if (building) return;
   dataFault();
+  // the first who asks does not wait for a cold start of the computing threads
+  void compute('warm').catch(() => {});
   process.once('exit', closeStore);
 };
 

@@ -238,8 +238,15 @@ test('discharge agrees with a general ODE solver (odex, extrapolation) within 0.
       const volts = openCircuitCellV('lipo', s) * 3;
       const ohm = i.model.packResistanceOhm * inUseFactor(pack, s, packC, seconds);
       if (demand.kind === 'throttle')
-        solveOperatingPoint(i.model, { openCircuitV: volts, packOhm: ohm }, demand.throttle, demand.speedMs, p);
-      else throttleForThrust(i.model, { openCircuitV: volts, packOhm: ohm }, demand.thrustN, demand.speedMs, p);
+        solveOperatingPoint(
+          i.model,
+          { openCircuitV: volts, packOhm: ohm },
+          demand.throttle,
+          demand.speedMs,
+          p
+        );
+      else
+        throttleForThrust(i.model, { openCircuitV: volts, packOhm: ohm }, demand.thrustN, demand.speedMs, p);
       return [p.batteryCurrentA, p.lossBatteryW];
     };
     const solver = odeSolver(2);
@@ -313,9 +320,13 @@ test('the work of a mission is bounded by the pack, not by its length: 200 days 
 test('heat: settles where loss meets cooling, still air is hotter than the wash, an overloaded motor runs away', () => {
   const i = interpretSetup(trainer);
   const run = (cooling: 'wash' | 'still' | 'water', throttle: number, seconds = 3000) =>
-    heatRun(interpretSetup({ ...trainer, motor: { ...trainer.motor, cooling } }), i.model, 0.075, { openCircuitV: 11.1, packOhm: 0 }, [
-      { ...fullThrottle(seconds, 0), throttle }
-    ]);
+    heatRun(
+      interpretSetup({ ...trainer, motor: { ...trainer.motor, cooling } }),
+      i.model,
+      0.075,
+      { openCircuitV: 11.1, packOhm: 0 },
+      [{ ...fullThrottle(seconds, 0), throttle }]
+    );
   const wash = run('wash', 0.6);
   const still = run('still', 0.6);
   const water = run('water', 0.6);

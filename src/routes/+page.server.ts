@@ -1,50 +1,31 @@
-import type { Battery } from '$lib/core/document/schema';
-import { asUsed } from '$lib/core/shelf/measured';
-import { compute } from '$lib/server/compute/pool';
-import { listCrafts } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
-import { listParts } from '$lib/server/parts';
-import { listRuns } from '$lib/server/runs';
-import { getSettings } from '$lib/server/settings';
-import { listSetups } from '$lib/server/setups';
+import { besideOf, glancesOf, listHangar, soon } from '$lib/server/lists';
+import { summaries } from '$lib/server/summaries';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async () => {
+/** Crafts shown at a time. */
+const SHOWN = 60;
+/** How long the page waits for what is not worked out yet, ms. */
+const PATIENCE_MS = 120;
+
+export const load: PageServerLoad = async ({ url }) => {
   const db = store();
-  const { schools } = getSettings(db);
-  const packs = listParts(db, 'battery')
-    .filter((p) => p.owned)
-    .map((p) => asUsed(p) as unknown as Battery);
-  const crafts = listCrafts(db).map((craft) => {
-    const setups = listSetups(db, craft.id);
-    const used = setups.find((s) => s.inUse) ?? setups[0];
-    return { craft, setups, used, runs: listRuns(db, craft.id) };
-  });
-  const flown = crafts.filter((c) => c.used !== undefined);
-  const seen = await compute(
-    'glances',
-    flown.map(({ used, setups, runs }) => ({
-      document: used.document,
-      others: setups
-        .filter((s) => s !== used)
-        .map((s) => ({ document: s.document, tested: runs.some((r) => r.setupId === s.id) }))
-    })),
-    packs,
-    schools
-  );
+  const asked = Number(url.searchParams.get('from'));
+  const from = Number.isInteger(asked) && asked > 0 ? asked : 0;
+  const { crafts, total } = listHangar(db, from, SHOWN);
+  const glances = await soon(glancesOf(crafts, summaries, besideOf(db)), PATIENCE_MS);
   return {
-    crafts: crafts.map((c) => {
-      const { craft, setups, used } = c;
-      const run = c.runs[0];
-      return {
-        ...craft,
-        setupId: used?.id ?? null,
-        setupName: used?.document.name ?? null,
-        massKg: used?.document.craft.massKg ?? null,
-        setups: setups.length,
-        glance: used ? (seen[flown.indexOf(c)] ?? null) : null,
-        lastRun: run ? { title: run.title, heldAt: run.heldAt, verdict: run.verdict } : null
-      };
-    })
+    total,
+    from,
+    shown: SHOWN,
+    crafts: crafts.map(({ used, others: _others, ...craft }) => ({
+      ...craft,
+      setupId: used?.id ?? null,
+      setupName: used?.name ?? null,
+      massKg: used?.massKg ?? null
+    })),
+    glances: glances.now,
+    // what takes longer is sent after the page
+    laterGlances: glances.later
   };
 };

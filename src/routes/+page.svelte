@@ -7,23 +7,29 @@
   import ImportCraft from '$lib/ui/hangar/ImportCraft.svelte';
   import NewCraft from '$lib/ui/hangar/NewCraft.svelte';
   import UndoToast from '$lib/ui/marks/UndoToast.svelte';
-  import { call } from '$lib/ui/match/api';
+  import { call } from '$lib/api/client';
 
   let { data } = $props();
   let making = $state(false);
   let deleted = $state<{ id: number; name: string } | null>(null);
   let said = $state('');
   let importing = $state(false);
+  /** What each craft shows at a glance, as far as it is worked out; the rest follows the page. */
+  let later = $state.raw<typeof data.glances>(null);
+  $effect(() => {
+    void data.laterGlances?.then((list) => (later = list));
+  });
+  const glances = $derived(data.glances ?? (data.laterGlances ? later : null));
 
   async function remove(id: number, name: string): Promise<void> {
-    const done = await call('DELETE', `/api/v1/crafts/${id}`);
+    const done = await call('deleteCraft', { id });
     if (!done.ok) said = done.message;
     else deleted = { id, name };
     await invalidateAll();
   }
 
   async function restore(): Promise<void> {
-    if (deleted) await call('POST', `/api/v1/crafts/${deleted.id}`);
+    if (deleted) await call('restoreCraft', { id: deleted.id });
     deleted = null;
     await invalidateAll();
   }
@@ -50,7 +56,8 @@
     </p>
   {:else}
     <ul class="mt-2 grid grid-cols-1 border-t border-[var(--line)] lg:grid-cols-2 lg:gap-x-8">
-      {#each data.crafts as c (c.id)}
+      {#each data.crafts as c, at (c.id)}
+        {@const glance = glances?.[at]}
         <li class="relative border-b border-[var(--line)] py-2.5" data-testid={`craft-${c.name}`}>
           <a
             href={c.setupId === null ? '/' : `/match/${c.setupId}`}
@@ -65,23 +72,22 @@
               >
             </h2>
             {#if c.story}<p class="text-[12px] leading-4 text-[var(--ink-soft)]">{c.story}</p>{/if}
-            {#if c.glance}
+            {#if glance}
               <p class="mt-1 flex flex-wrap items-center gap-x-4 text-[13px]">
                 <span
-                  >{c.glance.yardstick.title}
-                  <b class="figure">{figureUnit(c.glance.yardstick.quantity, c.glance.yardstick.value, 2)}</b
+                  >{glance.yardstick.title}
+                  <b class="figure">{figureUnit(glance.yardstick.quantity, glance.yardstick.value, 2)}</b
                   ></span
                 >
-                <span
-                  ><b class="figure">{figureUnit('minutes', c.glance.seconds, 2)}</b> {c.glance.doing}</span
-                >
-                <span class="figure">{figure('current', c.glance.amps, 2)} A</span>
+                <span><b class="figure">{figureUnit('minutes', glance.seconds, 2)}</b> {glance.doing}</span>
+                <span class="figure">{figure('current', glance.amps, 2)} A</span>
               </p>
               <p class="mt-0.5 flex items-center gap-2 text-[13px]">
-                <FindingMark finding={c.glance.finding} />
-                {c.glance.waiting}
+                <FindingMark finding={glance.finding} />
+                {glance.waiting}
               </p>
             {/if}
+            {#if !glances}<p class="mt-1 text-[13px] text-[var(--ink-soft)]">being worked out</p>{/if}
             <p class="text-[12px] text-[var(--ink-soft)]">
               {c.lastRun
                 ? `last run ${c.lastRun.heldAt.slice(0, 10)}: ${c.lastRun.title}${c.lastRun.verdict ? `, ${c.lastRun.verdict}` : ''}`
@@ -99,6 +105,16 @@
         </li>
       {/each}
     </ul>
+    {#if data.total > data.shown}<p class="mt-2 flex gap-4 text-[13px]" data-testid="more-crafts">
+        <span>{data.from + 1} to {data.from + data.crafts.length} of {data.total} crafts</span>
+        {#if data.from > 0}<a class="underline" href={`/?from=${Math.max(data.from - data.shown, 0)}`}
+            >the ones before</a
+          >{/if}
+        {#if data.from + data.shown < data.total}<a
+            class="underline"
+            href={`/?from=${data.from + data.shown}`}>the next ones</a
+          >{/if}
+      </p>{/if}
   {/if}
 </main>
 

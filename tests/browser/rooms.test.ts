@@ -265,7 +265,7 @@ test('setups side by side, one in use; the brief changes the wanted thrust', asy
   await page.keyboard.press('Escape');
   await page.getByTestId('brief-open').click();
   const wanted = page.getByTestId('brief').getByTestId('craft.targetThrustToWeight');
-  await wanted.fill('0.7');
+  await wanted.fill('0.6');
   await wanted.press('Enter');
   await expect(page.getByTestId('finding-thrust-to-weight')).toHaveAttribute('data-finding', 'holds');
   await page.close();

@@ -7,6 +7,7 @@ import { after, test } from 'node:test';
 import { exportCraft, importCraft, undoCraftImport } from '../../src/lib/server/craft-exchange.ts';
 import { readCraft } from '../../src/lib/core/formats/read-craft.ts';
 import { readShelf } from '../../src/lib/core/formats/read-shelf.ts';
+import { issue } from '../../src/lib/core/text/issues.ts';
 import { invalid, notFound } from '../../src/lib/server/outcome.ts';
 import { createCraft, createSketched, listCrafts, markCraft } from '../../src/lib/server/crafts.ts';
 import { transaction } from '../../src/lib/server/db/transaction.ts';
@@ -361,7 +362,7 @@ test('a refused outcome inside a transaction undoes all of it, whatever was done
     assert.ok(!inner.ok);
     assert.ok(!listCrafts(db).some((c) => c.name === 'Inner'), 'the inner refusal is undone at once');
     assert.ok(listCrafts(db).some((c) => c.name === 'Half made'));
-    return invalid([{ path: 'x', message: 'not right' }]);
+    return invalid([issue('x', 'no-shape', {})]);
   });
   assert.ok(!outcome.ok && outcome.code === 'invalid');
   assert.equal(everything(db), before);

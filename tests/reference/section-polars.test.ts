@@ -3,7 +3,11 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
-import { sectionPolar, sectionState, setSection } from '../../src/lib/core/parts/propulsor/propeller/section.ts';
+import {
+  sectionPolar,
+  sectionState,
+  setSection
+} from '../../src/lib/core/parts/propulsor/propeller/section.ts';
 import { rms } from '../helpers/bench-rows.ts';
 
 const { sections } = JSON.parse(

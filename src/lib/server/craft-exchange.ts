@@ -1,5 +1,5 @@
+import type { CraftImport } from '../api/routes.ts';
 import type { ReadCraft } from '../core/formats/read-craft.ts';
-import type { StoredCraft } from '../core/document/stored.ts';
 import { createCraft, getCraft, listCrafts, markCraft } from './crafts.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
@@ -19,15 +19,6 @@ export function exportCraft(db: Db, id: number): Outcome<object> {
     story,
     setups: listSetups(db, id).map((s) => ({ inUse: s.inUse, document: s.document }))
   });
-}
-
-/** What the import of a craft or a setup would do, or did. */
-export interface CraftImport {
-  craft: { name: string; kind: StoredCraft['kind']; isNew: boolean };
-  setups: string[];
-  /** Ids of what was made: what undo takes back. Null and empty before it is applied. */
-  craftId: number | null;
-  setupIds: number[];
 }
 
 /**

@@ -1,5 +1,6 @@
 import type { StoredCraft, StoredSetup } from '../core/document/stored.ts';
-import { markDeleted, type Marked } from './db/mark-deleted.ts';
+import type { Marked } from '../api/routes.ts';
+import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import type { SetupDocument } from '../core/document/schema.ts';

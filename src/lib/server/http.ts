@@ -1,4 +1,5 @@
-import { json, type RequestEvent } from '@sveltejs/kit';
+import { json } from '@sveltejs/kit';
+import { issue } from '../core/text/issues.ts';
 import { DOCUMENT_LIMITS, parseJson, type JsonLimits } from '../core/text/json.ts';
 import { ComputeFailure } from './compute/pool.ts';
 import { DataFault, isDiskFull, isReadOnly } from './db/data-fault.ts';
@@ -24,7 +25,10 @@ export const sentence = (message: string, status: number): Response =>
 
 /** The one place where an outcome becomes a status. */
 export function respond<T>(outcome: Outcome<T>, status = 200): Response {
-  if (outcome.ok) return outcome.value instanceof Response ? outcome.value : json(outcome.value, { status });
+  if (outcome.ok)
+    return outcome.value instanceof Response
+      ? outcome.value
+      : json(outcome.value, { status: outcome.created ? 201 : status });
   const errors = outcome.code === 'invalid' ? outcome.errors : [{ path: '', message: outcome.message }];
   return json(
     {
@@ -37,7 +41,7 @@ export function respond<T>(outcome: Outcome<T>, status = 200): Response {
 }
 
 /** What went wrong beneath a request, in words. */
-function failed(error: unknown): Response {
+export function failed(error: unknown): Response {
   if (error instanceof DataFault) return sentence(error.message, 503);
   if (error instanceof ComputeFailure) return respond(refused(error.code, error.message));
   if (isDiskFull(error))
@@ -58,23 +62,10 @@ function failed(error: unknown): Response {
     return response;
   }
   // whoever asked has gone away: nobody reads this
-  if ((error as Error | null)?.message === 'aborted') return sentence('The request was broken off.', 400);
+  if ((error as { code?: unknown } | null)?.code === 'ECONNRESET')
+    return sentence('The request was broken off.', 400);
   console.error('iskarn:', error);
   return sentence('Iskarn met a fault of its own here; nothing was stored.', 500);
-}
-
-/** A handler of the interface: what its work comes to, or what went wrong beneath it, as an answer in words. */
-export function endpoint<T, E extends RequestEvent = RequestEvent>(
-  work: (event: E) => Outcome<T> | Promise<Outcome<T>>,
-  status = 200
-): (event: E) => Promise<Response> {
-  return async (event) => {
-    try {
-      return respond(await work(event), status);
-    } catch (error) {
-      return failed(error);
-    }
-  };
 }
 
 const tooLarge = (most: number) =>
@@ -113,7 +104,7 @@ export async function textOf(request: Request, most = DOCUMENT_BYTES): Promise<O
   try {
     return found(new TextDecoder('utf-8', { fatal: true }).decode(bytes.value));
   } catch {
-    return invalid([{ path: '', message: 'This is no text in UTF-8; a JSON document is wanted.' }]);
+    return invalid([issue('', 'not-text', {})]);
   }
 }
 
@@ -127,34 +118,5 @@ export async function bodyOf(
   if (!text.ok) return text;
   if (fallback !== undefined && text.value.trim() === '') return found(fallback);
   const parsed = parseJson(text.value, limits);
-  return parsed.ok ? found(parsed.value) : invalid([{ path: '', message: parsed.message }]);
+  return parsed.ok ? found(parsed.value) : invalid([issue('', 'not-json', { why: parsed.message })]);
 }
-
-/** Body of a request as the fields of an object; what is no object has none. */
-export async function fieldsOf(
-  request: Request,
-  fallback?: object
-): Promise<Outcome<Record<string, unknown>>> {
-  const body = await bodyOf(request, fallback);
-  if (!body.ok) return body;
-  const { value } = body;
-  return found(
-    value !== null && typeof value === 'object' && !Array.isArray(value)
-      ? (value as Record<string, unknown>)
-      : {}
-  );
-}
-
-/** Revision that a write names: in its body, as `?revision=`, or in If-Match; undefined where it names none. */
-export function namedRevision(event: RequestEvent, fields: Record<string, unknown>): unknown {
-  if (fields.revision !== undefined) return fields.revision;
-  const said = event.url.searchParams.get('revision') ?? event.request.headers.get('if-match');
-  return said === null ? undefined : Number(said.replaceAll('"', '').replace(/^W\//, ''));
-}
-
-/** Number of a path parameter; -1, which is no row's, where it is none. */
-export const idOf = (text: string | undefined): number => (/^\d{1,15}$/.test(text ?? '') ? Number(text) : -1);
-
-/** Number of an id in a body or a query; -1 where it is none. */
-export const idIn = (value: unknown): number =>
-  typeof value === 'number' && Number.isSafeInteger(value) && value > 0 ? value : -1;

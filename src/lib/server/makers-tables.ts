@@ -1,7 +1,8 @@
 import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
 import type { StoredMakersTable } from '../core/document/stored.ts';
 import { validateAgainst } from '../core/document/validate.ts';
-import { markDeleted, type Marked } from './db/mark-deleted.ts';
+import type { Marked } from '../api/routes.ts';
+import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, invalid, notFound, staleness, type Outcome } from './outcome.ts';

@@ -1,8 +1,8 @@
-import type { Issue } from '../core/document/validate.ts';
+import { issue, type Issue } from '../core/text/issues.ts';
 
 /** Outcome of a request, mapped to a status in `http.ts` only. */
 export type Outcome<T> =
-  | { ok: true; value: T }
+  | { ok: true; value: T; created?: true }
   | { ok: false; code: 'not-found' | 'nothing-to-do' | 'busy' | 'too-large' | 'forbidden'; message: string }
   | { ok: false; code: 'invalid'; message: string; errors: Issue[] }
   /** The revision named is not the one that stands; what stands comes with it. */
@@ -15,6 +15,12 @@ export type Refusal<C extends Extract<Outcome<never>, { ok: false }>['code']> = 
 >;
 
 export const found = <T>(value: T): Outcome<T> => ({ ok: true, value });
+
+/** Something that was made, where the same request may also make nothing. */
+export const created = <T>(value: T): Outcome<T> => ({ ok: true, value, created: true });
+
+/** Number of a path or query parameter; -1, which is no row's, where it is none. */
+export const idOf = (text: string | undefined): number => (/^\d{1,15}$/.test(text ?? '') ? Number(text) : -1);
 
 export const notFound = (what: string): { ok: false; code: 'not-found'; message: string } => ({
   ok: false,
@@ -50,16 +56,11 @@ export function staleness(
 ): Outcome<never> | null {
   if (named === undefined || named === null) {
     return must
-      ? invalid([
-          {
-            path: 'revision',
-            message: `name the revision this edit was made from; the ${what} stands at ${current.revision} now.`
-          }
-        ])
+      ? invalid([issue('revision', 'revision-missing', { what, revision: current.revision })])
       : null;
   }
   if (typeof named !== 'number' || !Number.isInteger(named))
-    return invalid([{ path: 'revision', message: 'the revision should be a whole number.' }]);
+    return invalid([issue('revision', 'revision-shape', {})]);
   return named === current.revision
     ? null
     : {

@@ -1,6 +1,7 @@
 import { checkPart, type CheckedPart } from '../core/shelf/checked-part.ts';
 import type { PartKind, StoredPart } from '../core/document/stored.ts';
-import { markDeleted, type Marked } from './db/mark-deleted.ts';
+import type { Marked } from '../api/routes.ts';
+import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, invalid, notFound, staleness, type Outcome } from './outcome.ts';

@@ -1,7 +1,8 @@
 import type { SetupDocument } from '../core/document/schema.ts';
 import type { Revision, StoredSetup } from '../core/document/stored.ts';
 import { validateSetup } from '../core/document/validate.ts';
-import { markDeleted, type Marked } from './db/mark-deleted.ts';
+import type { Marked } from '../api/routes.ts';
+import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, invalid, notFound, refused, staleness, type Outcome } from './outcome.ts';

@@ -1,4 +1,4 @@
-import type { RowError } from '../core/text/row-error.ts';
+import type { ShelfImport } from '../api/routes.ts';
 import { partsToCsv, type PortablePart } from '../core/formats/part-csv.ts';
 import type { ReadShelf } from '../core/formats/read-shelf.ts';
 import { shelfToZip } from '../core/formats/shelf-package.ts';
@@ -51,14 +51,6 @@ export function exportShelf(db: Db, format: string): ExportFile | null {
   };
 }
 
-/** What an import would do, or did. */
-export interface ImportPlan {
-  parts: { kind: PartKind; name: string; action: 'add' | 'already there' }[];
-  errors: RowError[];
-  /** Ids of the parts added, once applied: what undo takes back. */
-  added: number[];
-}
-
 /**
  * Plans the import of a file that was read, and applies it as one step when told to: with `apply`, nothing is stored while
  * there are errors unless `goodRowsOnly`.
@@ -68,12 +60,12 @@ export function importShelf(
   read: ReadShelf,
   apply: boolean,
   goodRowsOnly: boolean
-): Outcome<ImportPlan> {
+): Outcome<ShelfImport> {
   return transaction(db, () => {
     const there = new Set(
       db.prepare("SELECT kind || '|' || name FROM part WHERE deleted_at IS NULL").pluck().all() as string[]
     );
-    const plan: ImportPlan = { parts: [], errors: read.errors, added: [] };
+    const plan: ShelfImport = { parts: [], errors: read.errors, added: [] };
     const adding = apply && (goodRowsOnly || read.errors.every((e) => e.harmless));
     const keep = db.prepare('INSERT INTO makers_table (part_id, title, rows) VALUES (?, ?, ?)');
     for (const { part, tables } of read.parts) {

@@ -2,9 +2,11 @@ import { wrap, type Remote } from 'comlink';
 import type { MatchWorker } from './match.worker.ts';
 
 /** A worker that died or fell silent, and did so again when it was started anew. */
-export class WorkerLost extends Error {}
+export class WorkerLost extends Error {
+  override readonly name = 'WorkerLost';
+}
 
-export type Pace = 'quick' | 'thorough';
+type Pace = 'quick' | 'thorough';
 
 /** Longest silence of a worker before it is taken for dead, ms. */
 const PATIENCE_MS = 30_000;

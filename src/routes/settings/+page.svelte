@@ -5,7 +5,7 @@
   import { displayUnit, QUANTITIES, type QuantityName } from '$lib/core/units/quantity';
   import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';
-  import { call } from '$lib/ui/match/api';
+  import { call } from '$lib/api/client';
   import type { Settings } from '$lib/core/document/settings-schema';
 
   let { data } = $props();
@@ -28,7 +28,7 @@
   const quantities = Object.keys(TITLES) as QuantityName[];
 
   async function save(next: Partial<Settings>): Promise<void> {
-    const done = await call('PUT', '/api/v1/settings', next);
+    const done = await call('writeSettings', { body: next });
     problem = done.ok ? '' : done.message;
     await invalidateAll();
   }

@@ -15,7 +15,7 @@
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import { labelFigure } from '$lib/ui/format/units.svelte';
   import UndoToast from '$lib/ui/marks/UndoToast.svelte';
-  import { call, type Refused } from '$lib/ui/match/api';
+  import { call, type Refused } from '$lib/api/client';
   import { COLUMNS, fieldOf, freshPart, KIND_TITLES } from '$lib/ui/shelf/columns';
   import ImportShelf from '$lib/ui/shelf/ImportShelf.svelte';
   import LabelDecoder from '$lib/ui/shelf/LabelDecoder.svelte';
@@ -74,8 +74,7 @@
 
   async function save(part: StoredPart): Promise<Refused | null> {
     const { id, ...body } = part;
-    const done =
-      id === 0 ? await call('POST', '/api/v1/parts', body) : await call('PUT', `/api/v1/parts/${id}`, body);
+    const done = id === 0 ? await call('createPart', { body }) : await call('editPart', { id, body });
     if (!done.ok) return done;
     await invalidateAll();
     return null;
@@ -89,14 +88,14 @@
   }
 
   async function remove(part: StoredPart): Promise<void> {
-    const done = await call('DELETE', `/api/v1/parts/${part.id}`);
+    const done = await call('deletePart', { id: part.id });
     if (done.ok) deleted = { id: part.id, name: part.name };
     else said = done.message;
     await invalidateAll();
   }
 
   async function restore(): Promise<void> {
-    if (deleted) await call('POST', `/api/v1/parts/${deleted.id}`);
+    if (deleted) await call('restorePart', { id: deleted.id });
     deleted = null;
     await invalidateAll();
   }

@@ -1,4 +1,5 @@
-import { validateAgainst, validateSetup, type Issue } from '../document/validate.ts';
+import { validateAgainst, validateSetup } from '../document/validate.ts';
+import { inside, issue, type Issue } from '../text/issues.ts';
 import { badRequest, type BadRequest } from '../predict/answer-predict.ts';
 import { calibrate, type CalibrateAnswer } from './calibrate.ts';
 import { calibrateRequestSchema, type CalibrateRequest } from './schema.ts';
@@ -10,8 +11,7 @@ export function answerCalibrate(
   const request = validateAgainst<CalibrateRequest>(calibrateRequestSchema, value);
   if (!request.ok) return { ok: false, errors: badRequest(request.errors) };
   const setup = validateSetup(request.value.setup);
-  if (!setup.ok)
-    return { ok: false, errors: badRequest(setup.errors.map((e) => ({ ...e, path: `setup.${e.path}` }))) };
+  if (!setup.ok) return { ok: false, errors: badRequest(inside('setup', setup.errors)) };
   const errors: Issue[] = [];
   request.value.measurements.forEach((m, at) => {
     if (
@@ -21,15 +21,9 @@ export function answerCalibrate(
       m.batteryVoltageV == null &&
       m.electricalPowerW == null
     )
-      errors.push({
-        path: `measurements.${at}`,
-        message: `measurement ${at + 1} holds no reading: give amps, volts, rpm or thrust.`
-      });
+      errors.push(issue(`measurements.${at}`, 'no-reading', { at: at + 1 }));
     if (m.restingCellV != null && m.stateOfCharge != null)
-      errors.push({
-        path: `measurements.${at}`,
-        message: `measurement ${at + 1}: give resting volts or state of charge, not both.`
-      });
+      errors.push(issue(`measurements.${at}`, 'two-charges', { at: at + 1 }));
   });
   if (errors.length > 0) return { ok: false, errors: badRequest(errors) };
   return { ok: true, answer: calibrate(request.value) };

@@ -56,8 +56,9 @@ export const check = <const Id extends string>(c: Check<Id>): Check<Id> => c;
 const keeps = (value: number, limit: number, direction: 'below' | 'above'): boolean =>
   direction === 'below' ? value <= limit * (1 + 1e-9) : value >= limit * (1 - 1e-9);
 
-function findingOf(
-  j: Comparison,
+/** Compares a value and its band with rating and margin limit. */
+export function findingOf(
+  j: Pick<Comparison, 'value' | 'band' | 'rating' | 'direction'>,
   marginLimit: number | null
 ): { finding: Finding; reason: CheckResult['reason'] } {
   const direction = j.direction ?? 'below';
@@ -71,7 +72,7 @@ function findingOf(
 }
 
 /** The comparison in one clause: value, limit, and what is used up. */
-function sentenceOf(
+export function sentenceOf(
   j: Comparison,
   unit: string,
   reason: CheckResult['reason'],

@@ -2,11 +2,11 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
-import { glance, type Around } from './glance.ts';
+import { glanceOf, summaryOf, type Around } from './glance.ts';
 import { sketchSetup } from '../fit/sketch-setup.ts';
 
-const look = (setup: SetupDocument, around?: Around) =>
-  glance(situationOf(setup), around);
+const look = (setup: SetupDocument, { others, packs }: Around = { others: [], packs: [] }) =>
+  glanceOf(summaryOf(situationOf(setup), packs), others);
 const plane = sketchSetup({ name: 'a', kind: 'fixed-wing', purpose: 'sport', massKg: 1.2 });
 const starved: SetupDocument = {
   ...plane,

@@ -32,6 +32,18 @@ export interface Around {
   readonly packs: readonly SetupDocument['battery'][];
 }
 
+/** One setup in short: what a list shows of it, and what it takes to say what its craft waits for. */
+export interface SetupSummary extends Omit<Glance, 'waiting'> {
+  /** How many checks are over their limit. */
+  readonly over: number;
+  /** Title of the first check whose margin is used up; null where none is. */
+  readonly tight: string | null;
+  /** What the most urgent failing check wishes; null where none fails. */
+  readonly wish: string | null;
+  /** Whether another pack could mend that check; then whether an owned one of as many cells does. */
+  readonly noPackHolds: string | null;
+}
+
 /** Whether any of the owned packs of this cell count makes the checks of the pack hold. */
 function somePackHolds(s: Situation, packs: Around['packs']): boolean {
   return packs
@@ -43,56 +55,53 @@ function somePackHolds(s: Situation, packs: Around['packs']): boolean {
     );
 }
 
-/** What a craft waits for: a test of a better setup, a pack, or what its first failing check wants. */
-function waitingFor(
-  s: Situation,
-  over: readonly CheckResult[],
-  tight: readonly CheckResult[],
-  around: Around
-): string {
-  if (over.length === 0)
-    return tight.length > 0
-      ? `waits for a run on the stand: ${tight[0].title} is tight`
-      : 'ready for its first run';
-  const better = around.others
-    .filter((o) => !o.tested && o.over < over.length)
-    .sort((x, y) => x.over - y.over)[0];
-  if (better)
-    return `“${better.name}” to test: ${better.over === 0 ? 'nothing' : better.over} over instead of ${over.length}`;
-  const urgency = (c: CheckResult): number => checkOf(c.id)?.urgency ?? Infinity;
-  const first = over.reduce((a, b) => (urgency(b) < urgency(a) ? b : a));
-  const check = checkOf(first.id);
-  if (check?.byPack && !somePackHolds(s, around.packs))
-    return `no ${s.setup.battery.series}-cell pack on the shelf holds`;
-  const wish = check?.wish ?? first.title;
-  return `waits for ${typeof wish === 'string' ? wish : wish(s)}`;
+/** The craft's own yardstick: thrust for weight, hover throttle, or loaded rpm. */
+function yardstickOf(s: Situation, checks: readonly CheckResult[]): Glance['yardstick'] {
+  if (s.kind === 'multirotor')
+    return { title: 'hover throttle', quantity: 'share', value: s.hover?.throttle ?? 1 };
+  if (s.boat) return { title: 'loaded rpm', quantity: 'rpm', value: s.boat.loadedRpm };
+  const weight = checks.find((c) => c.id === THRUST)?.value ?? 0;
+  return { title: 'thrust / weight', quantity: 'ratio', value: weight };
 }
 
-/** The craft's own yardstick: thrust for weight, hover throttle, or loaded rpm; and what it waits for. */
-export function glance(s: Situation, around: Around = { others: [], packs: [] }): Glance {
+/** A setup in short. @param packs owned packs, tried where another pack could mend the most urgent failing check */
+export function summaryOf(s: Situation, packs: Around['packs'] = []): SetupSummary {
   const checks = runChecks(s);
   const time = s.lasting('mixed') ?? s.lasting('full');
-  const yardstick: Glance['yardstick'] =
-    s.kind === 'multirotor'
-      ? { title: 'hover throttle', quantity: 'share', value: s.hover?.throttle ?? 1 }
-      : s.boat
-        ? { title: 'loaded rpm', quantity: 'rpm', value: s.boat.loadedRpm }
-        : {
-            title: 'thrust / weight',
-            quantity: 'ratio',
-            value: checks.find((c) => c.id === THRUST)?.value ?? 0
-          };
   const over = checks.filter((c) => c.finding === 'over');
-  const tight = checks.filter((c) => c.finding === 'tight');
+  const tight = checks.find((c) => c.finding === 'tight');
+  const urgency = (c: CheckResult): number => checkOf(c.id)?.urgency ?? Infinity;
+  const first = over.length === 0 ? null : over.reduce((a, b) => (urgency(b) < urgency(a) ? b : a));
+  const check = first && checkOf(first.id);
+  const wish = check?.wish ?? first?.title ?? null;
   return {
-    yardstick,
+    yardstick: yardstickOf(s, checks),
     seconds: time?.seconds ?? null,
     doing: time ? DOING[time.at] : '',
     amps: s.worst.batteryCurrentA,
-    finding: over.length > 0 ? 'over' : tight.length > 0 ? 'tight' : 'holds',
-    waiting: waitingFor(s, over, tight, around)
+    finding: over.length > 0 ? 'over' : tight ? 'tight' : 'holds',
+    over: over.length,
+    tight: tight?.title ?? null,
+    wish: typeof wish === 'function' ? wish(s) : wish,
+    noPackHolds:
+      check?.byPack && !somePackHolds(s, packs)
+        ? `no ${s.setup.battery.series}-cell pack on the shelf holds`
+        : null
   };
 }
 
-/** How many checks of a situation are over their limit. */
-export const overOf = (s: Situation): number => runChecks(s).filter((c) => c.finding === 'over').length;
+/** What a craft waits for: a test of a better setup, a pack, or what its first failing check wants. */
+function waitingFor(s: SetupSummary, others: Around['others']): string {
+  if (s.over === 0)
+    return s.tight === null ? 'ready for its first run' : `waits for a run on the stand: ${s.tight} is tight`;
+  const better = others.filter((o) => !o.tested && o.over < s.over).sort((x, y) => x.over - y.over)[0];
+  if (better)
+    return `“${better.name}” to test: ${better.over === 0 ? 'nothing' : better.over} over instead of ${s.over}`;
+  return s.noPackHolds ?? `waits for ${s.wish}`;
+}
+
+/** A craft at a glance, from its setups in short. */
+export function glanceOf(used: SetupSummary, others: Around['others']): Glance {
+  const { yardstick, seconds, doing, amps, finding } = used;
+  return { yardstick, seconds, doing, amps, finding, waiting: waitingFor(used, others) };
+}

@@ -1,11 +1,8 @@
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
+import { inside, issue, type Issue } from '../text/issues.ts';
 import { predictRequestSchema, setupSchema, type PredictRequest, type SetupDocument } from './schema.ts';
 
-/** One thing wrong with a document: where, and a sentence a hobbyist understands. */
-export interface Issue {
-  path: string;
-  message: string;
-}
+export type { Issue } from '../text/issues.ts';
 
 export type Validated<T> = { ok: true; value: T; notes: string[] } | { ok: false; errors: Issue[] };
 
@@ -27,24 +24,8 @@ function validator(schema: object): ValidateFunction {
   return found;
 }
 
-const shown = (value: unknown): string => {
-  // the size of a large thing is said, not its content
-  if (Array.isArray(value) && value.length > 20) return `a list of ${value.length}`;
-  if (typeof value === 'string' && value.length > 100) return `"${value.slice(0, 57)}…"`;
-  const text = JSON.stringify(value);
-  return text === undefined ? 'nothing' : text.length > 60 ? `${text.slice(0, 57)}…` : text;
-};
-
 const pathOf = (error: ErrorObject): string =>
   error.instancePath.slice(1).replaceAll('/', '.').replaceAll('~1', '/').replaceAll('~0', '~').slice(0, 200);
-
-function limits(schema: Record<string, unknown>): string {
-  const low = (schema.exclusiveMinimum ?? schema.minimum) as number | undefined;
-  const high = schema.maximum as number | undefined;
-  const from = schema.exclusiveMinimum !== undefined ? `more than ${low}` : `${low}`;
-  if (low !== undefined && high !== undefined) return `${from} and at most ${high}`;
-  return low !== undefined ? `at least ${from}` : `at most ${high}`;
-}
 
 /** A missing field's name in words, in brackets; nothing where the schema has none. */
 function titleOf(schema: Record<string, unknown>, field: string): string {
@@ -53,39 +34,50 @@ function titleOf(schema: Record<string, unknown>, field: string): string {
   return title === undefined || title === field ? '' : ` (${title})`;
 }
 
-/** One sentence for an Ajv error: the field by name, what was given, what would do. */
-function sentence(error: ErrorObject): string {
+/** An Ajv error as an issue: the field by name, what was given, what would do. */
+function issueOf(path: string, error: ErrorObject): Issue {
   const schema = (error.parentSchema ?? {}) as Record<string, unknown>;
-  const path = pathOf(error);
-  const name = (schema.title as string | undefined) ?? (path || 'the document');
+  const name = (schema.title as string | undefined) ?? (pathOf(error) || 'the document');
   const params = error.params as Record<string, unknown>;
+  const value: unknown = error.data;
   switch (error.keyword) {
-    case 'required':
-      return `${path || 'the document'} lacks "${params.missingProperty as string}"${titleOf(schema, params.missingProperty as string)}; add it.`;
+    case 'required': {
+      const field = params.missingProperty as string;
+      return issue(path, 'missing', { where: pathOf(error), field, title: titleOf(schema, field) });
+    }
     case 'type':
-      return `${name} is ${shown(error.data)}; it should be ${String(params.type).replaceAll(',', ' or ')}.`;
+      return issue(path, 'type', { name, value, wanted: String(params.type).replaceAll(',', ' or ') });
     case 'minimum':
     case 'maximum':
     case 'exclusiveMinimum':
-      return `${name} is ${shown(error.data)}; it should be ${limits(schema)}.`;
+      return issue(path, 'range', {
+        name,
+        value,
+        low: schema.minimum as number | undefined,
+        above: schema.exclusiveMinimum as number | undefined,
+        high: schema.maximum as number | undefined
+      });
     case 'additionalProperties':
-      return `"${String(params.additionalProperty).slice(0, 60)}" is not known in ${name}.`;
+      return issue(path, 'unknown-field', { name, field: String(params.additionalProperty).slice(0, 60) });
     case 'enum':
-      return `${name} is ${shown(error.data)}; it should be one of ${(params.allowedValues as unknown[])
-        .filter((v) => v !== null)
-        .join(', ')}.`;
+      return issue(path, 'choice', { name, value, choices: params.allowedValues as unknown[] });
     case 'const':
-      return `${name} is ${shown(error.data)}; it should be ${shown(params.allowedValue)}.`;
+      return issue(path, 'constant', { name, value, wanted: params.allowedValue });
     case 'discriminator':
-      return `the kind of ${name} is ${shown(params.tagValue)}; it should be propeller, ducted-fan, submerged-screw or surface-drive.`;
+      return issue(path, 'propulsor-kind', { name, value: params.tagValue });
     case 'maxLength':
     case 'minLength':
-      return `${name} has ${(error.data as string).length} characters; it should have ${error.keyword === 'maxLength' ? 'at most' : 'at least'} ${params.limit as number}.`;
     case 'maxItems':
     case 'minItems':
-      return `${name} has ${(error.data as unknown[]).length} entries; it should have ${error.keyword === 'maxItems' ? 'at most' : 'at least'} ${params.limit as number}.`;
+      return issue(path, 'length', {
+        name,
+        length: (value as string | unknown[]).length,
+        what: error.keyword.endsWith('Length') ? 'characters' : 'entries',
+        limit: params.limit as number,
+        most: error.keyword.startsWith('max')
+      });
     default:
-      return `${name}: ${error.message ?? 'is not right'}.`;
+      return issue(path, 'shape', { name, why: error.message ?? 'is not right' });
   }
 }
 
@@ -124,7 +116,7 @@ function unknownFields(schema: SchemaNode, value: unknown, path: string, out: st
     const known = Object.hasOwn(node.properties, key) ? node.properties[key] : undefined;
     const at = path ? `${path}.${key}` : key;
     if (out.length > MOST_UNKNOWN) return;
-    if (!known) out.push(`"${at.slice(0, 80)}" is not a field Iskarn knows; it was not used.`);
+    if (!known) out.push(issue(at.slice(0, 80), 'unused-field', { field: at.slice(0, 80) }, 'note').message);
     else unknownFields(known, inner, at, out);
   }
 }
@@ -133,63 +125,59 @@ function unknownFields(schema: SchemaNode, value: unknown, path: string, out: st
 const figureOfMerit = (thrust: number, power: number): number =>
   (Math.max(thrust, 0) ** 1.5 * Math.sqrt(2 / Math.PI)) / power;
 
+/** Measured columns that contradict each other, or nature. */
+function columnIssues(propulsor: SetupDocument['propulsor']): Issue[] {
+  const c = propulsor.coefficients;
+  if (!c) return [];
+  const out: Issue[] = [];
+  const columns = [c.advanceRatio, c.thrust, c.power].filter(Array.isArray).map((x) => x.length);
+  const mixed = Array.isArray(c.thrust) !== Array.isArray(c.power);
+  if (mixed || (Array.isArray(c.thrust) && !c.advanceRatio))
+    out.push(issue('propulsor.coefficients', 'columns-mixed', {}));
+  else if (Array.isArray(c.thrust) && new Set(columns).size > 1)
+    out.push(issue('propulsor.coefficients', 'columns-length', { lengths: columns }));
+  else if (c.advanceRatio?.some((j, i, all) => i > 0 && !(j > all[i - 1])))
+    out.push(issue('propulsor.coefficients.advanceRatio', 'columns-order', {}));
+  const power = Array.isArray(c.power) ? c.power[0] : c.power;
+  const thrust = Array.isArray(c.thrust) ? c.thrust[0] : c.thrust;
+  const merit = figureOfMerit(thrust, power);
+  if (!(power > 0)) out.push(issue('propulsor.coefficients.power', 'power-coefficient', { value: power }));
+  else if (propulsor.kind !== 'ducted-fan' && (c.advanceRatio?.[0] ?? 0) <= 0.05 && merit > 1)
+    out.push(issue('propulsor.coefficients', 'merit-above-one', { thrust, power, merit }));
+  return out;
+}
+
+/** Least loaded volts that any lithium cell survives. Common practice, no source. */
+const LEAST_CUTOFF_V = 1.5;
+
 /** Checks what no schema can say: figures that contradict each other. */
 function contradictions(setup: SetupDocument): Issue[] {
   const out: Issue[] = [];
-  const add = (path: string, message: string) => out.push({ path, message });
   const { esc, battery, motor, propulsor } = setup;
   if (esc?.minSeries != null && esc.maxSeries != null && esc.minSeries > esc.maxSeries)
-    add(
-      'esc.minSeries',
-      `fewest cells of the ESC is ${esc.minSeries}, more than its most, ${esc.maxSeries}.`
-    );
+    out.push(issue('esc.minSeries', 'esc-cells-crossed', { fewest: esc.minSeries, most: esc.maxSeries }));
   if (battery.continuousC != null && battery.burstC != null && battery.burstC < battery.continuousC)
-    add('battery.burstC', `burst C is ${battery.burstC}, below the continuous C of ${battery.continuousC}.`);
+    out.push(
+      issue('battery.burstC', 'burst-c-low', { burst: battery.burstC, continuous: battery.continuousC })
+    );
   if (esc?.continuousA != null && esc.burstA != null && esc.burstA < esc.continuousA)
-    add('esc.burstA', `burst rating ${esc.burstA} A is below the continuous rating of ${esc.continuousA} A.`);
+    out.push(issue('esc.burstA', 'burst-a-low', { burst: esc.burstA, continuous: esc.continuousA }));
   if (motor.poles != null && motor.poles % 2 === 1)
-    add('motor.poles', `magnet poles is ${motor.poles}; magnets come in pairs, so it should be even.`);
+    out.push(issue('motor.poles', 'odd-poles', { poles: motor.poles }));
   if (
     propulsor.kind === 'ducted-fan' &&
     propulsor.hubDiameterM != null &&
     propulsor.hubDiameterM >= propulsor.diameterM
   )
-    add(
-      'propulsor.hubDiameterM',
-      `hub diameter ${propulsor.hubDiameterM} m is not below the fan's diameter, ${propulsor.diameterM} m.`
+    out.push(
+      issue('propulsor.hubDiameterM', 'hub-large', {
+        hubM: propulsor.hubDiameterM,
+        diameterM: propulsor.diameterM
+      })
     );
-  const c = propulsor.coefficients;
-  if (c) {
-    const columns = [c.advanceRatio, c.thrust, c.power].filter(Array.isArray).map((x) => x.length);
-    const mixed = Array.isArray(c.thrust) !== Array.isArray(c.power);
-    if (mixed || (Array.isArray(c.thrust) && !c.advanceRatio))
-      add(
-        'propulsor.coefficients',
-        'thrust and power must both be one number, or both columns over advanceRatio.'
-      );
-    else if (Array.isArray(c.thrust) && new Set(columns).size > 1)
-      add('propulsor.coefficients', `the columns have different lengths: ${columns.join(', ')}.`);
-    else if (c.advanceRatio?.some((j, i, all) => i > 0 && !(j > all[i - 1])))
-      add('propulsor.coefficients.advanceRatio', 'advance ratios must rise from row to row.');
-    const powers = Array.isArray(c.power) ? c.power : [c.power];
-    const thrusts = Array.isArray(c.thrust) ? c.thrust : [c.thrust];
-    const merit = figureOfMerit(thrusts[0], powers[0]);
-    if (!(powers[0] > 0))
-      add(
-        'propulsor.coefficients.power',
-        `the power coefficient at the lowest advance ratio is ${shown(powers[0])}; it should be above 0.`
-      );
-    else if (propulsor.kind !== 'ducted-fan' && (c.advanceRatio?.[0] ?? 0) <= 0.05 && merit > 1)
-      add(
-        'propulsor.coefficients',
-        `thrust ${shown(thrusts[0])} for power ${shown(powers[0])} standing still is more than any open disc can give (figure of merit ${merit.toFixed(2)}, at most 1); are the columns swapped?`
-      );
-  }
-  if (battery.cutoffCellV != null && battery.chemistry !== 'nimh' && battery.cutoffCellV < 1.5)
-    add(
-      'battery.cutoffCellV',
-      `loaded cut-off per cell is ${battery.cutoffCellV} V; no lithium cell survives that.`
-    );
+  out.push(...columnIssues(propulsor));
+  if (battery.cutoffCellV != null && battery.chemistry !== 'nimh' && battery.cutoffCellV < LEAST_CUTOFF_V)
+    out.push(issue('battery.cutoffCellV', 'cutoff-low', { volts: battery.cutoffCellV }));
   return out;
 }
 
@@ -206,31 +194,23 @@ function check<T>(schema: object, value: unknown): Validated<T> {
       if (seen.has(at)) continue;
       if (seen.size >= MOST_TOLD) break;
       seen.add(at);
-      errors.push({ path: at, message: sentence(error) });
+      errors.push(issueOf(at, error));
     }
-    if (errors.length === 0)
-      errors.push({ path: '', message: 'the document does not have the right shape.' });
+    if (errors.length === 0) errors.push(issue('', 'no-shape', {}));
     return { ok: false, errors };
   }
   const notes: string[] = [];
   unknownFields(schema as SchemaNode, value, '', notes);
   if (notes.length > MOST_UNKNOWN)
-    return {
-      ok: false,
-      errors: [
-        {
-          path: '',
-          message: `This holds more than ${MOST_UNKNOWN} fields that Iskarn does not know; is it another kind of document?`
-        }
-      ]
-    };
+    return { ok: false, errors: [issue('', 'other-document', { most: MOST_UNKNOWN })] };
   if (notes.length > MOST_TOLD)
-    notes.splice(MOST_TOLD, notes.length, `and ${notes.length - MOST_TOLD} more fields that were not used.`);
+    notes.splice(
+      MOST_TOLD,
+      notes.length,
+      issue('', 'more-unused-fields', { more: notes.length - MOST_TOLD }, 'note').message
+    );
   return { ok: true, value: value as T, notes };
 }
-
-const prefixed = (errors: Issue[], prefix: string): Issue[] =>
-  errors.map((e) => ({ path: prefix + e.path, message: e.message }));
 
 /** Validates a setup document. Never throws, whatever it is given. */
 export function validateSetup(value: unknown): Validated<SetupDocument> {
@@ -253,16 +233,12 @@ export function validatePredict(value: unknown): Validated<PredictRequest> {
       ? { ok: false, errors: shape.errors.map((e) => ({ ...e, path: e.path.replace(/^setup\.?/, '') })) }
       : shape;
   const errors = contradictions(shape.value.setup);
-  if (errors.length > 0) return { ok: false, errors: bare ? errors : prefixed(errors, 'setup.') };
+  if (errors.length > 0) return { ok: false, errors: bare ? errors : inside('setup', errors) };
   const points = shape.value.points ?? [];
   for (let i = 0; i < points.length; i++) {
     const p = points[i];
     const given = [p.stateOfCharge, p.restingCellV, p.batteryVoltageV].filter((v) => v != null);
-    if (given.length > 1)
-      errors.push({
-        path: `points.${i}`,
-        message: 'give one of state of charge, resting volts per cell and volts under load, not several.'
-      });
+    if (given.length > 1) errors.push(issue(`points.${i}`, 'several-supplies', {}));
   }
   return errors.length > 0 ? { ok: false, errors } : shape;
 }

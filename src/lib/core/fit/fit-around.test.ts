@@ -77,7 +77,8 @@ test('cells stay inside what a fixed ESC and a fixed motor stand', () => {
   const esc = { continuousA: 60, minSeries: 2, maxSeries: 3 };
   const series = fitAround({ ...plane(), motor, esc }, { fixed: ['motor', 'esc'] }).battery.series;
   assert.ok(series <= 3, `${series} cells on an ESC for 3`);
-  const alone = fitAround({ ...plane(), motor: { ...motor, maxSeries: 2 } }, { fixed: ['motor'] }).battery.series;
+  const alone = fitAround({ ...plane(), motor: { ...motor, maxSeries: 2 } }, { fixed: ['motor'] }).battery
+    .series;
   assert.ok(alone <= 2, `${alone} cells on a motor for 2`);
 });
 
@@ -118,7 +119,8 @@ test('a larger propeller that fits makes the thrust with less power (momentum th
       blades: 2,
       family: 'thin-electric' as const
     };
-    const p = predict({ setup: fitAround({ ...plane(), propulsor }, { fixed: ['propulsor'] }), bands: false }).points[0];
+    const p = predict({ setup: fitAround({ ...plane(), propulsor }, { fixed: ['propulsor'] }), bands: false })
+      .points[0];
     return p.electricalPowerW / p.thrustN ** 1.5;
   };
   assert.ok(watts(0.3) < watts(0.25) && watts(0.25) < watts(0.2), 'power for thrust falls with the disc');

@@ -1,3 +1,4 @@
+import { issue } from '../text/issues.ts';
 import { craftSchema, type SetupDocument } from '../document/schema.ts';
 import { validateAgainst, validateSetup, type Validated } from '../document/validate.ts';
 import type { Brief } from '../brief/brief.ts';
@@ -5,7 +6,7 @@ import type { Schools } from './size-electrics.ts';
 import { sketchSetup } from './sketch-setup.ts';
 
 /** What a brief may hold. */
-const briefSchema = {
+export const briefSchema = {
   title: 'brief',
   type: 'object',
   required: ['name', 'kind', 'purpose', 'massKg'],
@@ -33,16 +34,12 @@ export function sketchChecked(
   const checked = validateAgainst<Brief>(briefSchema, value);
   if (!checked.ok) return checked;
   const brief = { ...checked.value, name: checked.value.name.trim() };
-  if (brief.name === '')
-    return { ok: false, errors: [{ path: 'name', message: 'name is empty; give the craft a name.' }] };
+  if (brief.name === '') return { ok: false, errors: [issue('name', 'name-empty', {})] };
   const sketched = validateSetup(sketchSetup(brief, schools));
   return sketched.ok
     ? { ok: true, value: { name: brief.name, document: sketched.value }, notes: [] }
     : {
         ok: false,
-        errors: sketched.errors.map((e) => ({
-          path: e.path,
-          message: `No first setup can be made from this brief: ${e.message}`
-        }))
+        errors: sketched.errors.map((e) => issue(e.path, 'no-sketch', { why: e.message }))
       };
 }

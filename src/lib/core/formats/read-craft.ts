@@ -1,6 +1,7 @@
 import type { SetupDocument } from '../document/schema.ts';
 import type { StoredCraft } from '../document/stored.ts';
-import { validateAgainst, validateSetup, type Issue } from '../document/validate.ts';
+import { validateAgainst, validateSetup } from '../document/validate.ts';
+import { inside, issue, type Issue } from '../text/issues.ts';
 import { craftFile } from './file-schemas.ts';
 import { FILE_LIMITS, parseJson } from '../text/json.ts';
 
@@ -25,12 +26,12 @@ interface CraftFile {
 
 type Read = { ok: true; value: ReadCraft } | { ok: false; errors: Issue[] };
 
-const refused = (path: string, message: string): Read => ({ ok: false, errors: [{ path, message }] });
+const refused = (...errors: Issue[]): Read => ({ ok: false, errors });
 
 /** Reads a setup or a craft file by the schemas that are served. Never throws. */
 export function readCraft(text: string): Read {
   const parsed = parseJson(text, FILE_LIMITS);
-  if (!parsed.ok) return refused('', parsed.message);
+  if (!parsed.ok) return refused(issue('', 'not-json', { why: parsed.message }));
   const { value } = parsed;
   const format = (value as { format?: unknown } | null)?.format;
   if (format === 'iskarn.setup/1') {
@@ -51,8 +52,7 @@ export function readCraft(text: string): Read {
   }
   if (format !== 'iskarn.craft/1')
     return refused(
-      'format',
-      `format is ${JSON.stringify(format)?.slice(0, 60) ?? 'missing'}; it should be "iskarn.setup/1" or "iskarn.craft/1".`
+      issue('format', 'file-format', { value: format, formats: ['iskarn.setup/1', 'iskarn.craft/1'] })
     );
   const frame = validateAgainst<CraftFile>(craftFile, value);
   if (!frame.ok) return frame;
@@ -60,7 +60,7 @@ export function readCraft(text: string): Read {
   // what no schema can say: figures that contradict each other
   const errors = setups.flatMap((s, at) => {
     const checked = validateSetup(s.document);
-    return checked.ok ? [] : checked.errors.map((e) => ({ ...e, path: `setups.${at}.document.${e.path}` }));
+    return checked.ok ? [] : inside(`setups.${at}.document`, checked.errors);
   });
   if (errors.length > 0) return { ok: false, errors: errors.slice(0, 50) };
   return {

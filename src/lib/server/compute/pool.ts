@@ -35,7 +35,7 @@ function threads(filename: string): Piscina {
     filename,
     minThreads: 1,
     maxThreads: Math.max(1, Math.min(availableParallelism(), 4)),
-    maxQueue: QUEUE,
+    maxQueue: 2 * QUEUE,
     idleTimeout: 60_000,
     resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB }
   });
@@ -55,25 +55,25 @@ export async function compute<K extends keyof Tasks>(
     const own = (await import('./tasks.ts')) as Record<string, (...a: unknown[]) => unknown>;
     return own[name](...args) as Awaited<ReturnType<Tasks[K]>>;
   }
+  const workers = threads(filename);
+  if (workers.queueSize >= QUEUE)
+    throw new ComputeFailure('busy', 'Too much is being worked out at once; try again in a moment.');
   try {
-    return (await threads(filename).run(
-      { name, args },
-      { signal: AbortSignal.timeout(LONGEST_MS) }
-    )) as Awaited<ReturnType<Tasks[K]>>;
+    return (await workers.run({ name, args }, { signal: AbortSignal.timeout(LONGEST_MS) })) as Awaited<
+      ReturnType<Tasks[K]>
+    >;
   } catch (error) {
     throw failureOf(error) ?? error;
   }
 }
 
 function failureOf(error: unknown): ComputeFailure | null {
-  const { name, code, message } = error as { name?: string; code?: string; message?: string };
+  const { name, code } = error as { name?: string; code?: string };
   if (name === 'AbortError' || name === 'TimeoutError')
     return new ComputeFailure(
       'busy',
       `This took longer than ${LONGEST_MS / 1000} s and was stopped; ask for less at a time.`
     );
-  if (/queue is at limit/i.test(message ?? ''))
-    return new ComputeFailure('busy', 'Too much is being worked out at once; try again in a moment.');
   if (code === 'ERR_WORKER_OUT_OF_MEMORY')
     return new ComputeFailure('too-large', 'This takes more memory than there is; send less at a time.');
   return null;

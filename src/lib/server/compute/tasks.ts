@@ -1,10 +1,13 @@
 /** What the server's threads do: the heavy work, on plain values. Nothing here touches the database. */
 import { sketchChecked } from '../../core/fit/sketch-checked.ts';
 import { compareSetups, type Comparison } from '../../core/compare/compare.ts';
-import { glance, overOf, type Glance } from '../../core/compare/glance.ts';
+import { summaryOf, type SetupSummary } from '../../core/compare/glance.ts';
 import { validateSetup } from '../../core/document/validate.ts';
 import { situationOf, type Situation } from '../../core/situation/situation.ts';
+import type { CalibrateAnswer } from '../../core/calibration/calibrate.ts';
+import type { PredictAnswer } from '../../core/predict/answer.ts';
 import { answerCalibrate } from '../../core/calibration/answer-calibrate.ts';
+import { issue } from '../../core/text/issues.ts';
 import { parseJson } from '../../core/text/json.ts';
 import { badRequest, answerPredict, type BadRequest } from '../../core/predict/answer-predict.ts';
 import { matchPicture, type MatchResult } from '../../core/match/match-picture.ts';
@@ -13,20 +16,20 @@ import type { Battery, SetupDocument } from '../../core/document/schema.ts';
 export { readCraft } from '../../core/formats/read-craft.ts';
 export { readShelf } from '../../core/formats/read-shelf.ts';
 
-type Answered = { ok: true; answer: unknown } | { ok: false; errors: BadRequest };
+type Answered<T> = { ok: true; answer: T } | { ok: false; errors: BadRequest };
 
-const withJson = (text: string, answer: (value: unknown) => Answered): Answered => {
+const withJson = <T>(text: string, answer: (value: unknown) => Answered<T>): Answered<T> => {
   const parsed = parseJson(text);
   return parsed.ok
     ? answer(parsed.value)
-    : { ok: false, errors: badRequest([{ path: '', message: parsed.message }]) };
+    : { ok: false, errors: badRequest([issue('', 'not-json', { why: parsed.message })]) };
 };
 
 /** Answers the text of a predict request. */
-export const predict = (text: string): Answered => withJson(text, answerPredict);
+export const predict = (text: string): Answered<PredictAnswer> => withJson(text, answerPredict);
 
 /** Answers the text of a calibrate request. */
-export const calibrate = (text: string): Answered => withJson(text, answerCalibrate);
+export const calibrate = (text: string): Answered<CalibrateAnswer> => withJson(text, answerCalibrate);
 
 /** A first setup for a brief. */
 export const sketch = sketchChecked;
@@ -37,41 +40,36 @@ type Schools = Record<string, string>;
 const soundly = (document: SetupDocument, schools: Schools): Situation | null =>
   validateSetup(document).ok ? situationOf(document, { schools }) : null;
 
-/** A craft's setups as the hangar looks at them; the one in use first. */
-export interface HangarCraft {
-  document: SetupDocument;
-  others: { document: SetupDocument; tested: boolean }[];
-}
-
-/** Each craft at a glance; null where its setup cannot be worked out. */
-export function glances(crafts: HangarCraft[], packs: Battery[], schools: Schools): (Glance | null)[] {
-  return crafts.map(({ document, others }) => {
+/** Each setup in short; null where it cannot be worked out. */
+export const summaries = (
+  documents: SetupDocument[],
+  packs: Battery[],
+  schools: Schools
+): (SetupSummary | null)[] =>
+  documents.map((document) => {
     const s = soundly(document, schools);
-    if (!s) return null;
-    const beside = others.flatMap(({ document: other, tested }) => {
-      const side = soundly(other, schools);
-      return side ? [{ name: other.name ?? 'another setup', over: overOf(side), tested }] : [];
-    });
-    return glance(s, { others: beside, packs });
+    return s && summaryOf(s, packs);
   });
-}
 
 const FULL = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
 
-/** What the Match page shows of a craft's setups: the open one whole, each one's amps, and the compared side by side. */
+/** What the Match page shows before its own workers answer: the open setup, and the compared ones side by side. */
 export function matchPage(
   document: SetupDocument,
-  all: SetupDocument[],
-  compared: number[],
+  compared: SetupDocument[],
   schools: Schools
-): { drawn: MatchResult; amps: (number | null)[]; comparison: Comparison; shown: number[] } {
-  const sides = all.map((d) => soundly(d, schools));
-  const shown = compared.filter((at) => sides[at] !== null);
+): { drawn: MatchResult; comparison: Comparison; shown: number[] } {
+  const sides = compared.map((d) => soundly(d, schools));
   return {
     // what puts failing checks right follows in the page's own worker
     drawn: matchPicture(document, { point: FULL, schools }, 'banded'),
-    amps: sides.map((s) => s && s.worst.batteryCurrentA),
-    shown,
-    comparison: compareSetups(shown.flatMap((at) => sides[at] ?? []))
+    shown: sides.flatMap((s, at) => (s ? [at] : [])),
+    comparison: compareSetups(sides.flatMap((s) => s ?? []))
   };
+}
+
+/** Does a little of everything once, so that the first who asks does not wait for a cold start. */
+export function warm(): void {
+  const sketched = sketchChecked({ name: 'warm', kind: 'fixed-wing', purpose: 'sport', massKg: 1 });
+  if (sketched.ok) matchPage(sketched.value.document, [], {});
 }

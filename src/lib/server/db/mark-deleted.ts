@@ -1,15 +1,10 @@
+import type { Marked } from '../../api/routes.ts';
 import { found, notFound, staleness, type Outcome } from '../outcome.ts';
 import type { Db } from './open.ts';
 import { transaction } from './transaction.ts';
 
 /** Tables whose rows are deleted by a mark, so that a deletion can be taken back, with the word for a row. */
 const WORDS = { craft: 'craft', setup: 'setup', part: 'part', makers_table: 'maker’s table' } as const;
-
-/** What a deletion, or its taking back, leaves. */
-export interface Marked {
-  id: number;
-  revision: number;
-}
 
 /**
  * Marks a row deleted (`deleted` true), or takes the deletion back; not found where there is nothing to do.

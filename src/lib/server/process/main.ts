@@ -63,10 +63,19 @@ server.listen(port, host, () => {
     .then(({ handler }: { handler: RequestListener }) => {
       application = handler;
       opened();
+      return warmed();
+    })
+    .then(() => {
       say(`open ${address}  (Ctrl+C stops it)`);
     })
     .catch((error: Error) => leave(`the built application does not start: ${error.message}.`));
 });
+
+/** Asks for the first page once, so that the first person who does finds it ready. */
+async function warmed(): Promise<void> {
+  const response = await fetch(`${address}/`).catch(() => null);
+  await response?.arrayBuffer().catch(() => null);
+}
 
 let leaving = false;
 function stop(): void {

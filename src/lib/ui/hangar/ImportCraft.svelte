@@ -1,7 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { Button, Modal } from 'flowbite-svelte';
-  import { call } from '../match/api.ts';
+  import { call } from '../../api/client.ts';
 
   interface Plan {
     craft: { name: string; kind: string; isNew: boolean };
@@ -28,13 +28,13 @@
       problem = `${file.name} is not JSON; a setup or a craft is a .json file saved from Iskarn.`;
       return;
     }
-    const answer = await call<Plan>('POST', '/api/v1/import', value);
+    const answer = await call('importCraft', { body: JSON.stringify(value) });
     if (answer.ok) plan = answer.value;
     else problem = answer.message;
   }
 
   async function apply(): Promise<void> {
-    const answer = await call<Plan>('POST', '/api/v1/import?apply=1', value);
+    const answer = await call('importCraft', { query: { apply: '1' }, body: JSON.stringify(value) });
     if (!answer.ok) {
       problem = answer.message;
       return;
@@ -45,7 +45,9 @@
 
   async function undo(): Promise<void> {
     if (!done) return;
-    const answer = await call('DELETE', '/api/v1/import', { craftId: done.craftId, setupIds: done.setupIds });
+    const answer = await call('undoCraftImport', {
+      body: { craftId: done.craftId, setupIds: done.setupIds }
+    });
     if (answer.ok) done = null;
     else problem = answer.message;
     await ondone();

@@ -2,10 +2,10 @@
   import { goto } from '$app/navigation';
   import { Button, Input, Label, Modal, Select } from 'flowbite-svelte';
   import { MULTIROTOR_PURPOSES, PURPOSES } from '../../core/document/schools.ts';
-  import type { StoredSetup } from '../../core/document/stored.ts';
+  import type { Brief } from '../../core/brief/brief.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { units } from '../format/units.svelte.ts';
-  import { call } from '../match/api.ts';
+  import { call } from '../../api/client.ts';
 
   /** A new craft from three or four figures; everything else is estimated by the core. */
   let { open = $bindable(false) }: { open?: boolean } = $props();
@@ -62,7 +62,7 @@
       ...(kind === 'multirotor' ? { rotors: Number(rotors), coaxial: rotors === '8' } : {}),
       ...(kind === 'boat' ? { hull: purpose === 'work' ? 'displacement' : 'planing-mono' } : {})
     };
-    const made = await call<StoredSetup>('POST', '/api/v1/crafts', brief);
+    const made = await call('sketchCraft', { body: brief as Brief });
     if (!made.ok) {
       problem = made.message;
       return;

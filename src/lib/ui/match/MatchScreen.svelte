@@ -5,7 +5,7 @@
   import type { Comparison } from '../../core/compare/compare.ts';
   import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
   import AppHeader from '../AppHeader.svelte';
-  import { call } from './api.ts';
+  import { call } from '../../api/client.ts';
   import ConflictDialog from './ConflictDialog.svelte';
   import { fieldOwnsUndo } from './undo-keys.ts';
   import ChartView from '../charts/ChartView.svelte';
@@ -29,6 +29,7 @@
     stored,
     craft,
     setups,
+    older,
     compared,
     parts,
     runs,
@@ -40,6 +41,8 @@
     stored: StoredSetup;
     craft: StoredCraft;
     setups: SideSetup[];
+    /** How many newer setups are passed over to see older ones; null where there are none. */
+    older: number | null;
     /** Pinned setups side by side. */
     compared: Comparison & { ids: number[]; names: string[] };
     parts: StoredPart[];
@@ -72,20 +75,19 @@
   let briefing = $state(false);
   let comparing = $state(false);
   let helping = $state(false);
-  let asked = $state<string | null>(null);
   let opened = $state<string | null>(null);
 
   const answer = $derived(view.picture.answer);
   const checks = $derived(answer.checks);
   const throttle = $derived(view.point.throttle ?? 1);
   const charts = $derived(CHARTS.filter(([id]) => id !== 'payload' || craft.kind === 'multirotor'));
-  const why = $derived(asked === null ? null : (view.picture.why[asked] ?? null));
+  const ask = (id: string | null): void => void view.ask(id);
 
   onMount(() => {
     void view.warm();
     void view.recover(stored);
     // opening is said on purpose: reading a page, ahead of a click too, writes nothing
-    void call('POST', `/api/v1/setups/${view.id}/open`);
+    void call('openSetup', { id: view.id });
     const leave = (): void => void view.flush();
     addEventListener('pagehide', leave);
     return () => {
@@ -115,12 +117,12 @@
     }
     const field = (event.target as HTMLElement).matches('input, select, textarea');
     if (event.key === 'Escape') {
-      asked = null;
+      ask(null);
       helping = false;
     } else if (event.key === '?' && !field) helping = !helping;
     else if (event.key === 'w' && !mod && !field) {
       const { why: id, rail } = (document.activeElement as HTMLElement | null)?.dataset ?? {};
-      if (id) asked = id;
+      if (id) ask(id);
       else if (rail) showFinding(rail);
     }
   }
@@ -132,7 +134,7 @@
 
   /** Opens a check's working in the ledger and brings it into view. */
   function showFinding(id: string): void {
-    asked = null;
+    ask(null);
     opened = id;
     queueMicrotask(() =>
       document.querySelector(`[data-testid="finding-${id}"]`)?.scrollIntoView({ block: 'nearest' })
@@ -184,7 +186,7 @@
           <div class="flex justify-between gap-2">
             <dt class="text-[var(--ink-soft)]">{r.title}</dt>
             <dd class="figure">
-              <button data-why={r.why} data-testid={r.id} class="text-right" onclick={() => (asked = r.why)}
+              <button data-why={r.why} data-testid={r.id} class="text-right" onclick={() => ask(r.why)}
                 >{r.text}</button
               >
             </dd>
@@ -208,7 +210,7 @@
           onclick={() => void view.fitFree()}>fit what is free</Button
         >
       </div>
-      <SetupsPanel {view} {craft} {setups} {onopen} {onlist} oncompare={() => void compare()} />
+      <SetupsPanel {view} {craft} {setups} {older} {onopen} {onlist} oncompare={() => void compare()} />
       {#if answer.estimates.length > 0}
         <h2 class="mt-3 mb-1 text-[12px] font-semibold text-[var(--ink-soft)]">Estimated here</h2>
         <ul class="text-[12px] leading-4" data-testid="estimates">
@@ -243,7 +245,7 @@
           The motor stalls: it cannot overcome its own friction here.
         </p>
       {/if}
-      <div class="hidden sm:block"><PowerPath path={view.picture.path} onwhy={(id) => (asked = id)} /></div>
+      <div class="hidden sm:block"><PowerPath path={view.picture.path} onwhy={ask} /></div>
       <div class="mt-1 grid grid-cols-2 gap-y-3 sm:grid-cols-3 lg:grid-cols-6">
         {#each COLUMNS as c (c.part)}
           <PartColumn
@@ -253,7 +255,7 @@
             parts={parts.filter((p) => p.kind === c.part)}
             checks={checks.filter((k) => k.rail === c.part && k.value !== null)}
             readings={readingsOf(c.part, answer)}
-            onwhy={(id) => (asked = id)}
+            onwhy={ask}
             onfinding={showFinding}
           />
         {/each}
@@ -273,7 +275,7 @@
           {/each}
         </div>
         {#if view.chartId === 'sensitivity'}
-          <SensitivityView list={answer.sensitivity} onwhy={(id) => (asked = id)} />
+          <SensitivityView list={answer.sensitivity} onwhy={ask} />
         {:else if view.picture.chart}
           <ChartView chart={view.picture.chart} {throttle} {runs} />
         {:else}
@@ -290,7 +292,7 @@
       class="border-[var(--line)] px-4 py-3 md:col-span-2 lg:col-span-1 lg:overflow-y-auto lg:border-l"
       aria-label="Findings"
     >
-      {#if why}<WhyPanel {why} onclose={() => (asked = null)} />{/if}
+      {#if view.why}<WhyPanel why={view.why} onclose={() => ask(null)} />{/if}
       <h2 class="mb-1 text-[15px] font-bold">Findings</h2>
       <Ledger {checks} settled={view.settled} onapply={apply} bind:open={opened} />
       {#each answer.notes as note (note)}<p class="mt-2 text-[12px] text-[var(--ink-soft)]">{note}</p>{/each}

@@ -4,7 +4,7 @@
   import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import UndoToast from '../marks/UndoToast.svelte';
-  import { call } from './api.ts';
+  import { call, type Answered } from '../../api/client.ts';
   import type { MatchState } from './match-state.svelte.ts';
   import type { SideSetup } from './side-setup.ts';
 
@@ -13,6 +13,7 @@
     view,
     craft,
     setups,
+    older,
     onopen,
     onlist,
     oncompare
@@ -20,6 +21,8 @@
     view: MatchState;
     craft: StoredCraft;
     setups: SideSetup[];
+    /** How many newer setups are passed over to see older ones; null where there are none. */
+    older: number | null;
     /** Opens another setup. */
     onopen: (id: number) => void;
     /** Reads the list of setups again. */
@@ -44,7 +47,7 @@
   });
 
   /** Opens what was made, or says why nothing was. */
-  function openMade(made: Awaited<ReturnType<typeof call<StoredSetup>>>): void {
+  function openMade(made: Answered<StoredSetup>): void {
     if (made.ok) onopen(made.value.id);
     else said = made.message;
   }
@@ -53,12 +56,12 @@
   async function create(): Promise<void> {
     await view.flush();
     const document = { ...(await view.fitted()), name: 'New sketch' };
-    openMade(await call<StoredSetup>('POST', '/api/v1/setups', { craftId: craft.id, document }));
+    openMade(await call('createSetup', { body: { craftId: craft.id, document } }));
   }
 
   async function duplicate(): Promise<void> {
     await view.flush();
-    openMade(await call<StoredSetup>('POST', `/api/v1/setups/${view.id}/duplicate`));
+    openMade(await call('duplicateSetup', { id: view.id }));
   }
 
   async function remove(): Promise<void> {
@@ -70,7 +73,7 @@
       said = 'This is the craft’s only setup; make another before deleting it.';
       return;
     }
-    const done = await call('DELETE', `/api/v1/setups/${id}`);
+    const done = await call('deleteSetup', { id });
     if (!done.ok) {
       said = done.message;
       return;
@@ -83,7 +86,7 @@
     if (!deleted) return;
     const { id } = deleted;
     deleted = null;
-    const done = await call('POST', `/api/v1/setups/${id}/restore`);
+    const done = await call('restoreSetup', { id });
     if (done.ok) onopen(id);
     else said = done.message;
   }
@@ -99,12 +102,12 @@
   }
 
   async function pin(id: number, pinned: boolean): Promise<void> {
-    await call('POST', `/api/v1/setups/${id}/${pinned ? 'unpin' : 'pin'}`);
+    await call(pinned ? 'unpinSetup' : 'pinSetup', { id });
     await onlist();
   }
 
   async function use(): Promise<void> {
-    const done = await call('POST', `/api/v1/setups/${view.id}/use`);
+    const done = await call('useSetup', { id: view.id });
     said = done.ok ? '' : done.message;
     await onlist();
   }
@@ -178,6 +181,9 @@
     </li>
   {/each}
 </ul>
+{#if older !== null}<a class="text-[12px] underline" href={`?older=${older}`} data-testid="older-setups"
+    >older ones</a
+  >{/if}
 <div class="mt-2 flex flex-wrap gap-1">
   {#each ACTIONS as a (a.id)}
     <Button

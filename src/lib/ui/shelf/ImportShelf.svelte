@@ -1,35 +1,22 @@
 <script lang="ts">
   import { Button, Modal } from 'flowbite-svelte';
-
-  interface Plan {
-    parts: { kind: string; name: string; action: string }[];
-    errors: { line: number; column: string; message: string; harmless?: boolean }[];
-    added: number[];
-  }
+  import { call } from '../../api/client.ts';
+  import type { ShelfImport } from '../../api/routes.ts';
 
   /** Import of a shelf: what it will do first, then one undoable step. */
   let { onclose, ondone }: { onclose: () => void; ondone: () => void } = $props();
   let open = $state(true);
   let file = $state<File | null>(null);
-  let plan = $state<Plan | null>(null);
+  let plan = $state<ShelfImport | null>(null);
   let done = $state<number[] | null>(null);
   let problem = $state('');
 
-  async function send(apply: boolean, good: boolean): Promise<Plan | null> {
+  async function send(apply: boolean, good: boolean): Promise<ShelfImport | null> {
     if (!file) return null;
-    const query = new URLSearchParams({ name: file.name, apply: apply ? '1' : '0', good: good ? '1' : '0' });
-    try {
-      const response = await fetch(`/api/v1/shelf/import?${query}`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/octet-stream' },
-        body: file
-      });
-      const answer = (await response.json()) as Plan & { message?: string };
-      if (response.ok) return answer;
-      problem = answer.message ?? `The server answered ${response.status}.`;
-    } catch {
-      problem = 'The server does not answer; nothing was imported.';
-    }
+    const query = { name: file.name, apply: apply ? '1' : '0', good: good ? '1' : '0' };
+    const answer = await call('importShelf', { query, body: file });
+    if (answer.ok) return answer.value;
+    problem = answer.status === 0 ? 'The server does not answer; nothing was imported.' : answer.message;
     return null;
   }
 
@@ -48,11 +35,7 @@
   }
 
   async function undo(): Promise<void> {
-    await fetch('/api/v1/shelf/import', {
-      method: 'DELETE',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ added: done })
-    });
+    await call('undoShelfImport', { body: { added: $state.snapshot(done) ?? [] } });
     done = null;
     plan = await send(false, false);
     ondone();

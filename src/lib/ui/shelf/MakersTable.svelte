@@ -10,7 +10,7 @@
   import { show } from '../../core/units/show.ts';
   import { figure, figureUnit } from '../format/units.svelte.ts';
   import { askWorker } from '../../workers/client.ts';
-  import { call } from '../match/api.ts';
+  import { call } from '../../api/client.ts';
 
   /** Maker's tables of a motor: typed, pasted or read from a file, kept, with the prediction beside every row. */
   let {
@@ -129,8 +129,8 @@
     const body = { title: title.trim() || 'maker’s table', rows: table.rows, revision };
     const done =
       tableId === null
-        ? await call<StoredMakersTable>('POST', `/api/v1/parts/${motor.id}/tables`, body)
-        : await call<StoredMakersTable>('PUT', `/api/v1/tables/${tableId}`, body);
+        ? await call('createTable', { id: motor.id, body })
+        : await call('editTable', { id: tableId, body });
     said = done.ok ? 'kept' : done.message;
     if (!done.ok) {
       theirs = (done.current as StoredMakersTable | undefined) ?? null;
@@ -155,7 +155,7 @@
 
   async function remove(): Promise<void> {
     if (tableId === null) return;
-    const done = await call('DELETE', `/api/v1/tables/${tableId}`);
+    const done = await call('deleteTable', { id: tableId });
     if (!done.ok) {
       said = done.message;
       return;
@@ -167,7 +167,7 @@
 
   async function restore(): Promise<void> {
     if (!removed) return;
-    await call('POST', `/api/v1/tables/${removed.id}`);
+    await call('restoreTable', { id: removed.id });
     const { id } = removed;
     removed = null;
     await onkept();

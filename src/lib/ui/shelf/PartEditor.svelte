@@ -6,7 +6,7 @@
   import { FIELDS } from '../../core/formats/part-csv.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import FigureField from '../match/FigureField.svelte';
-  import type { Refused } from '../match/api.ts';
+  import type { Refused } from '../../api/client.ts';
   import { COLUMNS } from './columns.ts';
 
   /** Editing one part of the shelf: a label read aloud, the figures, a note, and a propeller's measured columns. */

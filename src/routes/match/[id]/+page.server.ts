@@ -2,51 +2,62 @@ import { error } from '@sveltejs/kit';
 import { compute } from '$lib/server/compute/pool';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
-import { idOf } from '$lib/server/http';
+import { besideOf, countSetups, listSetupRows, MOST_LISTED, soon } from '$lib/server/lists';
+import { idOf } from '$lib/server/outcome';
 import { listParts } from '$lib/server/parts';
 import { listRuns } from '$lib/server/runs';
 import { getSettings } from '$lib/server/settings';
-import { getSetup, listSetups } from '$lib/server/setups';
+import { getSetup } from '$lib/server/setups';
+import { summaries } from '$lib/server/summaries';
 import type { PageServerLoad } from './$types';
 
 /** Most setups compared side by side. */
 const MOST_COMPARED = 4;
+/** How long the page waits for the amps of the other setups, ms. */
+const PATIENCE_MS = 60;
 
-export const load: PageServerLoad = async ({ params }) => {
+export const load: PageServerLoad = async ({ params, url }) => {
   const db = store();
   const stored = getSetup(db, idOf(params.id));
   if (!stored.ok) error(404, stored.message);
-  const craft = getCraft(db, stored.value.craftId);
+  const { craftId, document } = stored.value;
+  const craft = getCraft(db, craftId);
   if (!craft.ok) error(404, craft.message);
   const { schools } = getSettings(db);
-  const all = listSetups(db, stored.value.craftId);
-  const page = await compute(
-    'matchPage',
-    stored.value.document,
-    all.map((s) => s.document),
-    all.flatMap((s, at) => (s.pinned ? [at] : [])).slice(0, MOST_COMPARED),
-    schools
-  );
+  const total = countSetups(db, craftId);
+  const skip = idOf(url.searchParams.get('older') ?? undefined);
+  const rows = listSetupRows(db, craftId, stored.value.id, MOST_LISTED, Math.max(skip, 0));
+  const pinned = rows.filter((row) => row.pinned).slice(0, MOST_COMPARED);
+  const working = summaries
+    .all(rows, besideOf(db))
+    .then((list) => list.map((s, at): [number, number | null] => [rows[at].id, s?.amps ?? null]));
+  const [page, amps] = await Promise.all([
+    compute(
+      'matchPage',
+      document,
+      pinned.map((row) => row.document()),
+      schools
+    ),
+    soon(working, PATIENCE_MS)
+  ]);
   if (!page.drawn.ok)
     error(422, `This setup cannot be worked out: ${page.drawn.errors.map((e) => e.message).join(' ')}`);
-  const pinned = page.shown.map((at) => all[at]);
+  const compared = page.shown.map((at) => pinned[at]);
   return {
     stored: stored.value,
     craft: craft.value,
-    setups: all.map((s, at) => ({
-      id: s.id,
-      name: s.document.name ?? 'Setup',
-      inUse: s.inUse,
-      pinned: s.pinned,
-      amps: page.amps[at]
-    })),
+    setups: rows.map(({ id, name, inUse, pinned: compares }) => ({ id, name, inUse, pinned: compares })),
+    older: total > Math.max(skip, 0) + rows.length ? Math.max(skip, 0) + rows.length : null,
+    amps: amps.now,
+    // what takes longer is sent after the page
+    laterAmps: amps.later,
     compared: {
-      ids: pinned.map((s) => s.id),
-      names: pinned.map((s) => s.document.name ?? 'Setup'),
+      ids: compared.map((row) => row.id),
+      names: compared.map((row) => row.name),
       ...page.comparison
     },
     parts: listParts(db),
-    runs: listRuns(db, stored.value.craftId).filter((r) => r.setupId === stored.value.id),
+    runs: listRuns(db, craftId).filter((r) => r.setupId === stored.value.id),
     schools,
     picture: page.drawn.picture
   };

@@ -1,0 +1,56 @@
+import { PATHS, type RouteId } from './paths.ts';
+import type { AnswerOf, BodyOf } from './routes.ts';
+
+/** What the server refuses: its status (0: it did not answer at all), its sentence, and where it is wrong. */
+export interface Refused {
+  ok: false;
+  status: number;
+  message: string;
+  errors: { path: string; message: string; code?: string }[];
+  /** What stands, where the write named a revision that no longer does (409). */
+  current?: unknown;
+}
+
+export type Answered<T> = { ok: true; value: T } | Refused;
+
+/** Whether the same request may succeed later: no answer, too much at once, data out of reach, disk full. */
+export const mayYetSucceed = (refused: Pick<Refused, 'status'>): boolean =>
+  [0, 408, 429, 502, 503, 504, 507].includes(refused.status);
+
+/** What a call is made with: parameters of its path, of its query, and its body. */
+export interface Sent<K extends RouteId> {
+  readonly id?: number;
+  readonly query?: Readonly<Record<string, string>>;
+  readonly body?: BodyOf<K>;
+}
+
+const UNREACHED = 'The server does not answer; the edit is kept here and sent again.';
+
+/** Calls a route of the interface; a failure of any kind is an answer with status, codes and paths, never a throw. */
+export async function call<K extends RouteId>(id: K, sent: Sent<K> = {}): Promise<Answered<AnswerOf<K>>> {
+  const [method, template] = PATHS[id];
+  const query = sent.query ? `?${new URLSearchParams(sent.query)}` : '';
+  const path = template.replace('{id}', String(sent.id ?? ''));
+  const { body } = sent as { body?: unknown };
+  const raw = typeof body === 'string' || body instanceof Blob;
+  try {
+    const response = await fetch(path + query, {
+      method,
+      headers:
+        body === undefined ? {} : { 'content-type': raw ? 'application/octet-stream' : 'application/json' },
+      body: body === undefined ? undefined : raw ? body : JSON.stringify(body)
+    });
+    const value: unknown = await response.json().catch(() => null);
+    if (response.ok) return { ok: true, value: value as AnswerOf<K> };
+    const said = value as Partial<Refused> | null;
+    return {
+      ok: false,
+      status: response.status,
+      message: said?.message ?? `The server answered ${response.status}.`,
+      errors: said?.errors ?? [],
+      current: said?.current
+    };
+  } catch {
+    return { ok: false, status: 0, message: UNREACHED, errors: [] };
+  }
+}

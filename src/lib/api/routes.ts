@@ -1,0 +1,320 @@
+import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
+import type { SetupDocument } from '../core/document/schema.ts';
+import { settingsSchema, type Settings } from '../core/document/settings-schema.ts';
+import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
+import type { StoredCraft, StoredMakersTable, StoredPart, StoredSetup } from '../core/document/stored.ts';
+import { briefSchema } from '../core/fit/sketch-checked.ts';
+import type { Brief } from '../core/brief/brief.ts';
+import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
+import type { PredictAnswer } from '../core/predict/answer.ts';
+import type { RowError } from '../core/text/row-error.ts';
+import type { RouteId } from './paths.ts';
+import { as, route, type Route } from './route.ts';
+import { named } from './schemas.ts';
+
+/** A deletion, or its taking back. */
+export interface Marked {
+  id: number;
+  revision: number;
+}
+
+/** What the import of a craft or a setup would do, or did. */
+export interface CraftImport {
+  craft: { name: string; kind: StoredCraft['kind']; isNew: boolean };
+  setups: string[];
+  /** Ids of what was made: what undo takes back. Null and empty before it is applied. */
+  craftId: number | null;
+  setupIds: number[];
+}
+
+/** What the import of a shelf would do, or did. */
+export interface ShelfImport {
+  parts: { kind: StoredPart['kind']; name: string; action: 'add' | 'already there' }[];
+  errors: RowError[];
+  /** Ids of the parts added, once applied: what undo takes back. */
+  added: number[];
+}
+
+/** The revision that a write was made from. */
+const revision = { type: 'integer', title: 'revision' } as const;
+const byRevision = as<{ revision?: number }>({ title: 'request', type: 'object', properties: { revision } });
+const ids = { type: 'array', maxItems: 5000, items: { type: 'integer' } } as const;
+
+const setup = as<StoredSetup>(named('StoredSetup'));
+const part = as<StoredPart>(named('StoredPart'));
+const table = as<StoredMakersTable>(named('StoredMakersTable'));
+const marked = as<Marked>(named('Marked'));
+
+/** What a caller sends of a part: checked by the schema of its kind, further in. */
+const partBody = as<Partial<StoredPart>>({ title: 'part', type: 'object', properties: { revision } });
+const tableBody = as<{ title: string; rows: MakersRow[]; revision?: number }>({
+  ...makersTableSchema,
+  properties: { ...makersTableSchema.properties, revision }
+});
+
+const action = <const K extends RouteId>(id: K, summary: string) =>
+  route(id, {
+    summary,
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: setup,
+    refuses: [404, 409]
+  });
+
+/**
+ * The interface, route by route: what is served, checked at the edge, called by the page and described, all from here. A table
+ * of data.
+ */
+export const ROUTES = {
+  health: route('health', {
+    summary: 'Whether the server is up and can use its data.',
+    answer: as<{ ok: boolean; version: string }>(named('Health')),
+    refuses: []
+  }),
+  predict: route('predict', {
+    summary: 'Predicts a setup at one or more points, and checks it.',
+    body: { kind: 'text', is: as<object>(named('PredictRequest')) },
+    answer: as<PredictAnswer>(named('PredictAnswer')),
+    refuses: [413, 429]
+  }),
+  calibrate: route('calibrate', {
+    summary: 'Fits the unknowns of a setup to readings.',
+    body: { kind: 'text', is: as<object>(named('CalibrateRequest')) },
+    answer: as<CalibrateAnswer>(named('CalibrateAnswer')),
+    refuses: [413, 429]
+  }),
+  schema: route('schema', {
+    summary: 'JSON Schema of a file format.',
+    choices: { format: Object.keys(FILE_SCHEMAS) },
+    answer: as<object>({ type: 'object' }),
+    refuses: [404]
+  }),
+  readSettings: route('readSettings', {
+    summary: 'Units and schools that were chosen.',
+    answer: as<Settings>(named('Settings')),
+    refuses: []
+  }),
+  writeSettings: route('writeSettings', {
+    summary: 'Chooses units and schools; what is not named stays.',
+    body: { kind: 'json', is: as<{ units?: object; schools?: object }>(settingsSchema) },
+    answer: as<Settings>(named('Settings')),
+    refuses: []
+  }),
+  listCrafts: route('listCrafts', {
+    summary: 'All crafts.',
+    answer: as<StoredCraft[]>({ type: 'array', items: named('StoredCraft') }),
+    refuses: []
+  }),
+  sketchCraft: route('sketchCraft', {
+    summary: 'Makes a craft with a first setup from a brief.',
+    body: { kind: 'json', is: as<Brief>(briefSchema) },
+    answer: setup,
+    status: 201,
+    refuses: [429]
+  }),
+  readCraft: route('readCraft', {
+    summary: 'A craft with its setups, as a file that can be imported.',
+    answer: as<object>(named('CraftFile')),
+    refuses: [404]
+  }),
+  deleteCraft: route('deleteCraft', {
+    summary: 'Takes a craft off the hangar.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: marked,
+    refuses: [404, 409]
+  }),
+  restoreCraft: route('restoreCraft', {
+    summary: 'Puts a deleted craft back.',
+    answer: marked,
+    refuses: [404]
+  }),
+  listSetups: route('listSetups', {
+    summary: 'All setups, or those of a craft.',
+    query: { craft: 'id of a craft' },
+    answer: as<StoredSetup[]>({ type: 'array', items: named('StoredSetup') }),
+    refuses: []
+  }),
+  createSetup: route('createSetup', {
+    summary: 'Stores a setup for a craft.',
+    body: {
+      kind: 'json',
+      is: as<{ craftId: number; document: SetupDocument }>({
+        title: 'request',
+        type: 'object',
+        required: ['craftId', 'document'],
+        properties: { craftId: { type: 'integer', title: 'craft' }, document: named('Setup') }
+      })
+    },
+    answer: setup,
+    status: 201,
+    refuses: [404]
+  }),
+  readSetup: route('readSetup', {
+    summary: 'One setup.',
+    answer: setup,
+    refuses: [404]
+  }),
+  editSetup: route('editSetup', {
+    summary: 'Stores an edit of a setup; it names the revision it was made from.',
+    body: {
+      kind: 'json',
+      is: as<{ document: SetupDocument; label?: string; revision?: number }>({
+        title: 'request',
+        type: 'object',
+        required: ['document'],
+        properties: {
+          document: named('Setup'),
+          label: { type: 'string', maxLength: 2000, title: 'label' },
+          revision
+        }
+      })
+    },
+    answer: setup,
+    refuses: [404, 409]
+  }),
+  deleteSetup: route('deleteSetup', {
+    summary: 'Deletes a setup; it can be restored.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: marked,
+    refuses: [404, 409]
+  }),
+  undoSetup: action('undoSetup', 'Goes back to the revision this one was made from.'),
+  redoSetup: action('redoSetup', 'Goes forward again.'),
+  duplicateSetup: action('duplicateSetup', 'Makes a copy with its own history.'),
+  restoreSetup: action('restoreSetup', 'Takes a deletion back.'),
+  useSetup: action('useSetup', 'Makes it the craft’s setup in use.'),
+  pinSetup: action('pinSetup', 'Compares it with the other pinned ones.'),
+  unpinSetup: action('unpinSetup', 'Takes it out of the comparison.'),
+  openSetup: route('openSetup', {
+    summary: 'Notes that a setup was opened.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: as<{ id: number }>(named('Opened')),
+    refuses: [404]
+  }),
+  listParts: route('listParts', {
+    summary: 'All parts of the shelf.',
+    answer: as<StoredPart[]>({ type: 'array', items: named('StoredPart') }),
+    refuses: []
+  }),
+  createPart: route('createPart', {
+    summary: 'Puts a part on the shelf.',
+    body: { kind: 'json', is: partBody },
+    answer: part,
+    status: 201,
+    refuses: []
+  }),
+  readPart: route('readPart', {
+    summary: 'One part.',
+    answer: part,
+    refuses: [404]
+  }),
+  editPart: route('editPart', {
+    summary: 'Changes a part; names the revision the edit was made from.',
+    body: { kind: 'json', is: partBody },
+    answer: part,
+    refuses: [404, 409]
+  }),
+  deletePart: route('deletePart', {
+    summary: 'Takes a part off the shelf.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: marked,
+    refuses: [404, 409]
+  }),
+  restorePart: route('restorePart', {
+    summary: 'Puts a deleted part back.',
+    answer: marked,
+    refuses: [404]
+  }),
+  listTables: route('listTables', {
+    summary: 'Maker’s tables of a motor.',
+    answer: as<StoredMakersTable[]>({ type: 'array', items: named('StoredMakersTable') }),
+    refuses: []
+  }),
+  createTable: route('createTable', {
+    summary: 'Keeps a maker’s table with a motor.',
+    body: { kind: 'json', is: tableBody },
+    answer: table,
+    status: 201,
+    refuses: [404]
+  }),
+  readTable: route('readTable', {
+    summary: 'One maker’s table.',
+    answer: table,
+    refuses: [404]
+  }),
+  editTable: route('editTable', {
+    summary: 'Changes a maker’s table; names the revision the edit was made from.',
+    body: { kind: 'json', is: tableBody },
+    answer: table,
+    refuses: [404, 409]
+  }),
+  deleteTable: route('deleteTable', {
+    summary: 'Takes a maker’s table away.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: marked,
+    refuses: [404, 409]
+  }),
+  restoreTable: route('restoreTable', {
+    summary: 'Puts a deleted table back.',
+    answer: marked,
+    refuses: [404]
+  }),
+  exportShelf: route('exportShelf', {
+    summary: 'The shelf as a file: JSON, a data package, or the CSV of one kind.',
+    choices: {
+      format: ['json', 'zip', 'motor.csv', 'esc.csv', 'battery.csv', 'propulsor.csv', 'receiver-supply.csv']
+    },
+    answer: as<never>({ type: 'string', format: 'binary' }),
+    sendsFile: true,
+    refuses: [404]
+  }),
+  importShelf: route('importShelf', {
+    summary: 'Plans the import of a shelf file, or does it.',
+    query: {
+      name: 'name of the file',
+      apply: '1 to do it',
+      good: '1 to take the good rows only'
+    },
+    body: { kind: 'bytes', is: as<Blob>({ type: 'string', format: 'binary' }), file: true },
+    answer: as<ShelfImport>(named('ShelfImport')),
+    refuses: [413, 429]
+  }),
+  undoShelfImport: route('undoShelfImport', {
+    summary: 'Takes an import of the shelf back.',
+    body: {
+      kind: 'json',
+      is: as<{ added: number[] }>({ title: 'request', type: 'object', properties: { added: ids } })
+    },
+    answer: as<{ removed: number }>(named('Removed')),
+    refuses: []
+  }),
+  importCraft: route('importCraft', {
+    summary: 'Plans the import of a craft or a setup, or does it (status 201).',
+    query: { apply: '1 to do it' },
+    body: { kind: 'text', is: as<string>({ type: 'object' }), file: true },
+    answer: as<CraftImport>(named('CraftImport')),
+    refuses: [413, 429]
+  }),
+  undoCraftImport: route('undoCraftImport', {
+    summary: 'Takes an import of a craft back.',
+    body: {
+      kind: 'json',
+      is: as<{ craftId: number | null; setupIds: number[] }>({
+        title: 'request',
+        type: 'object',
+        properties: { craftId: { type: ['integer', 'null'] }, setupIds: ids }
+      })
+    },
+    answer: as<{ removed: number }>(named('Removed')),
+    refuses: []
+  })
+};
+
+export type Routes = typeof ROUTES;
+
+// every path has its route and every route its path
+ROUTES satisfies Record<RouteId, Route>;
+
+/** What a route answers. */
+export type AnswerOf<K extends RouteId> = Routes[K]['answer'] extends { as?: infer T } ? T : never;
+/** What is sent to a route. */
+export type BodyOf<K extends RouteId> = Routes[K] extends { body: { is: { as?: infer T } } } ? T : undefined;

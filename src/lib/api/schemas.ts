@@ -1,0 +1,242 @@
+import { calibrateRequestSchema } from '../core/calibration/schema.ts';
+import { makersTableSchema } from '../core/document/makers-row.ts';
+import { PART_KINDS } from '../core/document/stored.ts';
+import { predictRequestSchema, setupSchema } from '../core/document/schema.ts';
+import { settingsSchema } from '../core/document/settings-schema.ts';
+import { standardSchema } from '../core/formats/file-schemas.ts';
+
+type Json = Record<string, unknown>;
+
+/** Points to a schema of the description by its name. */
+export const named = (name: keyof typeof SCHEMAS): Json => ({ $ref: `#/components/schemas/${name}` });
+
+const number = { type: 'number' };
+const text = { type: 'string' };
+const flag = { type: 'boolean' };
+const whole = { type: 'integer' };
+const pair = { type: 'array', items: number, minItems: 2, maxItems: 2 };
+const nullable = (schema: Json): Json => ({ anyOf: [schema, { type: 'null' }] });
+const list = (items: Json): Json => ({ type: 'array', items });
+/** An object with all of these and perhaps more. */
+const object = (properties: Json, optional: readonly string[] = []): Json => ({
+  type: 'object',
+  required: Object.keys(properties).filter((name) => !optional.includes(name)),
+  properties
+});
+const reference = (name: string): Json => ({ $ref: `#/components/schemas/${name}` });
+
+const numbers = (names: readonly string[]): Json => Object.fromEntries(names.map((name) => [name, number]));
+
+const LOSSES = ['battery', 'wiring', 'esc', 'motorCopper', 'motorIron', 'gear', 'auxiliary', 'propulsor'];
+const POINT = [
+  'throttle',
+  'speedMs',
+  'rpm',
+  'motorCurrentA',
+  'batteryCurrentA',
+  'batteryVoltageV',
+  'openCircuitV',
+  'cellVoltageV',
+  'electricalPowerW',
+  'shaftPowerW',
+  'torqueNm',
+  'thrustN',
+  'thrustPowerW',
+  'idealPowerW',
+  'motorEfficiency',
+  'propulsorEfficiency',
+  'pitchSpeedMs'
+];
+
+const FINDING = { enum: ['holds', 'tight', 'over', 'unknown'] };
+const PART = { enum: ['battery', 'wiring', 'esc', 'motor', 'propulsor', 'craft'] };
+
+/** Schemas of everything that is answered, and of the documents that are sent. A table of data. */
+export const SCHEMAS = {
+  Setup: standardSchema(setupSchema) as Json,
+  PredictRequest: standardSchema(predictRequestSchema) as Json,
+  CalibrateRequest: standardSchema(calibrateRequestSchema) as Json,
+  Settings: standardSchema(settingsSchema) as Json,
+  MakersTable: standardSchema(makersTableSchema) as Json,
+  PointAnswer: object({
+    ...numbers(POINT),
+    state: { enum: ['running', 'stalled', 'windmilling', 'off'] },
+    outside: nullable(text),
+    lossW: object(numbers(LOSSES)),
+    band: nullable(
+      object({
+        batteryCurrentA: pair,
+        thrustN: pair,
+        rpm: pair,
+        electricalPowerW: pair,
+        motorCurrentA: pair
+      })
+    )
+  }),
+  Change: object({ path: text, value: {} }),
+  Check: object({
+    id: text,
+    title: text,
+    part: PART,
+    finding: FINDING,
+    reason: { enum: ['rating', 'margin', 'band', 'missing', null] },
+    value: nullable(number),
+    band: nullable(pair),
+    limit: nullable(number),
+    marginLimit: nullable(number),
+    direction: { enum: ['below', 'above'] },
+    unit: text,
+    rail: { anyOf: [PART, { type: 'null' }] },
+    headroom: nullable(number),
+    sentence: text,
+    working: text,
+    school: nullable(text),
+    otherSchools: list(object({ school: text, finding: FINDING, sentence: text })),
+    remedy: nullable(text),
+    remedies: list(object({ text, changes: list(reference('Change')) }))
+  }),
+  PredictAnswer: object({
+    points: list(reference('PointAnswer')),
+    checks: list(reference('Check')),
+    hover: nullable(
+      object({ throttle: number, rpm: number, batteryCurrentA: number, electricalPowerW: number })
+    ),
+    level: nullable(
+      object({
+        stallSpeedMs: number,
+        ...Object.fromEntries(
+          ['topSpeedMs', 'climbMs', 'climbSpeedMs', 'cruiseSpeedMs', 'cruiseCurrentA', 'cruiseThrottle'].map(
+            (name) => [name, nullable(number)]
+          )
+        )
+      })
+    ),
+    boat: nullable(
+      object({
+        ...numbers(['unloadedRpm', 'loadedRpm', 'topSpeedMs', 'slip', 'batteryCurrentA']),
+        planing: flag,
+        hump: flag
+      })
+    ),
+    fan: nullable(object(numbers(['jetMs', 'massFlowKgS', 'loadingNM2', 'thrustPerWattNW', 'tipSpeedMs']))),
+    forward: nullable(object(numbers(['topSpeedMs', 'tiltDeg', 'reserveG']))),
+    endurance: list(
+      object({
+        at: { enum: ['mixed', 'full', 'hover', 'cruise'] },
+        ...numbers(['seconds', 'usedShare', 'averageCurrentA', 'lowestLoadedCellV']),
+        endedBy: text,
+        packC: nullable(number)
+      })
+    ),
+    heat: nullable(
+      object({
+        cooling: { enum: ['wash', 'still', 'water'] },
+        ...numbers(['seconds', 'windingC', 'caseC']),
+        secondsToCaseLimit: nullable(number),
+        secondsToWindingLimit: nullable(number),
+        runaway: flag
+      })
+    ),
+    motorUnderLoad: object(numbers(['restOhm', 'loadedOhm'])),
+    sensitivity: list(
+      object({
+        unknown: text,
+        title: text,
+        source: { enum: ['label', 'measured', 'estimated', 'fitted'] },
+        ...numbers(['relativeSd', 'batteryCurrent', 'thrust', 'rpm'])
+      })
+    ),
+    mission: nullable(object({ seconds: number, usedShare: number, segment: whole, endedBy: text })),
+    estimates: list(
+      object({ path: text, title: text, value: number, unit: text, relativeSd: number, working: text })
+    ),
+    notes: list(text)
+  }),
+  CalibrateAnswer: object({
+    setup: reference('Setup'),
+    residuals: list(
+      object(
+        {
+          measurement: whole,
+          reading: text,
+          measured: number,
+          before: number,
+          after: number,
+          deviations: number
+        },
+        ['deviations']
+      )
+    ),
+    unresolved: list(text),
+    notes: list(text)
+  }),
+  StoredCraft: object({
+    id: whole,
+    revision: whole,
+    name: text,
+    kind: { enum: ['fixed-wing', 'multirotor', 'boat'] },
+    story: text
+  }),
+  StoredSetup: object({
+    id: whole,
+    revision: whole,
+    craftId: whole,
+    document: reference('Setup'),
+    inUse: flag,
+    pinned: flag,
+    canUndo: flag,
+    canRedo: flag,
+    undoLabel: nullable(text),
+    redoLabel: nullable(text)
+  }),
+  StoredPart: object({
+    id: whole,
+    revision: whole,
+    kind: { enum: [...PART_KINDS] },
+    name: text,
+    document: { type: 'object' },
+    measured: { type: 'object', additionalProperties: number },
+    owned: flag,
+    note: text
+  }),
+  StoredMakersTable: object({
+    id: whole,
+    revision: whole,
+    partId: whole,
+    title: text,
+    rows: list({ type: 'object' })
+  }),
+  Marked: object({ id: whole, revision: whole }),
+  CraftFile: object({
+    format: { const: 'iskarn.craft/1' },
+    revision: whole,
+    name: text,
+    kind: { enum: ['fixed-wing', 'multirotor', 'boat'] },
+    story: text,
+    setups: list(object({ inUse: flag, document: reference('Setup') }))
+  }),
+  CraftImport: object({
+    craft: object({ name: text, kind: text, isNew: flag }),
+    setups: list(text),
+    craftId: nullable(whole),
+    setupIds: list(whole)
+  }),
+  ShelfImport: object({
+    parts: list(object({ kind: { enum: [...PART_KINDS] }, name: text, action: text })),
+    errors: list(object({ line: whole, column: text, message: text, harmless: flag }, ['harmless'])),
+    added: list(whole)
+  }),
+  Removed: object({ removed: whole }),
+  Opened: object({ id: whole }),
+  Health: object({ ok: flag, version: text }),
+  Errors: object(
+    {
+      message: text,
+      errors: list(
+        object({ path: text, message: text, code: text, values: { type: 'object' } }, ['code', 'values'])
+      ),
+      current: { type: 'object' }
+    },
+    ['current']
+  )
+} satisfies Record<string, Json>;

@@ -1,0 +1,130 @@
+/** "an", "a list of 300", "…": a value as it is told to a person, never longer than a line. */
+export const shown = (value: unknown): string => {
+  // the size of a large thing is said, not its content
+  if (Array.isArray(value) && value.length > 20) return `a list of ${value.length}`;
+  if (typeof value === 'string' && value.length > 100) return `"${value.slice(0, 57)}…"`;
+  const text = JSON.stringify(value);
+  return text === undefined ? 'nothing' : text.length > 60 ? `${text.slice(0, 57)}…` : text;
+};
+
+interface Limits {
+  low?: number;
+  above?: number;
+  high?: number;
+}
+
+/** "more than 0 and at most 10". */
+function within({ low, above, high }: Limits): string {
+  const from = above !== undefined ? `more than ${above}` : low !== undefined ? `${low}` : null;
+  if (from !== null && high !== undefined) return `${from} and at most ${high}`;
+  return from === null ? `at most ${high}` : above !== undefined ? from : `at least ${from}`;
+}
+
+/**
+ * Everything that can be wrong with what is sent, by code: the one place where a code becomes a sentence. `name` is the
+ * figure's name in a hobbyist's words. A table of data.
+ */
+export const SENTENCES = {
+  'not-json': (v: { why: string }) => v.why,
+  'not-text': () => 'This is no text in UTF-8; a JSON document is wanted.',
+  missing: (v: { where: string; field: string; title: string }) =>
+    `${v.where || 'the document'} lacks "${v.field}"${v.title}; add it.`,
+  type: (v: { name: string; value: unknown; wanted: string }) =>
+    `${v.name} is ${shown(v.value)}; it should be ${v.wanted}.`,
+  range: (v: { name: string; value: unknown } & Limits) =>
+    `${v.name} is ${shown(v.value)}; it should be ${within(v)}.`,
+  'unknown-field': (v: { name: string; field: string }) => `"${v.field}" is not known in ${v.name}.`,
+  'unused-field': (v: { field: string }) => `"${v.field}" is not a field Iskarn knows; it was not used.`,
+  'more-unused-fields': (v: { more: number }) => `and ${v.more} more fields that were not used.`,
+  'other-document': (v: { most: number }) =>
+    `This holds more than ${v.most} fields that Iskarn does not know; is it another kind of document?`,
+  choice: (v: { name: string; value: unknown; choices: readonly unknown[] }) =>
+    `${v.name} is ${shown(v.value)}; it should be one of ${v.choices.filter((c) => c !== null).join(', ')}.`,
+  constant: (v: { name: string; value: unknown; wanted: unknown }) =>
+    `${v.name} is ${shown(v.value)}; it should be ${shown(v.wanted)}.`,
+  'propulsor-kind': (v: { name: string; value: unknown }) =>
+    `the kind of ${v.name} is ${shown(v.value)}; it should be propeller, ducted-fan, submerged-screw or surface-drive.`,
+  length: (v: {
+    name: string;
+    length: number;
+    what: 'characters' | 'entries';
+    limit: number;
+    most: boolean;
+  }) => `${v.name} has ${v.length} ${v.what}; it should have ${v.most ? 'at most' : 'at least'} ${v.limit}.`,
+  format: (v: { name: string; value: unknown; wanted: string }) =>
+    `${v.name} is ${shown(v.value)}; it should be ${v.wanted}.`,
+  shape: (v: { name: string; why: string }) => `${v.name}: ${v.why}.`,
+  'no-shape': () => 'the document does not have the right shape.',
+  'esc-cells-crossed': (v: { fewest: number; most: number }) =>
+    `fewest cells of the ESC is ${v.fewest}, more than its most, ${v.most}.`,
+  'burst-c-low': (v: { burst: number; continuous: number }) =>
+    `burst C is ${v.burst}, below the continuous C of ${v.continuous}.`,
+  'burst-a-low': (v: { burst: number; continuous: number }) =>
+    `burst rating ${v.burst} A is below the continuous rating of ${v.continuous} A.`,
+  'odd-poles': (v: { poles: number }) =>
+    `magnet poles is ${v.poles}; magnets come in pairs, so it should be even.`,
+  'hub-large': (v: { hubM: number; diameterM: number }) =>
+    `hub diameter ${v.hubM} m is not below the fan's diameter, ${v.diameterM} m.`,
+  'columns-mixed': () => 'thrust and power must both be one number, or both columns over advanceRatio.',
+  'columns-length': (v: { lengths: readonly number[] }) =>
+    `the columns have different lengths: ${v.lengths.join(', ')}.`,
+  'columns-order': () => 'advance ratios must rise from row to row.',
+  'power-coefficient': (v: { value: unknown }) =>
+    `the power coefficient at the lowest advance ratio is ${shown(v.value)}; it should be above 0.`,
+  'merit-above-one': (v: { thrust: unknown; power: unknown; merit: number }) =>
+    `thrust ${shown(v.thrust)} for power ${shown(v.power)} standing still is more than any open disc can give (figure of merit ${v.merit.toFixed(2)}, at most 1); are the columns swapped?`,
+  'cutoff-low': (v: { volts: number }) =>
+    `loaded cut-off per cell is ${v.volts} V; no lithium cell survives that.`,
+  'several-supplies': () =>
+    'give one of state of charge, resting volts per cell and volts under load, not several.',
+  'no-reading': (v: { at: number }) =>
+    `measurement ${v.at} holds no reading: give amps, volts, rpm or thrust.`,
+  'two-charges': (v: { at: number }) =>
+    `measurement ${v.at}: give resting volts or state of charge, not both.`,
+  'name-empty': () => 'name is empty; give the craft a name.',
+  'no-sketch': (v: { why: string }) => `No first setup can be made from this brief: ${v.why}`,
+  'no-part': () => 'this is no part: a part is an object with its kind, its name and its document in it.',
+  'part-kind': (v: { value: unknown; kinds: readonly string[] }) =>
+    `kind is ${v.value === undefined ? 'missing' : shown(v.value)}; it should be one of ${v.kinds.join(', ')}.`,
+  'part-name': () => 'a part needs a name of at most 120 characters.',
+  'measured-shape': () => 'measured should be an object of figures by field.',
+  'not-measured': (v: { field: string; fields: readonly string[] }) =>
+    `"${v.field}" is not measured for this kind of part; ${v.fields.join(', ')} are.`,
+  'file-format': (v: { value: unknown; formats: readonly string[] }) =>
+    `format is ${v.value === undefined ? 'missing' : shown(v.value)}; it should be ${v.formats.map((f) => `"${f}"`).join(' or ')}.`,
+  'revision-missing': (v: { what: string; revision: number }) =>
+    `name the revision this edit was made from; the ${v.what} stands at ${v.revision} now.`,
+  'revision-shape': () => 'the revision should be a whole number.',
+  refused: (v: { why: string }) => v.why
+} as const satisfies Record<string, (values: never) => string>;
+
+export type IssueCode = keyof typeof SENTENCES;
+
+/** One thing wrong with what was sent: which kind, where, with which figures; and the same as a sentence. */
+export interface Issue {
+  readonly code: IssueCode;
+  readonly path: string;
+  readonly values: Readonly<Record<string, unknown>>;
+  /** A note is told and refuses nothing. */
+  readonly severity: 'error' | 'note';
+  readonly message: string;
+}
+
+/** What a code's sentence is made from. */
+export type ValuesOf<C extends IssueCode> =
+  Parameters<(typeof SENTENCES)[C]> extends [infer V] ? V : Record<string, never>;
+
+/** Tells an issue by its code; the sentence comes from the one catalogue. */
+export function issue<C extends IssueCode>(
+  path: string,
+  code: C,
+  values: ValuesOf<C>,
+  severity: Issue['severity'] = 'error'
+): Issue {
+  const sentence = SENTENCES[code] as (v: ValuesOf<C>) => string;
+  return { code, path, values: values as Record<string, unknown>, severity, message: sentence(values) };
+}
+
+/** The same issues further inside a document. */
+export const inside = (prefix: string, issues: readonly Issue[]): Issue[] =>
+  issues.map((i) => ({ ...i, path: i.path === '' ? prefix : `${prefix}.${i.path}` }));

@@ -1,0 +1,153 @@
+import type { RequestEvent } from '@sveltejs/kit';
+import type { RouteId } from '../api/paths.ts';
+import type { AnswerOf, BodyOf, Routes } from '../api/routes.ts';
+import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
+import { version } from '../../../package.json';
+import { compute } from './compute/pool.ts';
+import { exportCraft, importCraft, undoCraftImport } from './craft-exchange.ts';
+import { createSketched, listCrafts, markCraft } from './crafts.ts';
+import type { Db } from './db/open.ts';
+import { dataFault } from './db/store.ts';
+import { created, found, idOf, invalid, notFound, type Outcome } from './outcome.ts';
+import {
+  createMakersTable,
+  editMakersTable,
+  getMakersTable,
+  listMakersTables,
+  markMakersTable
+} from './makers-tables.ts';
+import { createPart, editPart, getPart, listParts, markPart } from './parts.ts';
+import { getSettings, putSettings } from './settings.ts';
+import {
+  createSetup,
+  deleteSetup,
+  duplicateSetup,
+  editSetup,
+  getSetup,
+  listSetups,
+  openSetup,
+  pinSetup,
+  redoSetup,
+  restoreSetup,
+  undoSetup,
+  useSetup
+} from './setups.ts';
+import { exportShelf, importShelf, undoImport } from './shelf-exchange.ts';
+
+/** A body as it arrives at its handler: checked JSON, or text and bytes that a computing thread parses and checks. */
+type ReadBody<K extends RouteId> = Routes[K] extends { body: { kind: 'text' } }
+  ? string
+  : Routes[K] extends { body: { kind: 'bytes' } }
+    ? Uint8Array
+    : BodyOf<K>;
+
+/** What a handler is given of a request, read and checked. */
+export interface Asked<K extends RouteId> {
+  /** The database: opened when it is first asked for. */
+  readonly db: Db;
+  /** Number in the path; -1, which is no row's, where it is none. */
+  readonly id: number;
+  readonly params: Readonly<Record<string, string>>;
+  readonly query: URLSearchParams;
+  readonly body: ReadBody<K>;
+  /** Revision that a write names: in its body, its query or If-Match. */
+  readonly revision: unknown;
+  readonly event: RequestEvent;
+}
+
+type Answer<T> = Outcome<T | Response> | Promise<Outcome<T | Response>>;
+type Handlers = { readonly [K in RouteId]: (asked: Asked<K>) => Answer<AnswerOf<K>> };
+
+const chosen = (query: URLSearchParams, name: string): boolean => query.get(name) === '1';
+
+/** What is done for each route of the interface. */
+export const HANDLERS: Handlers = {
+  health: () => {
+    const fault = dataFault();
+    return found(
+      fault
+        ? Response.json({ ok: false, version, code: fault.code, message: fault.message }, { status: 503 })
+        : { ok: true, version }
+    );
+  },
+  predict: async ({ body }) => {
+    const result = await compute('predict', body);
+    return result.ok ? found(result.answer) : invalid(result.errors.errors);
+  },
+  calibrate: async ({ body }) => {
+    const result = await compute('calibrate', body);
+    return result.ok ? found(result.answer) : invalid(result.errors.errors);
+  },
+  schema: ({ params }) =>
+    Object.hasOwn(FILE_SCHEMAS, params.format) ? found(FILE_SCHEMAS[params.format]) : notFound('schema'),
+  readSettings: ({ db }) => found(getSettings(db)),
+  writeSettings: ({ db, body }) => putSettings(db, body),
+  listCrafts: ({ db }) => found(listCrafts(db)),
+  sketchCraft: async ({ db, body }) => {
+    const sketched = await compute('sketch', body, getSettings(db).schools);
+    return sketched.ok ? createSketched(db, sketched.value) : invalid(sketched.errors);
+  },
+  readCraft: ({ db, id }) => exportCraft(db, id),
+  deleteCraft: ({ db, id, revision }) => markCraft(db, id, true, revision),
+  restoreCraft: ({ db, id }) => markCraft(db, id, false),
+  listSetups: ({ db, query }) => {
+    const craft = query.get('craft');
+    return found(listSetups(db, craft === null ? undefined : idOf(craft)));
+  },
+  createSetup: ({ db, body }) => createSetup(db, body.craftId, body.document),
+  readSetup: ({ db, id }) => getSetup(db, id),
+  editSetup: ({ db, id, body, revision }) =>
+    editSetup(
+      db,
+      id,
+      body.document,
+      body.label === undefined || body.label === '' ? 'edited' : body.label,
+      revision
+    ),
+  deleteSetup: ({ db, id, revision }) => deleteSetup(db, id, revision),
+  undoSetup: ({ db, id, revision }) => undoSetup(db, id, revision),
+  redoSetup: ({ db, id, revision }) => redoSetup(db, id, revision),
+  duplicateSetup: ({ db, id }) => duplicateSetup(db, id),
+  restoreSetup: ({ db, id }) => restoreSetup(db, id),
+  useSetup: ({ db, id, revision }) => useSetup(db, id, revision),
+  pinSetup: ({ db, id, revision }) => pinSetup(db, id, true, revision),
+  unpinSetup: ({ db, id, revision }) => pinSetup(db, id, false, revision),
+  openSetup: ({ db, id }) => openSetup(db, id),
+  listParts: ({ db }) => found(listParts(db)),
+  createPart: ({ db, body }) => createPart(db, body),
+  readPart: ({ db, id }) => getPart(db, id),
+  editPart: ({ db, id, body, revision }) => editPart(db, id, body, revision),
+  deletePart: ({ db, id, revision }) => markPart(db, id, true, revision),
+  restorePart: ({ db, id }) => markPart(db, id, false),
+  listTables: ({ db, id }) => found(listMakersTables(db, id)),
+  createTable: ({ db, id, body }) => createMakersTable(db, id, body),
+  readTable: ({ db, id }) => getMakersTable(db, id),
+  editTable: ({ db, id, body, revision }) => editMakersTable(db, id, body, revision),
+  deleteTable: ({ db, id, revision }) => markMakersTable(db, id, true, revision),
+  restoreTable: ({ db, id }) => markMakersTable(db, id, false),
+  exportShelf: ({ db, params }) => {
+    const file = exportShelf(db, params.format);
+    if (!file)
+      return notFound(
+        'format of the shelf: json, zip, motor.csv, esc.csv, battery.csv and propulsor.csv are'
+      );
+    return found(
+      new Response(file.body as BodyInit, {
+        headers: { 'content-type': file.type, 'content-disposition': `attachment; filename="${file.name}"` }
+      })
+    );
+  },
+  importShelf: async ({ db, query, body }) => {
+    const read = await compute('readShelf', query.get('name') ?? '', body);
+    return importShelf(db, read, chosen(query, 'apply'), chosen(query, 'good'));
+  },
+  undoShelfImport: ({ db, body }) => undoImport(db, body.added ?? []),
+  importCraft: async ({ db, query, body }) => {
+    const read = await compute('readCraft', body);
+    if (!read.ok) return invalid(read.errors);
+    const apply = chosen(query, 'apply');
+    const done = importCraft(db, read.value, apply);
+    return done.ok && apply ? created(done.value) : done;
+  },
+  undoCraftImport: ({ db, body }) => undoCraftImport(db, body.craftId ?? null, body.setupIds ?? [])
+};

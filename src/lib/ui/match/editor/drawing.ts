@@ -1,0 +1,96 @@
+import type { Chart } from '../../../core/charts/chart.ts';
+import { carriedOver } from '../../../core/checks/carry-over.ts';
+import type { SetupDocument } from '../../../core/document/schema.ts';
+import type { Issue } from '../../../core/text/issues.ts';
+import type { MatchLook, MatchPicture } from '../../../core/match/match-picture.ts';
+import type { Ports } from './ports.ts';
+
+/** What became of a picture that was asked for. */
+export type Drawn = { is: 'drawn' } | { is: 'overtaken' } | { is: 'refused'; errors: Issue[] };
+
+interface Wanted {
+  turn: number;
+  document: SetupDocument;
+  look: MatchLook;
+  chart: Chart['id'];
+}
+
+/**
+ * Draws documents: at once without what takes long, then whole. What is asked later overtakes what was asked before; what was
+ * overtaken before it began is never worked out.
+ */
+export class Drawing {
+  readonly #ports: Pick<Ports, 'picture'>;
+  /** Told of every picture, and whether it is the last one of its document. */
+  readonly #show: (picture: MatchPicture, whole: boolean) => void;
+  /** Told of an error while the rest is worked out: nobody waits for it. */
+  readonly #failed: (error: unknown) => void;
+  #picture: MatchPicture;
+  #turn = 0;
+  #next: Wanted | null = null;
+  #busy = false;
+
+  constructor(
+    picture: MatchPicture,
+    ports: Pick<Ports, 'picture'>,
+    on: { show: (picture: MatchPicture, whole: boolean) => void; failed: (error: unknown) => void }
+  ) {
+    this.#picture = picture;
+    this.#ports = ports;
+    this.#show = on.show;
+    this.#failed = on.failed;
+  }
+
+  #put(picture: MatchPicture, whole: boolean): void {
+    this.#picture = picture;
+    this.#show(picture, whole);
+  }
+
+  /** Draws a document at once, and the rest of it when that is ready. Throws what the worker throws. */
+  async draw(document: SetupDocument, look: MatchLook, chart: Chart['id']): Promise<Drawn> {
+    const turn = ++this.#turn;
+    const quick = await this.#ports.picture('quick', document, look, 'quick');
+    if (!quick.ok) return { is: 'refused', errors: quick.errors };
+    if (turn !== this.#turn) return { is: 'overtaken' };
+    const { answer } = quick.picture;
+    this.#put(
+      {
+        ...quick.picture,
+        // until bands are worked out, those of before go with the new values: nothing flickers, and nothing looks surer
+        answer: { ...answer, checks: carriedOver(answer.checks, this.#picture.answer.checks) },
+        chart: this.#picture.chart
+      },
+      false
+    );
+    this.#next = { turn, document, look, chart };
+    void this.#rest();
+    return { is: 'drawn' };
+  }
+
+  /** Works out the rest of a picture that the server drew, unless something was asked for meanwhile. */
+  complete(document: SetupDocument, look: MatchLook, chart: Chart['id']): void {
+    if (this.#turn !== 0) return;
+    this.#next = { turn: this.#turn, document, look, chart };
+    void this.#rest();
+  }
+
+  async #rest(): Promise<void> {
+    if (this.#busy) return;
+    this.#busy = true;
+    try {
+      while (this.#next) {
+        const { turn, document, look, chart } = this.#next;
+        this.#next = null;
+        for (const depth of ['banded', 'full'] as const) {
+          const drawn = await this.#ports.picture('thorough', document, look, depth, chart);
+          if (turn !== this.#turn || !drawn.ok) break;
+          this.#put(drawn.picture, depth === 'full');
+        }
+      }
+    } catch (error) {
+      this.#failed(error);
+    } finally {
+      this.#busy = false;
+    }
+  }
+}

@@ -1,0 +1,385 @@
+import type { Chart } from '../../../core/charts/chart.ts';
+import { withChangedNames } from '../../../core/document/changed-part.ts';
+import { withChanges, type Change } from '../../../core/document/change.ts';
+import { fieldTitle } from '../../../core/document/field-title.ts';
+import type { FixablePart, PredictPoint, SetupDocument } from '../../../core/document/schema.ts';
+import type { StoredSetup } from '../../../core/document/stored.ts';
+import type { MatchLook, MatchPicture } from '../../../core/match/match-picture.ts';
+import { withAllUpMass } from '../../../core/model/all-up-mass.ts';
+import { withBelongings, type WithBelongings } from '../../../core/model/belongings.ts';
+import type { Why } from '../../../core/why/why.ts';
+import { chosenDocument, collide, type Conflict } from './conflict.ts';
+import { dropDraft, readDraft } from './draft.ts';
+import { Drawing } from './drawing.ts';
+import type { Ports } from './ports.ts';
+import { Saving, type SaveState } from './saving.ts';
+
+/** Everything that the Match screen shows of what is being edited. */
+export interface EditorState {
+  document: SetupDocument;
+  picture: MatchPicture;
+  point: PredictPoint;
+  chartId: Chart['id'] | 'sensitivity';
+  saved: SaveState;
+  saveProblem: string;
+  canUndo: boolean;
+  canRedo: boolean;
+  undoLabel: string | null;
+  redoLabel: string | null;
+  /** Why the last edit was not taken. */
+  refused: string;
+  /** What an edit brought with it, what was merged, what had to be started anew: said once, until it is closed. */
+  said: string;
+  conflict: Conflict | null;
+  /** Whether the remedies of what is shown are worked out; until then they are on their way. */
+  settled: boolean;
+  /** The derivation that is asked for. */
+  why: Why | null;
+}
+
+const LOST =
+  'The calculation stopped and could not be started again. What was saved is safe: load the page again.';
+
+/**
+ * Edits one setup: the document on screen is always the last valid one; a refused edit leaves a sentence and changes nothing.
+ * Every write names the revision it was made from: what was changed elsewhere meanwhile is merged by figure or put to the
+ * user. Knows no page: it tells of each change of its state.
+ */
+export class Editor {
+  readonly id: number;
+  readonly schools: Record<string, string>;
+  readonly #ports: Ports;
+  readonly #changed: (patch: Partial<EditorState>) => void;
+  readonly #drawing: Drawing;
+  readonly #saving: Saving;
+  #state: EditorState;
+  #asked: string | null = null;
+  #moving: Promise<void> = Promise.resolve();
+  /** Edits whose picture is still out: saving and undoing wait for them. */
+  #pending: Promise<unknown> = Promise.resolve();
+
+  /** @param changed told of every change of the state; first of the whole */
+  constructor(
+    stored: StoredSetup,
+    picture: MatchPicture,
+    schools: Record<string, string>,
+    ports: Ports,
+    changed: (patch: Partial<EditorState>) => void
+  ) {
+    this.id = stored.id;
+    this.schools = schools;
+    this.#ports = ports;
+    this.#changed = changed;
+    this.#state = {
+      document: stored.document,
+      picture,
+      point: { throttle: 1, speedMs: 0, stateOfCharge: 1 },
+      chartId: 'throttle',
+      saved: 'saved',
+      saveProblem: '',
+      ...historyOf(stored),
+      refused: '',
+      said: '',
+      conflict: null,
+      settled: false,
+      why: null
+    };
+    changed(this.#state);
+    this.#drawing = new Drawing(picture, ports, {
+      show: (drawn, whole) => {
+        this.#set({ picture: drawn, settled: whole });
+        if (this.#asked !== null) void this.ask(this.#asked);
+      },
+      failed: (error) => this.#set({ said: this.#lost(error) })
+    });
+    this.#saving = new Saving(stored, ports, {
+      state: (saved, saveProblem) => this.#set({ saved, saveProblem }),
+      kept: (kept) => this.#set(historyOf(kept)),
+      stale: (current) => this.#collide(current)
+    });
+  }
+
+  get state(): Readonly<EditorState> {
+    return this.#state;
+  }
+
+  #set(patch: Partial<EditorState>): void {
+    this.#state = { ...this.#state, ...patch };
+    this.#changed(patch);
+  }
+
+  get #look(): MatchLook {
+    return { point: this.#state.point, schools: this.schools };
+  }
+
+  get #chart(): Chart['id'] {
+    const { chartId } = this.#state;
+    return chartId === 'sensitivity' ? 'throttle' : chartId;
+  }
+
+  /** What is said when the calculation cannot be started again; any other error is a fault of the program. */
+  #lost(error: unknown): string {
+    if ((error as Error | null)?.name === 'WorkerLost') return LOST;
+    throw error;
+  }
+
+  /** Whether a document could be drawn; where not, the sentence stands in `refused`. */
+  async #draw(document: SetupDocument): Promise<boolean> {
+    try {
+      const drawn = await this.#drawing.draw(document, this.#look, this.#chart);
+      if (drawn.is !== 'refused') return true;
+      this.#set({ refused: drawn.errors.map((e) => e.message).join(' ') });
+    } catch (error) {
+      this.#set({ refused: this.#lost(error) });
+    }
+    return false;
+  }
+
+  /** Takes what the server has as what is on the screen. */
+  #take(stored: StoredSetup): void {
+    this.#saving.know(stored);
+    this.#set({ document: stored.document, ...historyOf(stored) });
+  }
+
+  /** Takes a newer version that was read from the server, where nothing here waits to be saved. */
+  async offer(stored: StoredSetup): Promise<void> {
+    if (stored.id !== this.id || stored.revision <= this.#saving.base.revision) return;
+    if (this.#saving.queue.length > 0 || this.#state.saved !== 'saved' || this.#state.conflict) return;
+    this.#take(stored);
+    await this.#draw(stored.document);
+  }
+
+  /** Applies an edit if it is valid: draws, then saves by itself. Returns whether it was taken. */
+  edit(changes: readonly Change[], label: string): Promise<boolean> {
+    const { document } = this.#state;
+    return this.exchange(
+      withBelongings(document, withChanges(document, withChangedNames(document, changes)), changes),
+      label
+    );
+  }
+
+  /** Takes a part or a figure that was exchanged, with what belongs to it, and says what that was. */
+  async exchange(exchanged: WithBelongings, label: string): Promise<boolean> {
+    const taken = await this.replace(exchanged.document, label);
+    if (taken) this.#set({ said: exchanged.said.join(' ') });
+    return taken;
+  }
+
+  /** Replaces the document by an edited one. */
+  replace(document: SetupDocument, label: string): Promise<boolean> {
+    this.#set({ saved: 'saving' });
+    const work = this.#replace(document, label);
+    this.#pending = Promise.allSettled([this.#pending, work]);
+    return work;
+  }
+
+  async #replace(edited: SetupDocument, label: string): Promise<boolean> {
+    const before = this.#state.document;
+    const document = withAllUpMass(edited);
+    // shown at once, so that a second keystroke steps on from it; taken back when the core refuses
+    this.#set({ document });
+    if (!(await this.#draw(document))) {
+      if (this.#state.document === document) this.#set({ document: before });
+      if (this.#saving.queue.length === 0) this.#set({ saved: 'saved' });
+      return false;
+    }
+    this.#set({ refused: '' });
+    this.#saving.push({ document, label });
+    if (this.#state.conflict) this.#renewConflict(this.#state.conflict);
+    return true;
+  }
+
+  /** An edit that came after a conflict began belongs to mine: the choice is between what stands here now and theirs. */
+  #renewConflict({ theirs, why }: Conflict): void {
+    const last = this.#saving.queue[this.#saving.queue.length - 1];
+    const choice = collide(this.#saving.base.document, last.document, last.label, theirs, true);
+    if (choice.kind === 'choose') this.#set({ conflict: { ...choice.conflict, why } });
+    this.#set({ saved: 'not saved' });
+  }
+
+  /** Whether the user holds a part as it is. */
+  isFixed(part: string): boolean {
+    return (this.#state.document.fixed as readonly string[] | undefined)?.includes(part) ?? false;
+  }
+
+  /** Holds a part as it is, or frees it. */
+  async fix(part: FixablePart, held: boolean): Promise<void> {
+    const { document } = this.#state;
+    const others = (document.fixed ?? []).filter((p) => p !== part);
+    await this.replace(
+      { ...document, fixed: held ? [...others, part] : others },
+      `${part} ${held ? 'fixed' : 'free'}`
+    );
+  }
+
+  /** What the free parts would be if they were fitted round the fixed ones. Nothing is changed. */
+  fitted(): Promise<SetupDocument> {
+    return this.#ports.fitted(this.#state.document, this.schools);
+  }
+
+  /** Fits every part that is not fixed round those that are. */
+  async fitFree(): Promise<void> {
+    const fixed = this.#state.document.fixed ?? [];
+    await this.replace(
+      await this.fitted(),
+      fixed.length > 0 ? `fitted around the ${fixed.join(' and ')}` : 'fitted to the brief'
+    );
+  }
+
+  /** Looks at another throttle, speed or charge. */
+  async look(point: PredictPoint): Promise<void> {
+    this.#set({ point });
+    await this.#draw(this.#state.document);
+  }
+
+  /** Asks for another chart. */
+  async show(chartId: EditorState['chartId']): Promise<void> {
+    this.#set({ chartId });
+    await this.#draw(this.#state.document);
+  }
+
+  /** Asks how a figure comes about, and goes on answering as the setup changes; null closes the answer. */
+  async ask(id: string | null): Promise<void> {
+    this.#asked = id;
+    if (id === null) {
+      this.#set({ why: null });
+      return;
+    }
+    const why = await this.#ports.why(this.#state.picture.document, this.#look, id);
+    if (this.#asked === id) this.#set({ why });
+  }
+
+  /** Says something until it is closed. */
+  say(said: string): void {
+    this.#set({ said });
+  }
+
+  /** Starts the calculation, so that the first edit is as quick as the next, and asks for what the page does not have yet. */
+  async warm(): Promise<void> {
+    const { document } = this.#state;
+    this.#drawing.complete(document, this.#look, this.#chart);
+    try {
+      await this.#ports.picture('quick', document, this.#look, 'quick');
+    } catch (error) {
+      this.#set({ said: this.#lost(error) });
+    }
+  }
+
+  /** Sends what is not saved yet. */
+  flush(): Promise<void> {
+    return this.#saving.flush(this.#pending);
+  }
+
+  /** The edits that wait were made from what no longer stands: merged where no figure is disputed, else the user chooses. */
+  async #collide(current: StoredSetup): Promise<void> {
+    const saving = this.#saving;
+    const last = saving.queue[saving.queue.length - 1];
+    const base = saving.base.document;
+    const collision = collide(base, last.document, last.label, current, false);
+    if (collision.kind === 'choose') {
+      this.#hold(collision.conflict);
+      return;
+    }
+    saving.know(current);
+    this.#set(historyOf(current));
+    saving.queue = [];
+    if (collision.kind === 'same') return;
+    if (!(await this.#draw(collision.document))) {
+      // each edit was sound alone, together they are not: the user chooses
+      const choice = collide(base, last.document, last.label, current, true);
+      saving.queue = [last];
+      if (choice.kind === 'choose') this.#hold({ ...choice.conflict, why: 'changed-elsewhere' });
+      return;
+    }
+    this.#set({
+      document: collision.document,
+      said: `Changed elsewhere meanwhile: ${collision.theirs.map(fieldTitle).join(', ') || 'other figures'}. Both changes are kept.`
+    });
+    saving.queue = [{ document: collision.document, label: `${last.label}, merged` }];
+    saving.keep();
+  }
+
+  /** Puts a choice between two versions to the user; nothing is sent until it is made. */
+  #hold(conflict: Conflict): void {
+    this.#saving.held = true;
+    this.#set({
+      conflict,
+      saved: 'not saved',
+      saveProblem:
+        conflict.why === 'kept-here' ? 'an edit kept in this browser waits' : 'changed elsewhere meanwhile'
+    });
+  }
+
+  /** Ends a conflict: theirs with the figures of mine that were chosen. Returns whether that can be worked out. */
+  async resolve(mine: readonly string[]): Promise<boolean> {
+    const { conflict } = this.#state;
+    if (!conflict) return true;
+    const document = chosenDocument(conflict, mine);
+    if (!(await this.#draw(document))) return false;
+    this.#saving.know(conflict.theirs);
+    this.#saving.held = false;
+    this.#set({ ...historyOf(conflict.theirs), refused: '', document, conflict: null, saveProblem: '' });
+    this.#saving.queue = mine.length > 0 ? [{ document, label: `${conflict.label}, chosen by figure` }] : [];
+    if (mine.length > 0) this.#saving.keep();
+    else dropDraft(this.#ports.storage, this.id);
+    await this.flush();
+    return true;
+  }
+
+  /** Takes an edit that a crash kept from the server; asks where the server has a newer version. */
+  async recover(stored: StoredSetup): Promise<void> {
+    const draft = readDraft(this.#ports.storage, this.id);
+    if (draft === null) return;
+    if (draft === 'damaged') {
+      this.say(
+        'An edit that this browser had kept could not be read; it was set aside and the setup is as the server has it.'
+      );
+      return;
+    }
+    if (draft.revision === stored.revision) {
+      await this.replace(draft.document, draft.label);
+      return;
+    }
+    const collision = collide(draft.base, draft.document, draft.label, stored, true);
+    if (collision.kind === 'choose') {
+      this.#saving.queue = [{ document: draft.document, label: draft.label }];
+      this.#hold(collision.conflict);
+    } else dropDraft(this.#ports.storage, this.id);
+  }
+
+  /** One step after the other, however quickly they are asked for: each is made from what the one before left. */
+  move(direction: 'undo' | 'redo'): Promise<void> {
+    this.#moving = this.#moving.then(() => this.#move(direction));
+    return this.#moving;
+  }
+
+  async #move(direction: 'undo' | 'redo'): Promise<void> {
+    await this.flush();
+    if (this.#state.conflict || this.#saving.queue.length > 0) return;
+    const answer = await this.#ports.call(direction === 'undo' ? 'undoSetup' : 'redoSetup', {
+      id: this.id,
+      body: { revision: this.#saving.base.revision }
+    });
+    if (!answer.ok && !answer.current) {
+      this.#set({ refused: answer.message });
+      return;
+    }
+    this.#set({ refused: '' });
+    if (!answer.ok)
+      this.say(
+        `The setup was changed elsewhere meanwhile; what stands now is shown. Press ${direction} again if you still want it.`
+      );
+    const stands = answer.ok ? answer.value : (answer.current as StoredSetup);
+    this.#take(stands);
+    await this.#draw(stands.document);
+  }
+}
+
+const historyOf = (
+  stored: StoredSetup
+): Pick<EditorState, 'canUndo' | 'canRedo' | 'undoLabel' | 'redoLabel'> => ({
+  canUndo: stored.canUndo,
+  canRedo: stored.canRedo,
+  undoLabel: stored.undoLabel,
+  redoLabel: stored.redoLabel
+});

@@ -1,0 +1,27 @@
+import type { call } from '../../../api/client.ts';
+import type { Chart } from '../../../core/charts/chart.ts';
+import type { SetupDocument } from '../../../core/document/schema.ts';
+import type { Depth, MatchLook, MatchResult } from '../../../core/match/match-picture.ts';
+import type { Why } from '../../../core/why/why.ts';
+import type { DraftStorage } from './draft.ts';
+
+/** `quick` answers edits at once; `thorough` works out bands, charts and remedies, so that an edit never waits behind them. */
+export type Pace = 'quick' | 'thorough';
+
+/** What the editor needs of the world: the core in its workers, the server, the browser's storage and clock. */
+export interface Ports {
+  picture(
+    pace: Pace,
+    document: SetupDocument,
+    look: MatchLook,
+    depth: Depth,
+    chart?: Chart['id']
+  ): Promise<MatchResult>;
+  why(document: SetupDocument, look: MatchLook, id: string): Promise<Why | null>;
+  /** The free parts fitted round the fixed ones. */
+  fitted(document: SetupDocument, schools: MatchLook['schools']): Promise<SetupDocument>;
+  call: typeof call;
+  storage: DraftStorage;
+  /** Does something later; the answer calls it off. */
+  later(ms: number, act: () => void): () => void;
+}
