@@ -1,6 +1,6 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
-import { compute } from '$lib/server/compute/pool';
+import { warmPool } from '$lib/server/compute/pool';
 import { closeStore, dataFault } from '$lib/server/db/store';
 import { DataFault } from '$lib/server/db/data-fault';
 import { faultPage } from '$lib/server/guard/fault-page';
@@ -13,9 +13,15 @@ export const init: ServerInit = () => {
   if (building) return;
   dataFault();
   // the first who asks does not wait for a cold start of the computing threads
-  void compute('warm').catch(() => {});
+  void warmPool();
   process.once('exit', closeStore);
 };
+
+/**
+ * Styles and fonts are wanted for the first paint, scripts only after it: fetched and parsed before, they would hold it up.
+ */
+const preload = ({ type }: { type: 'font' | 'css' | 'js' | 'asset' }): boolean =>
+  type === 'css' || type === 'font';
 
 const isApi = (path: string): boolean => path.startsWith('/api/');
 
@@ -29,7 +35,7 @@ export const handle: Handle = async ({ event, resolve }) => {
     const fault = dataFault();
     if (fault) return secure(isApi(url.pathname) ? sentence(fault.message, 503) : faultPage(fault.message));
   }
-  return secure(await resolve(event));
+  return secure(await resolve(event, { preload }));
 };
 
 /** What a page says when something beneath it failed: words where there are any, never a stack. */

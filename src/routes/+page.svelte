@@ -4,8 +4,6 @@
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import FindingMark from '$lib/ui/marks/FindingMark.svelte';
   import { figure, figureUnit } from '$lib/ui/format/units.svelte';
-  import ImportCraft from '$lib/ui/hangar/ImportCraft.svelte';
-  import NewCraft from '$lib/ui/hangar/NewCraft.svelte';
   import UndoToast from '$lib/ui/marks/UndoToast.svelte';
   import { call } from '$lib/api/client';
 
@@ -118,8 +116,17 @@
   {/if}
 </main>
 
-<NewCraft bind:open={making} />
-{#if importing}<ImportCraft onclose={() => (importing = false)} ondone={() => invalidateAll()} />{/if}
+<!-- what is opened now and then is fetched when it is -->
+{#if making}
+  {#await import('$lib/ui/hangar/NewCraft.svelte') then { default: NewCraft }}
+    <NewCraft bind:open={making} />
+  {/await}
+{/if}
+{#if importing}
+  {#await import('$lib/ui/hangar/ImportCraft.svelte') then { default: ImportCraft }}
+    <ImportCraft onclose={() => (importing = false)} ondone={() => invalidateAll()} />
+  {/await}
+{/if}
 {#if deleted}<UndoToast
     text={`${deleted.name} is deleted.`}
     id="undo-delete-craft"

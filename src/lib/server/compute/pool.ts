@@ -22,6 +22,9 @@ const QUEUE = 200;
 /** Most memory of one thread, MB. */
 const MEMORY_MB = 1024;
 
+/** Threads that work; all of them are kept, since a cold one takes half a second to begin. */
+const THREADS = Math.max(1, Math.min(availableParallelism(), 4));
+
 let pool: Piscina | null = null;
 
 /** The threads' program: made by the build; null while developing, where the work is done in the server itself. */
@@ -33,8 +36,8 @@ function program(): string | null {
 function threads(filename: string): Piscina {
   pool ??= new Piscina({
     filename,
-    minThreads: 1,
-    maxThreads: Math.max(1, Math.min(availableParallelism(), 4)),
+    minThreads: THREADS,
+    maxThreads: THREADS,
     maxQueue: 2 * QUEUE,
     idleTimeout: 60_000,
     resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB }
@@ -78,6 +81,12 @@ function failureOf(error: unknown): ComputeFailure | null {
     return new ComputeFailure('too-large', 'This takes more memory than there is; send less at a time.');
   return null;
 }
+
+/** Has every thread do a little of everything, so that nobody waits for a cold one. Never throws. */
+export const warmPool = async (): Promise<void> => {
+  if (program() === null) return;
+  await Promise.allSettled(Array.from({ length: THREADS }, () => compute('warm')));
+};
 
 /** Ends the threads. */
 export async function closePool(): Promise<void> {

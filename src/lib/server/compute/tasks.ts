@@ -68,8 +68,13 @@ export function matchPage(
   };
 }
 
+/** Rounds after which the compiler has seen what matters. */
+const WARM_ROUNDS = 4;
+
 /** Does a little of everything once, so that the first who asks does not wait for a cold start. */
 export function warm(): void {
   const sketched = sketchChecked({ name: 'warm', kind: 'fixed-wing', purpose: 'sport', massKg: 1 });
-  if (sketched.ok) matchPage(sketched.value.document, [], {});
+  if (!sketched.ok) return;
+  const { document } = sketched.value;
+  for (let k = 0; k < WARM_ROUNDS; k++) matchPage(document, [document], {});
 }

@@ -22,7 +22,7 @@
 <ol class="flex flex-col" data-testid="ledger">
   {#each checks as check (check.id)}
     <li
-      class="border-b border-[var(--line)] py-1.5"
+      class="border-b border-[var(--line)] py-1.5 [contain-intrinsic-size:auto_46px] [content-visibility:auto]"
       data-testid={`finding-${check.id}`}
       data-finding={check.finding}
     >

@@ -6,12 +6,9 @@
   import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
   import AppHeader from '../AppHeader.svelte';
   import { call } from '../../api/client.ts';
-  import ConflictDialog from './ConflictDialog.svelte';
   import { fieldOwnsUndo } from './undo-keys.ts';
   import ChartView from '../charts/ChartView.svelte';
   import SensitivityView from '../charts/SensitivityView.svelte';
-  import BriefPanel from './BriefPanel.svelte';
-  import KeysHelp from './KeysHelp.svelte';
   import Ledger from './Ledger.svelte';
   import type { MatchState } from './match-state.svelte.ts';
   import PartColumn from './PartColumn.svelte';
@@ -19,7 +16,6 @@
   import PowerPath from './PowerPath.svelte';
   import { craftReadings, readingsOf } from './readings.ts';
   import SetupsPanel from './SetupsPanel.svelte';
-  import SideBySide from './SideBySide.svelte';
   import type { SideSetup } from './side-setup.ts';
   import WhyPanel from './WhyPanel.svelte';
 
@@ -176,7 +172,7 @@
     class="grid min-h-0 flex-1 grid-cols-1 md:grid-cols-[190px_minmax(0,1fr)] lg:grid-cols-[190px_minmax(0,1fr)_270px] lg:grid-rows-[minmax(0,1fr)]"
   >
     <aside
-      class="border-[var(--line)] px-4 py-3 md:border-r lg:overflow-y-auto"
+      class="border-[var(--line)] px-4 py-3 md:border-r lg:overflow-y-auto lg:[contain:strict]"
       aria-label="Craft and setups"
     >
       <h1 class="text-[17px] font-bold">{craft.name}</h1>
@@ -219,7 +215,7 @@
       {/if}
     </aside>
 
-    <div class="relative flex min-w-0 flex-col px-3 py-2 lg:min-h-0 lg:overflow-y-auto">
+    <div class="relative flex min-w-0 flex-col px-3 py-2 lg:min-h-0 lg:overflow-y-auto lg:[contain:strict]">
       <PointBar {view} />
       {#if view.refused}
         <p
@@ -289,7 +285,7 @@
     </div>
 
     <aside
-      class="border-[var(--line)] px-4 py-3 md:col-span-2 lg:col-span-1 lg:overflow-y-auto lg:border-l"
+      class="border-[var(--line)] px-4 py-3 md:col-span-2 lg:col-span-1 lg:overflow-y-auto lg:border-l lg:[contain:strict]"
       aria-label="Findings"
     >
       {#if view.why}<WhyPanel why={view.why} onclose={() => ask(null)} />{/if}
@@ -304,8 +300,25 @@
   </main>
 </div>
 
-<BriefPanel {view} supplies={parts.filter((p) => p.kind === 'receiver-supply')} bind:open={briefing} />
-
-<SideBySide ids={compared.ids} names={compared.names} comparison={compared} bind:open={comparing} />
-<KeysHelp bind:open={helping} />
-{#if view.conflict}<ConflictDialog conflict={view.conflict} onchoose={(mine) => view.resolve(mine)} />{/if}
+<!-- what is opened now and then is fetched when it is: the page starts without it -->
+{#if briefing}
+  {#await import('./BriefPanel.svelte') then { default: BriefPanel }}
+    <BriefPanel {view} supplies={parts.filter((p) => p.kind === 'receiver-supply')} bind:open={briefing} />
+  {/await}
+{/if}
+{#if comparing}
+  {#await import('./SideBySide.svelte') then { default: SideBySide }}
+    <SideBySide ids={compared.ids} names={compared.names} comparison={compared} bind:open={comparing} />
+  {/await}
+{/if}
+{#if helping}
+  {#await import('./KeysHelp.svelte') then { default: KeysHelp }}
+    <KeysHelp bind:open={helping} />
+  {/await}
+{/if}
+{#if view.conflict}
+  {@const conflict = view.conflict}
+  {#await import('./ConflictDialog.svelte') then { default: ConflictDialog }}
+    <ConflictDialog {conflict} onchoose={(mine) => view.resolve(mine)} />
+  {/await}
+{/if}

@@ -1,9 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { Button, Input, Modal } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import UndoToast from '../marks/UndoToast.svelte';
   import { call, type Answered } from '../../api/client.ts';
   import type { MatchState } from './match-state.svelte.ts';
   import type { SideSetup } from './side-setup.ts';
@@ -33,7 +32,6 @@
 
   const DELETED = 'iskarn-deleted';
   let renaming = $state(false);
-  let newName = $state('');
   let said = $state('');
   let deleted = $state<{ id: number; name: string } | null>(null);
   /** The list's last refresh: leaving before it ends would ask for a page that is gone. */
@@ -91,9 +89,7 @@
     else said = done.message;
   }
 
-  async function rename(): Promise<void> {
-    renaming = false;
-    const name = newName.trim();
+  async function rename(name: string): Promise<void> {
     if (name === '' || name === view.document.name) return;
     await view.edit([{ path: 'name', value: name }], `renamed to ${name}`);
     await view.flush();
@@ -140,10 +136,7 @@
       id: 'rename',
       title: 'rename',
       hint: '',
-      act: () => {
-        newName = view.document.name ?? '';
-        renaming = true;
-      }
+      act: () => (renaming = true)
     },
     { id: 'delete', title: 'delete', hint: 'can be undone', act: () => void remove() },
     { id: 'export', title: 'export', hint: 'as a JSON file', act: () => void exportSetup() }
@@ -197,23 +190,24 @@
   {/each}
 </div>
 
-<Modal title="Rename the setup" bind:open={renaming} size="xs">
-  <form
-    onsubmit={(e) => {
-      e.preventDefault();
-      void rename();
-    }}
-    class="flex gap-2"
-  >
-    <Input bind:value={newName} aria-label="Name" data-testid="new-name" maxlength={200} />
-    <Button type="submit" data-testid="rename-ok">Rename</Button>
-  </form>
-</Modal>
+{#if renaming}
+  {#await import('./RenameDialog.svelte') then { default: RenameDialog }}
+    <RenameDialog
+      name={view.document.name ?? ''}
+      onrename={(name) => void rename(name)}
+      bind:open={renaming}
+    />
+  {/await}
+{/if}
 
-{#if deleted}<UndoToast
-    text={`${deleted.name} is deleted.`}
-    id="undo-delete"
-    onundo={() => void restore()}
-    onclose={() => (deleted = null)}
-  />{/if}
-{#if said}<UndoToast text={said} onclose={() => (said = '')} />{/if}
+{#if deleted || said}
+  {#await import('../marks/UndoToast.svelte') then { default: UndoToast }}
+    {#if deleted}<UndoToast
+        text={`${deleted.name} is deleted.`}
+        id="undo-delete"
+        onundo={() => void restore()}
+        onclose={() => (deleted = null)}
+      />{/if}
+    {#if said}<UndoToast text={said} onclose={() => (said = '')} />{/if}
+  {/await}
+{/if}

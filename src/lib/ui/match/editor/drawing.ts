@@ -15,12 +15,15 @@ interface Wanted {
   chart: Chart['id'];
 }
 
+/** Pause before the rest is worked out, ms: the frame that shows the edit has the processor to itself. */
+const PAUSE_MS = 60;
+
 /**
  * Draws documents: at once without what takes long, then whole. What is asked later overtakes what was asked before; what was
  * overtaken before it began is never worked out.
  */
 export class Drawing {
-  readonly #ports: Pick<Ports, 'picture'>;
+  readonly #ports: Pick<Ports, 'picture' | 'later'>;
   /** Told of every picture, and whether it is the last one of its document. */
   readonly #show: (picture: MatchPicture, whole: boolean) => void;
   /** Told of an error while the rest is worked out: nobody waits for it. */
@@ -29,10 +32,11 @@ export class Drawing {
   #turn = 0;
   #next: Wanted | null = null;
   #busy = false;
+  #callOff: () => void = () => {};
 
   constructor(
     picture: MatchPicture,
-    ports: Pick<Ports, 'picture'>,
+    ports: Pick<Ports, 'picture' | 'later'>,
     on: { show: (picture: MatchPicture, whole: boolean) => void; failed: (error: unknown) => void }
   ) {
     this.#picture = picture;
@@ -63,7 +67,8 @@ export class Drawing {
       false
     );
     this.#next = { turn, document, look, chart };
-    void this.#rest();
+    this.#callOff();
+    this.#callOff = this.#ports.later(PAUSE_MS, () => void this.#rest());
     return { is: 'drawn' };
   }
 

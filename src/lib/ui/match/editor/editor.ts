@@ -37,6 +37,9 @@ export interface EditorState {
   why: Why | null;
 }
 
+/** Longest that an edit waits for its picture before it is shown without, ms. */
+const SOON_MS = 40;
+
 const LOST =
   'The calculation stopped and could not be started again. What was saved is safe: load the page again.';
 
@@ -54,6 +57,9 @@ export class Editor {
   readonly #saving: Saving;
   #state: EditorState;
   #asked: string | null = null;
+  /** What has changed and was not told of yet. */
+  #untold: Partial<EditorState> = {};
+  #callOff: () => void = () => {};
   #moving: Promise<void> = Promise.resolve();
   /** Edits whose picture is still out: saving and undoing wait for them. */
   #pending: Promise<unknown> = Promise.resolve();
@@ -93,7 +99,10 @@ export class Editor {
       failed: (error) => this.#set({ said: this.#lost(error) })
     });
     this.#saving = new Saving(stored, ports, {
-      state: (saved, saveProblem) => this.#set({ saved, saveProblem }),
+      state: (saved, saveProblem) => {
+        if (saved !== this.#state.saved || saveProblem !== this.#state.saveProblem)
+          this.#set({ saved, saveProblem });
+      },
       kept: (kept) => this.#set(historyOf(kept)),
       stale: (current) => this.#collide(current)
     });
@@ -105,7 +114,18 @@ export class Editor {
 
   #set(patch: Partial<EditorState>): void {
     this.#state = { ...this.#state, ...patch };
-    this.#changed(patch);
+    this.#callOff();
+    const whole = { ...this.#untold, ...patch };
+    this.#untold = {};
+    this.#changed(whole);
+  }
+
+  /** Changes the state and tells of it with the next picture, or in a moment where that takes longer: one paint, not two. */
+  #setSoon(patch: Partial<EditorState>): void {
+    this.#state = { ...this.#state, ...patch };
+    this.#untold = { ...this.#untold, ...patch };
+    this.#callOff();
+    this.#callOff = this.#ports.later(SOON_MS, () => this.#set({}));
   }
 
   get #look(): MatchLook {
@@ -161,13 +181,14 @@ export class Editor {
   /** Takes a part or a figure that was exchanged, with what belongs to it, and says what that was. */
   async exchange(exchanged: WithBelongings, label: string): Promise<boolean> {
     const taken = await this.replace(exchanged.document, label);
-    if (taken) this.#set({ said: exchanged.said.join(' ') });
+    const said = exchanged.said.join(' ');
+    if (taken && said !== this.#state.said) this.#set({ said });
     return taken;
   }
 
   /** Replaces the document by an edited one. */
   replace(document: SetupDocument, label: string): Promise<boolean> {
-    this.#set({ saved: 'saving' });
+    this.#setSoon({ saved: 'saving' });
     const work = this.#replace(document, label);
     this.#pending = Promise.allSettled([this.#pending, work]);
     return work;
@@ -176,14 +197,14 @@ export class Editor {
   async #replace(edited: SetupDocument, label: string): Promise<boolean> {
     const before = this.#state.document;
     const document = withAllUpMass(edited);
-    // shown at once, so that a second keystroke steps on from it; taken back when the core refuses
-    this.#set({ document });
+    // it stands at once, so that a second keystroke steps on from it; taken back when the core refuses
+    this.#setSoon({ document });
     if (!(await this.#draw(document))) {
       if (this.#state.document === document) this.#set({ document: before });
       if (this.#saving.queue.length === 0) this.#set({ saved: 'saved' });
       return false;
     }
-    this.#set({ refused: '' });
+    if (this.#state.refused !== '') this.#set({ refused: '' });
     this.#saving.push({ document, label });
     if (this.#state.conflict) this.#renewConflict(this.#state.conflict);
     return true;

@@ -1,0 +1,31 @@
+<script lang="ts">
+  import { Button, Input, Modal } from 'flowbite-svelte';
+
+  /** Another name for the setup. */
+  let {
+    name,
+    onrename,
+    open = $bindable(false)
+  }: {
+    name: string;
+    /** Called with the new name. */
+    onrename: (name: string) => void;
+    open?: boolean;
+  } = $props();
+  // svelte-ignore state_referenced_locally
+  let newName = $state(name);
+</script>
+
+<Modal title="Rename the setup" bind:open size="xs">
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      open = false;
+      onrename(newName.trim());
+    }}
+    class="flex gap-2"
+  >
+    <Input bind:value={newName} aria-label="Name" data-testid="new-name" maxlength={200} />
+    <Button type="submit" data-testid="rename-ok">Rename</Button>
+  </form>
+</Modal>
