@@ -1,16 +1,22 @@
-// Everything that must hold, from a clean checkout, saying what it does.
+// Everything that must hold, from a clean checkout, saying what it does. With words: only the tests that have one in their
+// path, built anew where they need it.
 import { ensureBuild, ensureNode, ensurePackages, ensurePrograms, run, say } from './ensure.mjs';
+import { runTests } from './run-tests.mjs';
 
+const words = process.argv.slice(2);
 ensureNode();
-ensurePrograms();
+if (!words.includes('--unit')) ensurePrograms();
 ensurePackages();
-say('lint and formatting …');
-run('npx', ['eslint', '.']);
-run('npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-say('types …');
-run('npx', ['svelte-kit', 'sync']);
-run('npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human']);
-run('npx', ['tsc', '-p', 'scripts/tsconfig.json']);
-ensureBuild();
-say('unit, outside checks, integration and browser tests …');
-run(process.execPath, ['scripts/run-tests.mjs']);
+if (words.length === 0) {
+  say('lint and formatting …');
+  run('npx', ['svelte-kit', 'sync']);
+  run('npx', ['eslint', '.']);
+  run('npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+  say('types …');
+  run('npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human']);
+  run('npx', ['tsc', '-p', 'scripts/tsconfig.json']);
+}
+if (!words.includes('--unit')) ensureBuild();
+else run('npx', ['svelte-kit', 'sync']);
+say(words.length === 0 ? 'unit, outside checks, integration and browser tests …' : 'tests …');
+process.exit(runTests(words));

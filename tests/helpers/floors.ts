@@ -61,7 +61,7 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
     holds: 'documents in, answers out',
     folders: ['lib/api', 'lib/server', 'lib/workers', 'hooks.server.ts']
   },
-  { name: 'rooms', holds: 'what a person sees', folders: ['lib/ui', 'routes'] }
+  { name: 'rooms', holds: 'what a person sees', folders: ['lib/ui', 'routes', 'hooks.client.ts'] }
 ];
 
 const root = join(import.meta.dirname, '..', '..');

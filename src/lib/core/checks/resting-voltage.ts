@@ -4,9 +4,8 @@ import { show, showUnit } from '../units/show.ts';
 import { capacities } from './candidates.ts';
 import { check } from './check.ts';
 
-/** Volts of a LiPo cell at rest that no pack should be found below, and the two schools of where to stop. Common practice, no source. */
-const LOWEST_V = 3.3;
-const LEAST_V = { '3.6': 3.6, '3.5': 3.5 } as const;
+/** Volts of a rested LiPo cell at which the more careful school lands. Common practice, no source. */
+const CAREFUL_V = 3.6;
 
 /** Lowest resting volts per cell after ordinary use: what the charger shows. Other chemistries at the same charge left. */
 export const restingVoltage = check({
@@ -24,15 +23,17 @@ export const restingVoltage = check({
     const { chemistry } = s.setup.battery;
     const left = Math.max(stateOfCharge - use.usedShare, 0);
     const value = openCircuitCellV(chemistry, left);
-    const asLipo = (volts: number): number => openCircuitCellV(chemistry, stateOfChargeAt('lipo', volts));
+    const floor = CHEMISTRIES[chemistry].restingFloorV;
+    // other chemistries at the charge that a LiPo cell of these volts has left
+    const careful = openCircuitCellV(chemistry, stateOfChargeAt('lipo', CAREFUL_V));
     return {
       direction: 'above',
       value,
-      rating: asLipo(LOWEST_V),
+      rating: floor,
       margin: 'resting-voltage',
-      limitOf: (id) => asLipo(id === '3.5' ? LEAST_V['3.5'] : LEAST_V['3.6']),
+      limitOf: (id) => (id === '3.5' ? floor : Math.max(careful, floor)),
       digits: 3,
-      working: `${show(100 * use.usedShare)} % used leaves ${show(100 * left)} %: a rested ${CHEMISTRIES[chemistry].name} cell then shows ${showUnit(value, 'V')}${chemistry === 'lipo' ? '' : `; ${showUnit(LEAST_V['3.6'], 'V')} of a LiPo cell are ${showUnit(asLipo(LEAST_V['3.6']), 'V')} here, at the same charge`}. Measure it an hour after landing; a cell that shows less than the others is the one to watch.`
+      working: `${show(100 * use.usedShare)} % used leaves ${show(100 * left)} %: a rested ${CHEMISTRIES[chemistry].name} cell then shows ${showUnit(value, 'V')}; floor ${showUnit(floor, 'V')}, better from ${showUnit(careful, 'V')}. Measure it an hour after landing; a cell that shows less than the others is the one to watch.`
     };
   }
 });

@@ -1,0 +1,3 @@
+export function testFiles(): string[];
+export function chosenFiles(words: readonly string[]): string[];
+export function runTests(words: readonly string[]): number;
