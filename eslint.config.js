@@ -17,6 +17,20 @@ export default ts.config(
     }
   },
   {
+    // what is not awaited is said to be so: a promise that nobody waits for loses its error
+    files: ['**/*.ts'],
+    ignores: ['**/*.svelte.ts'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': [
+        'error',
+        { allowForKnownSafeCalls: [{ from: 'package', name: ['test', 'suite'], package: 'node:test' }] }
+      ],
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+      '@typescript-eslint/await-thenable': 'error'
+    }
+  },
+  {
     rules: {
       'no-undef': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
+import { architecture } from './helpers/architecture.ts';
 import { arrows, leadsTo, placeOf, ring, sources, specifiersOf } from './helpers/floors.ts';
 
 const root = join(import.meta.dirname, '..');
@@ -67,4 +68,9 @@ test('the core uses no clock, no randomness, no network and no page', () => {
     const hit = code.split('\n').find((line) => forbidden.test(line.replace(/\/\/.*$/, '')));
     assert.equal(hit, undefined, `${file}: ${hit}`);
   }
+});
+
+test('the drawing of the house is the house: npm run architecture', () => {
+  const drawn = readFileSync(join(root, 'docs', 'architecture.md'), 'utf8');
+  assert.equal(drawn, architecture(), 'run npm run architecture');
 });

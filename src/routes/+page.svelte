@@ -3,6 +3,7 @@
   import { Button } from 'flowbite-svelte';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import FindingMark from '$lib/ui/marks/FindingMark.svelte';
+  import { day } from '$lib/ui/format/dates';
   import { figure, figureUnit } from '$lib/ui/format/units.svelte';
   import UndoToast from '$lib/ui/marks/UndoToast.svelte';
   import { call } from '$lib/api/client';
@@ -88,7 +89,7 @@
             {#if !glances}<p class="mt-1 text-[13px] text-[var(--ink-soft)]">being worked out</p>{/if}
             <p class="text-[12px] text-[var(--ink-soft)]">
               {c.lastRun
-                ? `last run ${c.lastRun.heldAt.slice(0, 10)}: ${c.lastRun.title}${c.lastRun.verdict ? `, ${c.lastRun.verdict}` : ''}`
+                ? `last run ${day(c.lastRun.heldAt)}: ${c.lastRun.title}${c.lastRun.verdict ? `, ${c.lastRun.verdict}` : ''}`
                 : 'no run logged'}
             </p>
           </a>

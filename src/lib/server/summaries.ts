@@ -62,7 +62,7 @@ export class Summaries {
     const keys = setups.map((s) => keyOf(s, beside));
     const missing = setups.filter((_s, at) => !this.#kept.has(keys[at]) && !this.#pending.has(keys[at]));
     for (let at = 0; at < missing.length; at += BATCH) this.#begin(missing.slice(at, at + BATCH), beside);
-    await Promise.all(keys.map((key) => this.#pending.get(key)));
+    await Promise.all(keys.flatMap((key) => this.#pending.get(key) ?? []));
     return keys.map((key) => this.#peek(key) ?? null);
   }
 

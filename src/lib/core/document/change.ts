@@ -1,3 +1,5 @@
+import get from 'dlv';
+import { dset } from 'dset';
 import type { SetupDocument } from './schema.ts';
 
 /** A change of one figure of a document, by its dotted path. */
@@ -6,31 +8,21 @@ export interface Change {
   value: number | string | null;
 }
 
-/** The document with changes applied; nothing of the original is touched. */
+/** The document with changes applied; nothing of the original is touched. @throws TypeError for a path that is none */
 export function withChanges(setup: SetupDocument, changes: readonly Change[]): SetupDocument {
-  const copy = structuredClone(setup) as unknown as Record<string, unknown>;
+  const copy = structuredClone(setup);
   for (const { path, value } of changes) {
     const keys = path.split('.');
-    let node = copy;
     if (keys.some((key) => key in Object.prototype))
       throw new TypeError(`withChanges: "${path}" is no path of a document`);
-    for (const key of keys.slice(0, -1)) {
-      node[key] ??= {};
-      node = node[key] as Record<string, unknown>;
-    }
-    node[keys[keys.length - 1]] = value;
+    // a part that is set to nothing has no figures to change: it begins anew
+    for (let k = 1; k < keys.length; k++)
+      if (readPath(copy, keys.slice(0, k).join('.')) === null) dset(copy, keys.slice(0, k), {});
+    dset(copy, keys, value);
   }
-  return copy as unknown as SetupDocument;
+  return copy;
 }
 
 /** Value at a dotted path of a document; undefined where it does not lead anywhere. */
 export const readPath = (document: object, path: string): unknown =>
-  path
-    .split('.')
-    .reduce<unknown>(
-      (node, key) =>
-        node !== null && typeof node === 'object' && Object.hasOwn(node, key)
-          ? (node as Record<string, unknown>)[key]
-          : undefined,
-      document
-    );
+  path.split('.').some((key) => key in Object.prototype) ? undefined : get(document, path);

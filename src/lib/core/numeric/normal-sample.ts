@@ -61,11 +61,3 @@ export function normalSample(count: number, dimensions: number): Float64Array {
   }
   return out;
 }
-
-/** Percentile of values already sorted upwards, linear between neighbours (Hyndman and Fan 1996, type 7). */
-export function percentile(sorted: ArrayLike<number>, share: number): number {
-  const at = share * (sorted.length - 1);
-  const low = Math.floor(at);
-  const high = Math.min(low + 1, sorted.length - 1);
-  return sorted[low] + (sorted[high] - sorted[low]) * (at - low);
-}

@@ -1,4 +1,4 @@
-import { percentile } from '../numeric/normal-sample.ts';
+import { quantileSorted } from 'd3-array';
 import type { Interpreted } from '../model/interpret.ts';
 import { BAND_SAMPLES, logCholesky, scaledModel, standardSample, SAMPLE_COLUMNS } from './factors.ts';
 import type { TrainModel } from '../model/train-model.ts';
@@ -28,8 +28,9 @@ export function bandsOf(
     for (let o = 0; o < outputs; o++) values[o][row] = out[o];
   }
   return values.map((column) => {
-    const known = column.filter((v) => !Number.isNaN(v)).sort();
+    // the package reads any list of numbers; its types know only plain ones
+    const known = column.filter((v) => !Number.isNaN(v)).sort() as unknown as number[];
     if (known.length < count / 2) return null;
-    return [percentile(known, 0.1), percentile(known, 0.9)];
+    return [quantileSorted(known, 0.1) as number, quantileSorted(known, 0.9) as number];
   });
 }

@@ -3,6 +3,7 @@
  * that cannot be had is a sentence and exit code 2, and the data is not touched.
  */
 import { createServer, type IncomingMessage, type RequestListener, type ServerResponse } from 'node:http';
+import { randomUUID } from 'node:crypto';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { allowedHosts, strangeHost, strangeOrigin } from '../guard/hosts.ts';
 import { listenFault, portOf } from './start-faults.ts';
@@ -31,6 +32,9 @@ process.env.ISKARN_COMPUTE ??= beside('./compute.js');
 
 const hosts = allowedHosts(process.env);
 let application: RequestListener | null = null;
+/** Whether the first page was asked for once; until then everyone else waits. */
+let warm = false;
+const TOKEN = randomUUID();
 let opened: () => void = () => {};
 const ready = new Promise<void>((resolve) => (opened = resolve));
 
@@ -48,7 +52,7 @@ function serve(request: IncomingMessage, response: ServerResponse): void {
     response.end(JSON.stringify({ message: strange, errors: [{ path: '', message: strange }] }));
     return;
   }
-  if (application) application(request, response);
+  if (application && (warm || request.headers['x-iskarn-warm'] === TOKEN)) application(request, response);
   else void ready.then(() => application?.(request, response));
 }
 
@@ -62,10 +66,11 @@ server.listen(port, host, () => {
   import(handler)
     .then(({ handler }: { handler: RequestListener }) => {
       application = handler;
-      opened();
       return warmed();
     })
     .then(() => {
+      warm = true;
+      opened();
       say(`open ${address}  (Ctrl+C stops it)`);
     })
     .catch((error: Error) => leave(`the built application does not start: ${error.message}.`));
@@ -73,7 +78,7 @@ server.listen(port, host, () => {
 
 /** Asks for the first page once, so that the first person who does finds it ready. */
 async function warmed(): Promise<void> {
-  const response = await fetch(`${address}/`).catch(() => null);
+  const response = await fetch(`${address}/`, { headers: { 'x-iskarn-warm': TOKEN } }).catch(() => null);
   await response?.arrayBuffer().catch(() => null);
 }
 
