@@ -24,7 +24,7 @@ export function architecture(): string {
     '',
     '```'
   ];
-  const width = 62;
+  const width = 74;
   for (const floor of [...FLOORS].reverse()) {
     lines.push(`+${'-'.repeat(width)}+`);
     lines.push(`| ${`${floor.name}: ${floor.holds}`.padEnd(width - 2)} |`);
