@@ -1,4 +1,4 @@
-import { THIN_SPACE } from '../units/show.ts';
+import { UNIT_SPACE } from '../units/show.ts';
 import { unitOfField } from '../units/unit-of-field.ts';
 
 /** A figure of a document in words, by its path: number with its unit, a part by its name, nothing as a dash. */
@@ -10,7 +10,7 @@ export function showValue(path: string, value: unknown): string {
     const [unit, scale] =
       si === 'ohm' ? ['mΩ', 1000] : si === 'kg' && Math.abs(value) < 1 ? ['g', 1000] : [si, 1];
     const text = String(Number((scale * value).toPrecision(4)));
-    return unit === '' ? text : `${text}${THIN_SPACE}${unit}`;
+    return unit === '' ? text : `${text}${UNIT_SPACE}${unit}`;
   }
   if (typeof value === 'string' || typeof value === 'boolean') return String(value);
   if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map(String).join(', ');

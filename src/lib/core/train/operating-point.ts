@@ -106,7 +106,7 @@ export const switchingShare = (m: TrainModel, throttle: number): number =>
       : (m.escSwitchingShare * (1 - throttle)) / (1 - FADE_FROM);
 
 /** Conductance of the ripple's loss at a throttle, S. */
-const rippleAt = (m: TrainModel, throttle: number): number =>
+export const rippleAt = (m: TrainModel, throttle: number): number =>
   throttle <= 0 || throttle >= 1 ? 0 : m.rippleS * (throttle * (1 - throttle)) ** 2;
 
 /** The ripple's loss loads the source like a resistor across the ESC: by this it divides the volts and resistance behind it. */

@@ -49,8 +49,9 @@ export function sensitivities(
 ): Sensitivity[] {
   const p = operatingPoint();
   const solve = (m: TrainModel): [number, number, number] => {
-    // held volts have no resistance behind them, whatever the pack's is
-    const packOhm = supply.packOhm === 0 ? 0 : m.packResistanceOhm;
+    // as the pack stands under load; held volts have no resistance behind them, whatever the pack's is
+    const packOhm =
+      supply.packOhm === 0 ? 0 : (supply.packOhm * m.packResistanceOhm) / i.model.packResistanceOhm;
     solveOperatingPoint(m, { openCircuitV: supply.openCircuitV, packOhm }, throttle, speedMs, p);
     return [p.batteryCurrentA, p.thrustN, radSToRpm(p.omegaRadS / m.gearRatio)];
   };

@@ -1,18 +1,19 @@
-/** Thin space between a number and its unit. */
-export const THIN_SPACE = ' ';
+/** Space between a number and its unit, and between thousands. */
+export const UNIT_SPACE = ' ';
 
-/** A number with three significant digits, plain for people: 31.3, 0.084, 12 400. */
+/** A number with three significant digits, plain for people: 31.3, 0.084, 12 400, −0.967 (with a minus sign, not a hyphen). */
 export function show(value: number, digits = 3): string {
   if (!Number.isFinite(value)) return 'not known';
   if (value === 0) return '0';
+  if (value < 0) return `−${show(-value, digits)}`;
   const size = Math.floor(Math.log10(Math.abs(value)));
   const places = Math.min(Math.max(digits - 1 - size, 0), 6);
   const text = value.toFixed(places);
   const [whole, fraction] = text.split('.');
-  const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+(?!\d))/g, THIN_SPACE) : whole;
+  const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+(?!\d))/g, UNIT_SPACE) : whole;
   return fraction ? `${grouped}.${fraction}` : grouped;
 }
 
-/** A number with its unit, a thin space between. */
+/** A number with its unit, a space between. */
 export const showUnit = (value: number, unit: string, digits = 3): string =>
-  unit === '' ? show(value, digits) : `${show(value, digits)}${THIN_SPACE}${unit}`;
+  unit === '' ? show(value, digits) : `${show(value, digits)}${UNIT_SPACE}${unit}`;

@@ -1,6 +1,10 @@
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
+import { READING_S } from '../parts/pack/under-load.ts';
+import type { Situation } from '../situation/situation.ts';
 import { FACTORS } from '../model/tolerance.ts';
-import { noLoadCurrentAt } from '../train/operating-point.ts';
+import type { TrainModel } from '../model/train-model.ts';
+import { noLoadCurrentAt, rippleAt, switchingShare } from '../train/operating-point.ts';
+import type { PredictedPoint } from '../train/predicted.ts';
 import { INCH_M, rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
 import { underLoad } from './why-fields.ts';
@@ -10,6 +14,20 @@ const off = (rule: number, value: number): string => {
   const d = 100 * (rule / value - 1);
   return `${d >= 0 ? '+' : '−'}${show(Math.abs(d), 2)} % here`;
 };
+
+/** Why the pack's resistance in the sums is not that of its label: how it was read. Empty where it is. */
+const packUnderLoad = (s: Situation): string => {
+  const pulse = s.train.packResistanceOhm;
+  const { packOhm, stateOfCharge } = s.supply;
+  if (packOhm === 0 || packOhm === pulse || stateOfCharge === null) return '';
+  return `. At once ${show(1000 * pulse)} mΩ, after ${READING_S} s under load ${show(1000 * packOhm)} mΩ at ${show(100 * stateOfCharge)} % charge`;
+};
+
+/** Volts that reach the ESC: the pack's less what the leads take. */
+export const atEscV = (
+  m: TrainModel,
+  p: Pick<PredictedPoint, 'batteryVoltageV' | 'batteryCurrentA'>
+): number => p.batteryVoltageV - (p.batteryCurrentA - m.auxiliaryCurrentA) * m.wiringResistanceOhm;
 
 /** Derivations of the circuit: currents, volts, power, efficiency, rpm. */
 export function whyCircuit({ s, p, add }: WhyContext): void {
@@ -21,12 +39,17 @@ export function whyCircuit({ s, p, add }: WhyContext): void {
   const nominal = battery.series * CHEMISTRIES[battery.chemistry].nominalV;
   const d = p.throttle;
   const friction = noLoadCurrentAt(m, omega);
+  const escV = atEscV(s.train, p);
+  const switching = switchingShare(m, d);
+  const ripple = rippleAt(m, d);
   const byWatts = motor.maxPowerW == null ? null : motor.maxPowerW / nominal;
   add(
     'motor-current',
     'Motor current',
     'I = (d V − k ω) / (R_motor + R_ESC), where V is what reaches the ESC',
-    `(${show(d)} × ${showUnit(p.batteryVoltageV - (p.batteryCurrentA - m.auxiliaryCurrentA) * m.wiringResistanceOhm, 'V')} − ${show(k, 3)} V s × ${show(omega)} rad/s) / (${show(1000 * m.windingResistanceOhm)} + ${show(1000 * m.escResistanceOhm)} mΩ) = ${showUnit(p.motorCurrentA, 'A')}. ${underLoad(s.model)}`,
+    d <= 0
+      ? `the ESC is open: no current, ${showUnit(p.motorCurrentA, 'A')}`
+      : `(${show(d)} × ${showUnit(escV, 'V', 4)} − ${show(k, 4)} V s × ${show(omega, 4)} rad/s) / (${show(1000 * m.windingResistanceOhm)} mΩ + ${show(1000 * m.escResistanceOhm)} mΩ) = ${showUnit(p.motorCurrentA, 'A')}. ${underLoad(s.model)}`,
     FACTORS,
     byWatts === null
       ? null
@@ -42,8 +65,13 @@ export function whyCircuit({ s, p, add }: WhyContext): void {
   add(
     'battery-current',
     'Pack current',
-    'I_pack = N (d I_motor + switching + idle) + receiver',
-    `${m.count} × (${show(d)} × ${showUnit(p.motorCurrentA, 'A')}${d < 1 ? ` + ${show(m.escSwitchingShare)} × ${showUnit(Math.abs(p.motorCurrentA), 'A')}` : ''}) + ${showUnit(m.auxiliaryCurrentA, 'A')} = ${showUnit(p.batteryCurrentA, 'A')}`,
+    'I_pack = N (d I_motor + s I_motor + G V + idle) + receiver; while chopping s of the current is lost in switching, and its ripple loads the ESC’s volts like a conductance G',
+    `${m.count} × (${[
+      `${show(d)} × ${showUnit(p.motorCurrentA, 'A')}`,
+      ...(switching > 0 ? [`${show(switching)} × ${showUnit(Math.abs(p.motorCurrentA), 'A')}`] : []),
+      ...(ripple > 0 ? [`${showUnit(1000 * ripple, 'mS')} × ${showUnit(escV, 'V')}`] : []),
+      ...(m.escIdleCurrentA > 0 ? [showUnit(m.escIdleCurrentA, 'A')] : [])
+    ].join(' + ')}) + ${showUnit(m.auxiliaryCurrentA, 'A')} = ${showUnit(p.batteryCurrentA, 'A')}`,
     FACTORS,
     `Watts over nominal volts: ${show(p.electricalPowerW)} W / ${show(nominal)} V = ${showUnit(p.electricalPowerW / nominal, 'A')}, ${off(p.electricalPowerW / nominal, p.batteryCurrentA)}.`
   );
@@ -51,7 +79,7 @@ export function whyCircuit({ s, p, add }: WhyContext): void {
     'battery-voltage',
     'Pack volts under load',
     'V = V_rest − I R_pack',
-    `${showUnit(p.openCircuitV, 'V')} − ${showUnit(p.batteryCurrentA, 'A')} × ${show(1000 * m.packResistanceOhm)} mΩ = ${showUnit(p.batteryVoltageV, 'V')}`,
+    `${showUnit(p.openCircuitV, 'V')} − ${showUnit(p.batteryCurrentA, 'A')} × ${show(1000 * s.supply.packOhm)} mΩ = ${showUnit(p.batteryVoltageV, 'V')}${packUnderLoad(s)}`,
     ['batteryResistance']
   );
   add(
@@ -74,7 +102,9 @@ export function whyCircuit({ s, p, add }: WhyContext): void {
     'motor-efficiency',
     'Motor efficiency',
     'η = shaft / (shaft + copper + iron)',
-    `${show(m.count * p.shaftPowerW)} W / (${show(m.count * p.shaftPowerW)} + ${show(p.lossW.motorCopper)} + ${show(p.lossW.motorIron)}) W = ${show(100 * p.motorEfficiency)} %; friction ${showUnit(friction, 'A')}`,
+    p.shaftPowerW <= 0
+      ? `0 %: ${p.shaftPowerW < 0 ? `the stream drives the shaft with ${showUnit(-m.count * p.shaftPowerW, 'W')}` : 'no power at the shaft'}; friction ${showUnit(friction, 'A')}`
+      : `${show(m.count * p.shaftPowerW)} W / (${showUnit(m.count * p.shaftPowerW, 'W')} + ${showUnit(p.lossW.motorCopper, 'W')} + ${showUnit(p.lossW.motorIron, 'W')}) = ${show(100 * p.motorEfficiency)} %; friction ${showUnit(friction, 'A')}`,
     ['motorResistance', 'noLoadCurrent', 'kv'],
     heatIn > 0 ? `${showUnit(heatIn, 'W')} of heat to lead away.` : null
   );
@@ -83,7 +113,7 @@ export function whyCircuit({ s, p, add }: WhyContext): void {
     'rpm',
     'Speed of the propulsor',
     'the speed at which motor torque k (I − I0) equals load torque CP ρ n² D⁵ / 2π',
-    `${show(p.torqueNm * 1000)} mN m${m.gearRatio === 1 ? '' : ` × ${show(m.gearRatio)} × ${show(m.gearEfficiency)}`} at ${show(p.rpm)} rpm`,
+    `${show(k, 4)} V s × (${showUnit(p.motorCurrentA, 'A')} − ${showUnit(friction, 'A')})${m.gearRatio === 1 ? '' : ` × ${show(m.gearRatio)} × ${show(m.gearEfficiency)}`} = ${show(p.torqueNm * 1000 * (m.gearRatio === 1 ? 1 : m.gearRatio * m.gearEfficiency))} mN m at ${show(p.rpm)} rpm`,
     FACTORS,
     `KV × loaded volts = ${show(unloaded)} rpm unloaded; loaded speeds of 70 to 85 % of it are usual, here ${show((100 * p.rpm) / unloaded, 2)} %.`
   );

@@ -42,7 +42,7 @@ export function whyCraft({ s, p, add }: WhyContext): void {
     'thrust-to-weight',
     'Thrust for the weight',
     'T / (m g)',
-    `${showUnit(p.thrustN, 'N')} / (${show(craft.massKg)} kg × ${GRAVITY_MS2}) = ${show(p.thrustN / (craft.massKg * GRAVITY_MS2))}`,
+    `${showUnit(p.thrustN, 'N')} / (${show(craft.massKg)} kg × ${GRAVITY_MS2} m/s²) = ${show(p.thrustN / (craft.massKg * GRAVITY_MS2))}`,
     ['thrust', 'power', 'kv'],
     `By watts: ${show(p.electricalPowerW / craft.massKg)} W/kg.`
   );
@@ -62,12 +62,13 @@ export function whyCraft({ s, p, add }: WhyContext): void {
   );
   if (s.fan && i.exitAreaM2 !== null) {
     const f = s.fan;
-    const each = p.thrustN / m.count;
+    // a fan that the stream drives makes no jet of its own
+    const each = Math.max(p.thrustN, 0) / m.count;
     add(
       'jet-speed',
       'Jet speed',
       'Ve = (V + √(V² + 4 T / ρ Ae)) / 2 (momentum theory, exit area kept)',
-      `V ${showUnit(p.speedMs, 'm/s')}, T ${showUnit(each, 'N')}, ρ ${show(m.densityKgM3)} kg/m³, Ae ${show(i.exitAreaM2 * 1e4)} cm² = ${showUnit(f.jetMs, 'm/s')}`,
+      `(${showUnit(p.speedMs, 'm/s')} + √((${showUnit(p.speedMs, 'm/s')})² + 4 × ${showUnit(each, 'N')} / (${show(m.densityKgM3)} kg/m³ × ${show(i.exitAreaM2 * 1e4)} cm²))) / 2 = ${showUnit(f.jetMs, 'm/s')}`,
       ['thrust', 'power', 'kv'],
       'A jet flies at most at about seven tenths of its jet speed.'
     );
@@ -75,14 +76,16 @@ export function whyCraft({ s, p, add }: WhyContext): void {
       'fan-flow',
       'Air through the fan',
       'ρ Ae Ve',
-      `${show(m.densityKgM3)} × ${show(i.exitAreaM2)} m² × ${showUnit(f.jetMs, 'm/s')} = ${show(f.massFlowKgS * 1000)} g/s`,
+      `${show(m.densityKgM3)} kg/m³ × ${show(i.exitAreaM2)} m² × ${showUnit(f.jetMs, 'm/s')} = ${show(f.massFlowKgS * 1000)} g/s`,
       ['thrust', 'power', 'kv']
     );
     add(
       'fan-loading',
       'Thrust per watt',
-      'T / P at the pack',
-      `${showUnit(each, 'N')} / ${showUnit(p.electricalPowerW / m.count, 'W')} = ${show((1000 * f.thrustPerWattNW) / GRAVITY_MS2)} g/W`,
+      'T / g / P at the pack',
+      p.electricalPowerW > 0
+        ? `${showUnit(each, 'N')} / ${GRAVITY_MS2} m/s² / ${showUnit(p.electricalPowerW / m.count, 'W')} = ${show((1000 * f.thrustPerWattNW) / GRAVITY_MS2)} g/W`
+        : 'no power is taken from the pack',
       ['thrust', 'power'],
       'Fans of 50 to 90 mm give 1.5 to 2.5 g/W standing still; an open propeller gives three times that.'
     );
@@ -126,7 +129,7 @@ export function whyCraft({ s, p, add }: WhyContext): void {
       'boat',
       'Top speed',
       'thrust less its deduction against the hull’s resistance',
-      `${showUnit(s.boat.topSpeedMs, 'm/s')} at ${show(s.boat.loadedRpm)} rpm, slip ${show(100 * s.boat.slip)} %`,
+      `${showUnit(s.boat.topSpeedMs, 'm/s')} at ${show(s.boat.loadedRpm)} rpm; slip 1 − ${showUnit(s.boat.topSpeedMs, 'm/s')} / (${show(s.boat.loadedRpm / 60, 4)} /s × ${show(1000 * m.pitchM)} mm) = ${show(100 * s.boat.slip)} %`,
       ['thrust', 'power', 'kv'],
       `KV × cells × 4.0 V = ${show((motor.kvRpmPerVolt * battery.series * 4) / m.gearRatio)} rpm.`
     );

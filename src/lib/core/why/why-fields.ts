@@ -1,6 +1,7 @@
 import { readPath } from '../document/change.ts';
 import type { Interpreted } from '../model/interpret.ts';
 import type { FactorName } from '../model/tolerance.ts';
+import { READING_S, settledFactor } from '../parts/pack/under-load.ts';
 import { show, showUnit } from '../units/show.ts';
 import { unitOfField } from '../units/unit-of-field.ts';
 import type { Why } from './why.ts';
@@ -20,7 +21,10 @@ const MEANING: Record<string, [title: string, used: string]> = {
   'battery.series': ['Cells in series', 'volts of the pack = cells × volts per cell'],
   'battery.capacityAh': ['Capacity', 'time = usable Ah / average amps; amps allowed = Ah × C'],
   'battery.continuousC': ['Continuous C', 'amps the label allows = Ah × C'],
-  'battery.cellResistanceOhm': ['Resistance of one cell', 'V = V_rest − I × cells × R / strands'],
+  'battery.cellResistanceOhm': [
+    'Resistance of one cell',
+    `V = V_rest − I × cells × R / strands, R growing under load: ${show(settledFactor(READING_S))} times after ${READING_S} s`
+  ],
   'wiring.resistanceOhm': ['Resistance of the leads', 'heat = I² R, there and back'],
   'wiring.gaugeAwg': ['Wire gauge', 'area = π/4 (0.127 mm × 92^((36 − gauge)/39))² (ASTM B258)'],
   'wiring.leadLengthM': ['Length of the leads', 'R = 2 × length × resistivity / area'],

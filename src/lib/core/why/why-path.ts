@@ -1,6 +1,8 @@
 import { FACTORS, type FactorName } from '../model/tolerance.ts';
+import { rippleAt, switchingShare } from '../train/operating-point.ts';
 import { rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
+import { atEscV } from './why-circuit.ts';
 import type { WhyContext } from './why.ts';
 
 /** Derivations of the watts on the power path: what goes into each part, what is lost there, what is useful. */
@@ -32,13 +34,13 @@ export function whyPath({ s, p, add }: WhyContext): void {
     'esc',
     'Power into the ESC',
     'V I less leads and receiver',
-    `${show(terminalW)} − ${show(p.lossW.wiring + p.lossW.auxiliary)} = ${showUnit(afterLeads, 'W')}`
+    `${showUnit(terminalW, 'W')} − ${showUnit(p.lossW.wiring + p.lossW.auxiliary, 'W')} = ${showUnit(afterLeads, 'W')}`
   );
   into(
     'motor',
     'Power into the motor',
     'what the ESC takes in less its heat',
-    `${show(afterLeads)} − ${show(p.lossW.esc)} = ${showUnit(afterEsc, 'W')}`
+    `${showUnit(afterLeads, 'W')} − ${showUnit(p.lossW.esc, 'W')} = ${showUnit(afterEsc, 'W')}`
   );
   into(
     'propulsor',
@@ -53,52 +55,71 @@ export function whyPath({ s, p, add }: WhyContext): void {
     numbers: string,
     names: readonly FactorName[]
   ): void => add(`loss-${id}`, title, formula, numbers, names);
+  const escV = atEscV(m, p);
+  const ripple = rippleAt(m, d);
+  const switching = switchingShare(m, d);
+  const perVolt = [
+    ...(switching > 0 ? [`${show(switching)} × ${showUnit(Math.abs(p.motorCurrentA), 'A')}`] : []),
+    ...(m.escIdleCurrentA > 0 ? [showUnit(m.escIdleCurrentA, 'A')] : [])
+  ];
   const amps = showUnit(p.batteryCurrentA, 'A');
   loss(
     'battery',
     'Heat in the pack',
     'I² R_pack',
-    `(${amps})² × ${show(1000 * m.packResistanceOhm)} mΩ = ${showUnit(p.lossW.battery, 'W')}`,
+    `(${amps})² × ${show(1000 * s.supply.packOhm)} mΩ = ${showUnit(p.lossW.battery, 'W')}`,
     ['batteryResistance']
   );
   loss(
     'wiring',
     'Heat in the leads',
     'I² R_leads, and what the receiver takes',
-    `${showUnit(p.lossW.wiring, 'W')} in ${show(1000 * m.wiringResistanceOhm)} mΩ + ${showUnit(p.lossW.auxiliary, 'W')} to the receiver = ${showUnit(p.lossW.wiring + p.lossW.auxiliary, 'W')}`,
+    `(${showUnit(p.batteryCurrentA - m.auxiliaryCurrentA, 'A')})² × ${show(1000 * m.wiringResistanceOhm)} mΩ + ${showUnit(p.lossW.auxiliary, 'W')} = ${showUnit(p.lossW.wiring + p.lossW.auxiliary, 'W')}`,
     ['wiringResistance']
   );
   loss(
     'esc',
     'Heat in the ESC',
-    'N (I_motor² R_ESC + switching + idle)',
-    `${m.count} × (${showUnit(p.motorCurrentA, 'A')})² × ${show(1000 * m.escResistanceOhm)} mΩ${d < 1 ? ` + ${show(100 * m.escSwitchingShare)} % of V I while chopping` : ''} = ${showUnit(p.lossW.esc, 'W')}`,
+    'N (I_motor² R_ESC + V (s I_motor + idle)); s is lost in switching while the ESC chops',
+    `${m.count} × ((${showUnit(p.motorCurrentA, 'A')})² × ${show(1000 * m.escResistanceOhm)} mΩ${perVolt.length > 0 ? ` + ${showUnit(escV, 'V')} × (${perVolt.join(' + ')})` : ''}) = ${showUnit(p.lossW.esc, 'W')}`,
     ['escResistance']
   );
   loss(
     'motor',
     'Heat in the motor',
-    'N (I² R_loaded + k ω I0), and the gear',
-    `under load ${showUnit(p.lossW.motorCopper, 'W')} (in the copper and what comes with its current) + iron ${showUnit(p.lossW.motorIron, 'W')} + gear ${showUnit(p.lossW.gear, 'W')} = ${showUnit(heatIn + p.lossW.gear, 'W')}`,
+    'N (I² R_loaded + G V² of the ripple) in the copper and what comes with its current, + N k ω I0 in the iron, + the gear',
+    `${m.count} × ((${showUnit(p.motorCurrentA, 'A')})² × ${show(1000 * m.windingResistanceOhm)} mΩ${ripple > 0 ? ` + ${showUnit(1000 * ripple, 'mS')} × (${showUnit(escV, 'V')})²` : ''}) + ${showUnit(p.lossW.motorIron, 'W')} + ${showUnit(p.lossW.gear, 'W')} = ${showUnit(heatIn + p.lossW.gear, 'W')}`,
     ['motorResistance', 'noLoadCurrent']
   );
-  const useful = p.speedMs === 0 ? p.idealPowerW : Math.max(p.thrustPowerW, 0);
+  const standing = p.speedMs === 0;
+  const useful = standing ? p.idealPowerW : Math.max(p.thrustPowerW, 0);
   loss(
     'propulsor',
     'Lost at the propulsor',
     'shaft power less the useful power',
-    `${show(m.count * p.shaftPowerW - p.lossW.gear)} W − ${show(useful)} W = ${showUnit(p.lossW.propulsor + p.thrustPowerW - useful, 'W')}`,
+    `${showUnit(shaft, 'W')} − ${showUnit(useful, 'W')} = ${showUnit(p.lossW.propulsor + p.thrustPowerW - useful, 'W')}`,
     ['thrust', 'power']
   );
+  const each = showUnit(p.thrustN / (m.count * m.thrustShare), 'N');
+  const area = (m2: number): string => `${show(m.densityKgM3)} kg/m³ × ${show(1e4 * m2)} cm²`;
+  const { exitAreaM2, discAreaM2 } = s.model;
+  const push = (): string =>
+    !standing
+      ? `${showUnit(p.thrustN, 'N')} × ${showUnit(p.speedMs, 'm/s')}`
+      : exitAreaM2 === null
+        ? `${m.count} × ${each} × √(${each} / (2 × ${area(discAreaM2)}))`
+        : `${m.count} × ${each} × √(${each} / (${area(exitAreaM2)})) / 2`;
   add(
     'useful',
     'Useful power',
-    p.speedMs === 0
-      ? 'standing still thrust × speed is 0: the least power for this thrust, T √(T / 2 ρ A) (momentum theory)'
-      : 'T V',
-    p.speedMs === 0
-      ? `${showUnit(p.thrustN, 'N')} from ${m.count} disc${m.count === 1 ? '' : 's'} of ${show(m.diameterM)} m = ${showUnit(useful, 'W')}`
-      : `${showUnit(p.thrustN, 'N')} × ${showUnit(p.speedMs, 'm/s')} = ${showUnit(useful, 'W')}`,
+    !standing
+      ? 'T V'
+      : exitAreaM2 === null
+        ? 'standing still thrust × speed is 0: the least power for the thrust of each disc, N T √(T / 2 ρ A) (momentum theory)'
+        : 'standing still thrust × speed is 0: the least power for the thrust of each jet, N T √(T / ρ Ae) / 2 (momentum theory, exit area kept)',
+    p.thrustN < 0
+      ? `${showUnit(p.thrustN, 'N')}: it brakes, nothing is useful, ${showUnit(useful, 'W')}`
+      : `${push()} = ${showUnit(useful, 'W')}`,
     ['thrust', 'power']
   );
 }
