@@ -156,6 +156,30 @@ test('heat: starts at the air’s temperature, the winding leads the case, the p
   assert.equal(chart?.marks.find((m) => m.title === 'planned run')?.at, 45);
 });
 
+test('the heat chart runs as long as the pack lasts at full throttle, a minute at least, ten at most', () => {
+  const length = (setup: SetupDocument): number => draw(setup, 'heat').chart?.abscissa.values.at(-1) ?? 0;
+  const lasts = draw(PLANE, 'heat').answer.endurance.find((e) => e.at === 'full')?.seconds ?? 0;
+  assert.ok(lasts > 60 && lasts < 600, `${lasts} s`);
+  near(length(PLANE), lasts, 1e-6, 'as long as the pack');
+  const tiny = { ...PLANE, battery: { ...PLANE.battery, capacityAh: 0.3, cellResistanceOhm: 0.004 } };
+  near(length(tiny), 60, 1e-9, 'a minute');
+  const huge = { ...PLANE, battery: { ...PLANE.battery, capacityAh: 22 } };
+  near(length(huge), 600, 1e-9, 'ten minutes');
+  const long = { ...PLANE, craft: { ...PLANE.craft, runSeconds: 500 } };
+  assert.ok(!draw(long, 'heat').chart?.marks.some((m) => m.title === 'planned run'), 'a run beyond the pack');
+});
+
+test('the heat chart and the prediction’s heat are one run: same limits, same end', () => {
+  const { answer, chart } = draw({ ...PLANE, motor: { ...PLANE.motor, massKg: 0.06 } }, 'heat');
+  assert.ok(answer.heat && chart);
+  near(lineOf(chart, 'windingC').values.at(-1) ?? 0, answer.heat.windingC, 0.002, 'winding');
+  near(lineOf(chart, 'caseC').values.at(-1) ?? 0, answer.heat.caseC, 0.002, 'case');
+  const at = (word: string): number | null => chart.marks.find((m) => m.title.startsWith(word))?.at ?? null;
+  assert.ok(answer.heat.secondsToCaseLimit !== null, 'a motor this small gets too hot');
+  assert.equal(at('case'), answer.heat.secondsToCaseLimit);
+  assert.equal(at('winding'), answer.heat.secondsToWindingLimit);
+});
+
 test('without a mass and a power rating there is nothing to heat', () => {
   const bare = { ...PLANE, motor: { kvRpmPerVolt: 900, resistanceOhm: 0.03, noLoadCurrentA: 1 } };
   assert.equal(draw(bare, 'heat').chart, null);
