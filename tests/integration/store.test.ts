@@ -115,7 +115,7 @@ test('bad input stores nothing and names the field', () => {
   const before = listRevisions(db, id).length;
   const bad = edit(db, id, { ...document, battery: { ...document.battery, series: 4000 } }, 'bad');
   assert.ok(!bad.ok && bad.code === 'invalid');
-  assert.match(bad.message, /cells in series is 4000; it should be 1 and at most 60/);
+  assert.match(bad.message, /cells in series is 4000; it should be at least 1 and at most 60/);
   assert.equal(listRevisions(db, id).length, before);
   assert.deepEqual(value(getSetup(db, id)).document, document);
 });

@@ -13,11 +13,10 @@ interface Limits {
   high?: number;
 }
 
-/** "more than 0 and at most 10". */
+/** "more than 0 and at most 10", "at least 1 and at most 60", "at most 60". */
 function within({ low, above, high }: Limits): string {
-  const from = above !== undefined ? `more than ${above}` : low !== undefined ? `${low}` : null;
-  if (from !== null && high !== undefined) return `${from} and at most ${high}`;
-  return from === null ? `at most ${high}` : above !== undefined ? from : `at least ${from}`;
+  const from = above !== undefined ? `more than ${above}` : low !== undefined ? `at least ${low}` : null;
+  return [from, high !== undefined ? `at most ${high}` : null].filter((x) => x !== null).join(' and ');
 }
 
 /**
