@@ -12,7 +12,7 @@ import { Instrumenter } from '@stryker-mutator/instrumenter';
 import ts from 'typescript';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
 import { sources } from '../tests/helpers/floors.ts';
-import { testFiles } from './run-tests.mjs';
+import { isUnitTest, testFiles } from './run-tests.mjs';
 
 const root = join(import.meta.dirname, '..');
 const COUNT = Number(process.argv[2] ?? 40);
@@ -23,9 +23,8 @@ const COPIES = 2;
 const PATIENCE_MS = 240_000;
 /** Share of the changes that are to a constant. */
 const CONSTANTS = 0.35;
-/** Tests that need a built server or a browser, or that take minutes: not run here. */
-const SLOW =
-  /tests\/(browser|integration\/(http|guard|hostile|fuzz|kill|start)|storm|walkthrough)|calibration-truths|validation-document/;
+/** Tests that take minutes: not run here. */
+const SLOW = /tests\/(storm|calibration-truths|reference\/(validation-document|motor-under-load))/;
 
 /** One change of one place. */
 interface Mutant {
@@ -125,7 +124,7 @@ function distances(): Map<string, Map<string, number>> {
   };
   const near = new Map<string, Map<string, number>>();
   for (const test of testFiles()) {
-    if (SLOW.test(test)) continue;
+    if (SLOW.test(test) || !isUnitTest(test)) continue;
     const queue: [string, number][] = [[test, 0]];
     const seen = new Set([test]);
     for (let at = 0; at < queue.length; at++) {
@@ -156,6 +155,13 @@ interface Ran {
   output: string;
 }
 
+const running = new Set<number>();
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => {
+    for (const pid of running) process.kill(-pid, 'SIGKILL');
+    process.exit(1);
+  });
+
 function run(args: string[], cwd: string): Promise<Ran> {
   return new Promise((done) => {
     const child = spawn(process.execPath, args, {
@@ -163,12 +169,15 @@ function run(args: string[], cwd: string): Promise<Ran> {
       detached: true,
       env: { ...process.env, ISKARN_REMEDY_SETUPS: '12', NODE_OPTIONS: '' }
     });
+    const pid = child.pid as number;
+    running.add(pid);
     let output = '';
     child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
     child.stderr.on('data', () => {});
-    const timer = setTimeout(() => process.kill(-(child.pid as number), 'SIGKILL'), PATIENCE_MS);
+    const timer = setTimeout(() => process.kill(-pid, 'SIGKILL'), PATIENCE_MS);
     child.on('close', (code) => {
       clearTimeout(timer);
+      running.delete(pid);
       done({ code, output });
     });
   });
@@ -248,6 +257,7 @@ try {
       for (let m = queue.shift(); m; m = queue.shift()) {
         const verdict = await tried(m, folder, near, plain);
         verdicts.set(m, verdict);
+        if (verdicts.size % 20 === 0) console.log(`… ${verdicts.size} of ${mutants.length}`);
         if (verdict !== 'noticed') {
           const line = readFileSync(join(root, m.file), 'utf8').split('\n')[m.line - 1].trim();
           console.log(

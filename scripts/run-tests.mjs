@@ -17,13 +17,16 @@ export const testFiles = () => [...inFolder('src'), ...inFolder('tests')].sort()
 
 /** Tests that drive a browser, and those that need the built server. */
 const BROWSER = /^tests\/browser\//;
-const BUILT = /^tests\/integration\/(http|guard|hostile|fuzz|kill|start|many)/;
+const BUILT = /^tests\/integration\/(http|guard|hostile|fuzz|kill|start|data-folder)/;
+
+/** Whether a file of tests runs on the sources alone, without a built server or a browser. */
+export const isUnitTest = (file) => !BROWSER.test(file) && !BUILT.test(file);
 
 /** Files chosen by the words of a command line. */
 export function chosenFiles(words) {
   const wanted = words.filter((w) => !w.startsWith('--'));
   return testFiles()
-    .filter((f) => !words.includes('--unit') || !(BROWSER.test(f) || BUILT.test(f)))
+    .filter((f) => !words.includes('--unit') || isUnitTest(f))
     .filter((f) => !words.includes('--browser') || BROWSER.test(f))
     .filter((f) => wanted.length === 0 || wanted.some((w) => f.includes(w)));
 }

@@ -129,7 +129,10 @@ test('limits are told as they are: above, from, up to', () => {
     say({ name: 'x', value: 0, above: 0, high: 5 }),
     'x is 0; it should be more than 0 and at most 5.'
   );
-  assert.equal(say({ name: 'x', value: 0, low: 1, high: 5 }), 'x is 0; it should be at least 1 and at most 5.');
+  assert.equal(
+    say({ name: 'x', value: 0, low: 1, high: 5 }),
+    'x is 0; it should be at least 1 and at most 5.'
+  );
   assert.equal(say({ name: 'x', value: 0, low: 1 }), 'x is 0; it should be at least 1.');
   assert.equal(say({ name: 'x', value: 0, above: 1 }), 'x is 0; it should be more than 1.');
   assert.equal(say({ name: 'x', value: 9, high: 5 }), 'x is 9; it should be at most 5.');

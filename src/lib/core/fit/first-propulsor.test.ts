@@ -3,7 +3,13 @@ import { test } from 'node:test';
 import type { Brief } from '../brief/brief.ts';
 import { wantedOf } from '../brief/wanted.ts';
 import type { Propulsor } from '../document/schema.ts';
-import { familyOf, firstPropulsor, propellersThatFit, SURFACE_DRIVE_RPM, wantedRpm } from './first-propulsor.ts';
+import {
+  familyOf,
+  firstPropulsor,
+  propellersThatFit,
+  SURFACE_DRIVE_RPM,
+  wantedRpm
+} from './first-propulsor.ts';
 
 const inch = (m: number | null | undefined): number => Math.round((m as number) / 0.000254) / 100;
 const size = (p: Propulsor): string => `${inch(p.diameterM)}x${inch(p.pitchM)}`;
@@ -38,7 +44,11 @@ test('what is largest is kept, and the smallest on sale where nothing fits', () 
   assert.equal(propellersThatFit(0.2032, 'sport').at(-1)?.diameterM, 0.2032, '8 in. itself still fits');
   assert.deepEqual(propellersThatFit(0.01, 'sport').map(size), ['2x1.2']);
   assert.equal(propellersThatFit(null, 'sport').length > 90, true);
-  assert.ok(propellersThatFit(null, 'folding').every((p) => p.kind === 'propeller' && p.family === 'folding' && p.blades === 2));
+  assert.ok(
+    propellersThatFit(null, 'folding').every(
+      (p) => p.kind === 'propeller' && p.family === 'folding' && p.blades === 2
+    )
+  );
   assert.equal(first({ kind: 'fixed-wing', purpose: 'jet', massKg: 1, largestPropM: 0.05 }).diameterM, 0.05);
   assert.equal(first({ kind: 'boat', massKg: 3, hull: 'planing-mono', largestPropM: 0.03 }).diameterM, 0.03);
 });
@@ -59,10 +69,16 @@ test('fans and screws grow with the craft: 64 mm at 0.9 kg, 40 mm at least, scre
   assert.equal(first({ kind: 'fixed-wing', purpose: 'jet', massKg: 0.1 }).diameterM, 0.04);
   // 0.027 × 3^0.3 = 0.0375; pitch 1.4 of the diameter
   const surface = first({ kind: 'boat', massKg: 3, hull: 'planing-mono' });
-  assert.deepEqual([surface.diameterM, surface.pitchM, surface.blades, surface.immersion], [0.038, 0.0532, 2, 0.5]);
+  assert.deepEqual(
+    [surface.diameterM, surface.pitchM, surface.blades, surface.immersion],
+    [0.038, 0.0532, 2, 0.5]
+  );
   // 0.028 × 8^(1/3) = 0.056; as much pitch
   const screw = first({ kind: 'boat', massKg: 8, hull: 'displacement' });
-  assert.deepEqual([screw.diameterM, screw.pitchM, screw.blades, screw.expandedAreaRatio], [0.056, 0.056, 3, 0.5]);
+  assert.deepEqual(
+    [screw.diameterM, screw.pitchM, screw.blades, screw.expandedAreaRatio],
+    [0.056, 0.056, 3, 0.5]
+  );
 });
 
 test('the rpm a propulsor wants, by hand', () => {
@@ -77,8 +93,20 @@ test('the rpm a propulsor wants, by hand', () => {
   const byPower = wantedRpm(propeller, { ...wanted, thrustEachN: null });
   assert.ok(Math.abs(byPower - 7633) < 8, `${byPower}`);
   // a screw of 50 mm: ∛(0.6 × 200 / (2π × 0.04 × 999 × 0.05⁵)) = 115.2 /s
-  const screw: Propulsor = { kind: 'submerged-screw', diameterM: 0.05, pitchM: 0.05, blades: 3, expandedAreaRatio: 0.5 };
+  const screw: Propulsor = {
+    kind: 'submerged-screw',
+    diameterM: 0.05,
+    pitchM: 0.05,
+    blades: 3,
+    expandedAreaRatio: 0.5
+  };
   assert.ok(Math.abs(wantedRpm(screw, wanted) / 6913 - 1) < 0.01, `${wantedRpm(screw, wanted)}`);
-  const drive: Propulsor = { kind: 'surface-drive', diameterM: 0.04, pitchM: 0.056, blades: 2, immersion: 0.5 };
+  const drive: Propulsor = {
+    kind: 'surface-drive',
+    diameterM: 0.04,
+    pitchM: 0.056,
+    blades: 2,
+    immersion: 0.5
+  };
   assert.equal(wantedRpm(drive, wanted), SURFACE_DRIVE_RPM);
 });

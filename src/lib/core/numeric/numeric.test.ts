@@ -57,13 +57,13 @@ test('the quasi-random sample has mean 0, variance 1, no correlation between col
   const n = 1024;
   const d = 9;
   const s = normalSample(n, d);
-  const column = (k: number): number[] => Array.from({ length: n }, (_, i) => s[i * d + k]);
+  const columns = Array.from({ length: d }, (_, k) => Array.from({ length: n }, (_x, i) => s[i * d + k]));
   const mean = (a: number[]): number => a.reduce((x, y) => x + y, 0) / n;
-  for (let k = 0; k < d; k++) {
-    assert.ok(Math.abs(mean(column(k))) < 1e-12, `mean ${k}`);
-    assert.ok(Math.abs(mean(column(k).map((v) => v * v)) - 1) < 1e-12, `variance ${k}`);
+  for (const [k, column] of columns.entries()) {
+    assert.ok(Math.abs(mean(column)) < 1e-12, `mean ${k}`);
+    assert.ok(Math.abs(mean(column.map((v) => v * v)) - 1) < 1e-12, `variance ${k}`);
     for (let j = 0; j < k; j++)
-      assert.ok(Math.abs(mean(column(k).map((v, i) => v * column(j)[i]))) < 0.15, `correlation ${j} ${k}`);
+      assert.ok(Math.abs(mean(column.map((v, i) => v * columns[j][i]))) < 0.15, `correlation ${j} ${k}`);
   }
   assert.deepEqual(normalSample(16, 3), normalSample(16, 3));
   assert.equal(seededRandom(5)(), seededRandom(5)());

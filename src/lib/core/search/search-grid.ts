@@ -2,17 +2,18 @@ import type { Performance } from '../parts/propulsor/performance.ts';
 import type { TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 
-/** Motors, packs and propulsors as plain numbers: one combination is one of each. */
-export interface SearchMotor {
-  motorConstant: number;
-  windingResistanceOhm: number;
-  rippleS: number;
-  restShare: number;
-  noLoadCurrentA: number;
-  noLoadRadS: number;
-  noLoadSpeedShare: number;
-  maxCurrentA: number;
-}
+/** What of the train a motor decides, and the current it stands. One combination is one motor, pack and propulsor. */
+export type SearchMotor = Pick<
+  TrainModel,
+  | 'motorConstant'
+  | 'windingResistanceOhm'
+  | 'rippleS'
+  | 'restShare'
+  | 'noLoadCurrentA'
+  | 'noLoadRadS'
+  | 'noLoadSpeedShare'
+> & { maxCurrentA: number };
+
 export interface SearchPack {
   series: number;
   openCircuitV: number;
