@@ -1,4 +1,5 @@
 <script lang="ts">
+  import OnDemand from '$lib/ui/marks/OnDemand.svelte';
   import { invalidateAll } from '$app/navigation';
   import { Button } from 'flowbite-svelte';
   import AppHeader from '$lib/ui/AppHeader.svelte';
@@ -118,11 +119,11 @@
 </main>
 
 <!-- what is opened now and then is fetched when it is -->
-{#if making}
-  {#await import('$lib/ui/hangar/NewCraft.svelte') then { default: NewCraft }}
+<OnDemand wanted={making} load={() => import('$lib/ui/hangar/NewCraft.svelte')}>
+  {#snippet children(NewCraft)}
     <NewCraft bind:open={making} />
-  {/await}
-{/if}
+  {/snippet}
+</OnDemand>
 {#if importing}
   {#await import('$lib/ui/hangar/ImportCraft.svelte') then { default: ImportCraft }}
     <ImportCraft onclose={() => (importing = false)} ondone={() => invalidateAll()} />

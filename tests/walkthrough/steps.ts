@@ -129,7 +129,9 @@ export const STEPS: readonly Step[] = [
     title: 'Round the first motor',
     text: 'Close the brief. Under **Motor** pick *Drawer A*, press **free** above it so that it says **fixed**, and press **fit what is free**: propeller, cells, ESC and pack are chosen round this motor, for the thrust the brief wants with the least power. Rename the setup after the motor.',
     act: async (page) => {
+      await expect(page.getByRole('dialog')).toBeVisible();
       await page.keyboard.press('Escape');
+      await expect(page.getByRole('dialog')).toBeHidden();
       await fitRound(page, 'Drawer A');
       await expect(page.locator('[data-finding="over"]')).toHaveCount(0);
     },

@@ -40,12 +40,16 @@ export function findRoute(
   path: string
 ): { ok: true; found: FoundRoute } | { ok: false; allowed: Method[] } {
   const allowed: Method[] = [];
+  let fewest = Infinity;
   for (const { id, route, expression, names } of PATTERNS) {
+    // one that is spelled out is never read as a parameter of another, whatever the method
+    if (names.length > fewest) break;
     const m = expression.exec(path);
     if (!m) continue;
+    fewest = names.length;
     const params = Object.fromEntries(names.map((name, at) => [name, readable(m[at + 1])]));
     if (route.method === method) return { ok: true, found: { id, route, params } };
     allowed.push(route.method);
   }
-  return { ok: false, allowed: [...new Set(allowed)] };
+  return { ok: false, allowed };
 }

@@ -17,10 +17,48 @@ const load = new Float64Array(2);
 const ROUNDS = 30;
 
 /**
+ * Throttle at which a motor that carries a current gets the volts it needs, 1 where none does. The losses of chopping
+ * depend on the throttle themselves, but little: a few rounds settle them, and where they outweigh the load (a heavy
+ * ripple on next to no current) the root is bracketed.
+ * @param needV k omega + I (R_motor + R_ESC), V
+ */
+function throttleForVolts(m: TrainModel, supply: Supply, current: number, needV: number): number {
+  const { openCircuitV, packOhm } = supply;
+  // d (V0 − N R s |I|) − d² N R I = need, all but d at the losses of a throttle
+  const circuit = (at: number): { a: number; b: number } => {
+    const divider = sourceDivider(m, packOhm, at);
+    const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
+    const idleV =
+      (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider - m.count * m.escIdleCurrentA * sourceOhm;
+    return {
+      a: m.count * sourceOhm * current,
+      b: idleV - m.count * sourceOhm * switchingShare(m, at) * Math.abs(current)
+    };
+  };
+  let throttle = 1;
+  for (let round = 0; round < ROUNDS; round++) {
+    const { a, b } = circuit(throttle);
+    const square = b * b - 4 * a * needV;
+    if (square < 0) break;
+    const next = Math.min((2 * needV) / (b + Math.sqrt(square)), 1);
+    const step = next - throttle;
+    throttle = next;
+    if (Math.abs(step) < 1e-12) return throttle;
+  }
+  const missing = (d: number): number => {
+    const { a, b } = circuit(d);
+    return d * b - d * d * a - needV;
+  };
+  if (missing(1) <= 0) return 1;
+  const root = findRoot(missing, 0, 1, 1e-12);
+  return root.ok ? root.value : 1;
+}
+
+/**
  * Throttle at which the whole craft's thrust is `thrustN` at `speedMs`, and the point there. Turned round: the thrust
  * gives the propulsor's speed, its torque the motor current, and the throttle follows from the circuit in closed form
  *   d V_esc = k omega + I_m (R_m + R_esc),  V_esc = V_0 − N R_src (d I_m + s I_m)
- * a quadratic in d for given losses of chopping, which follow from d in turn.
+ * a quadratic in d for given losses of chopping.
  */
 export function throttleForThrust(
   m: TrainModel,
@@ -29,7 +67,6 @@ export function throttleForThrust(
   speedMs: number,
   out: OperatingPoint
 ): ThrottleResult {
-  const { openCircuitV, packOhm } = supply;
   solveOperatingPoint(m, supply, 1, speedMs, out);
   if (out.thrustN < thrustN) {
     return {
@@ -58,22 +95,7 @@ export function throttleForThrust(
     (propulsorTorque / m.gearRatio) * (propulsorTorque >= 0 ? 1 / m.gearEfficiency : m.gearEfficiency);
   const current = torque / m.motorConstant + noLoadCurrentAt(m, omega);
   const needV = m.motorConstant * omega + current * (m.windingResistanceOhm + m.escResistanceOhm);
-  // losses of chopping depend on the throttle themselves, but little: a few rounds settle them
-  let throttle = 1;
-  for (let round = 0; round < ROUNDS; round++) {
-    const divider = sourceDivider(m, packOhm, throttle);
-    const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
-    const idleV =
-      (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider - m.count * m.escIdleCurrentA * sourceOhm;
-    // d (V0 − N R s |I|) − d² N R I = need
-    const a = m.count * sourceOhm * current;
-    const b = idleV - m.count * sourceOhm * switchingShare(m, throttle) * Math.abs(current);
-    const square = b * b - 4 * a * needV;
-    const next = square < 0 ? 1 : Math.min((2 * needV) / (b + Math.sqrt(square)), 1);
-    const step = next - throttle;
-    throttle = next;
-    if (Math.abs(step) < 1e-12) break;
-  }
+  const throttle = throttleForVolts(m, supply, current, needV);
   solveOperatingPoint(m, supply, throttle, speedMs, out);
   return { ok: true, throttle };
 }

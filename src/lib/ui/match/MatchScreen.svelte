@@ -1,4 +1,5 @@
 <script lang="ts">
+  import OnDemand from '../marks/OnDemand.svelte';
   import { onMount } from 'svelte';
   import { Button } from 'flowbite-svelte';
   import type { CheckResult, PartName, Remedy } from '../../core/checks/finding.ts';
@@ -301,21 +302,21 @@
 </div>
 
 <!-- what is opened now and then is fetched when it is: the page starts without it -->
-{#if briefing}
-  {#await import('./BriefPanel.svelte') then { default: BriefPanel }}
+<OnDemand wanted={briefing} load={() => import('./BriefPanel.svelte')}>
+  {#snippet children(BriefPanel)}
     <BriefPanel {view} supplies={parts.filter((p) => p.kind === 'receiver-supply')} bind:open={briefing} />
-  {/await}
-{/if}
-{#if comparing}
-  {#await import('./SideBySide.svelte') then { default: SideBySide }}
+  {/snippet}
+</OnDemand>
+<OnDemand wanted={comparing} load={() => import('./SideBySide.svelte')}>
+  {#snippet children(SideBySide)}
     <SideBySide ids={compared.ids} names={compared.names} comparison={compared} bind:open={comparing} />
-  {/await}
-{/if}
-{#if helping}
-  {#await import('./KeysHelp.svelte') then { default: KeysHelp }}
+  {/snippet}
+</OnDemand>
+<OnDemand wanted={helping} load={() => import('./KeysHelp.svelte')}>
+  {#snippet children(KeysHelp)}
     <KeysHelp bind:open={helping} />
-  {/await}
-{/if}
+  {/snippet}
+</OnDemand>
 {#if view.conflict}
   {@const conflict = view.conflict}
   {#await import('./ConflictDialog.svelte') then { default: ConflictDialog }}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { Button, Input, Modal } from 'flowbite-svelte';
 
   /** Another name for the setup. */
@@ -12,8 +13,11 @@
     onrename: (name: string) => void;
     open?: boolean;
   } = $props();
-  // svelte-ignore state_referenced_locally
-  let newName = $state(name);
+  let newName = $state('');
+  // it begins with the name that stands, each time it is opened
+  $effect(() => {
+    if (open) newName = untrack(() => name);
+  });
 </script>
 
 <Modal title="Rename the setup" bind:open size="xs">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import OnDemand from '../marks/OnDemand.svelte';
   import { onMount } from 'svelte';
   import { Button } from 'flowbite-svelte';
   import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
@@ -190,15 +191,15 @@
   {/each}
 </div>
 
-{#if renaming}
-  {#await import('./RenameDialog.svelte') then { default: RenameDialog }}
+<OnDemand wanted={renaming} load={() => import('./RenameDialog.svelte')}>
+  {#snippet children(RenameDialog)}
     <RenameDialog
       name={view.document.name ?? ''}
       onrename={(name) => void rename(name)}
       bind:open={renaming}
     />
-  {/await}
-{/if}
+  {/snippet}
+</OnDemand>
 
 {#if deleted || said}
   {#await import('../marks/UndoToast.svelte') then { default: UndoToast }}
