@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { Page } from '@playwright/test';
-import { expect, openPage, ready } from '../helpers/browser.ts';
+import { expect, openPage, ready, saved } from '../helpers/browser.ts';
 import { setStage } from '../helpers/stage.ts';
 
 const stage = setStage();
@@ -42,8 +42,6 @@ async function type(page: Page, field: string, value: string): Promise<void> {
   await input.fill(value);
   await input.press('Enter');
 }
-
-const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('saved');
 
 test('two windows change different figures of one setup: both changes survive, and it is said', async () => {
   const [a, b] = [await open(4), await open(4)];

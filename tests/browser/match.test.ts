@@ -1,7 +1,7 @@
 /** Drives the real interface: the built server, a real database file, headless Chromium. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { expect, numberIn, openPage, ready } from '../helpers/browser.ts';
+import { expect, numberIn, openPage, ready, saved } from '../helpers/browser.ts';
 import { setStage } from '../helpers/stage.ts';
 
 const stage = setStage();
@@ -24,7 +24,7 @@ test('a propeller is changed: current, thrust and findings follow, the edit outl
   const amps = numberIn(await current.textContent());
   assert.ok(amps > before.amps * 1.15, `${before.amps} A became ${amps} A`);
   assert.ok(numberIn(await thrust.textContent()) > before.grams);
-  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await saved(page);
 
   await page.reload();
   await ready(page);
@@ -53,7 +53,7 @@ test('undo straight after an edit takes that edit back, and deleting waits for i
   await page.keyboard.press('Control+z');
   await expect(page.getByTestId('redo')).toBeEnabled();
   await expect(diameter).toHaveValue('11');
-  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await saved(page);
   await page.reload();
   await ready(page);
   await expect(diameter).toHaveValue('11');
@@ -98,7 +98,7 @@ test('a part from the shelf, a remedy that applies itself, the working on demand
   await expect(finding).toHaveAttribute('data-finding', 'holds');
   // a larger ESC weighs more: the all-up weight goes with it, and that is said
   await expect(page.getByTestId('said')).toContainText('the ESC adds');
-  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await saved(page);
   // a part that was changed is no longer the one on the shelf
   await expect(page.getByTestId('pick-esc').locator('option:checked')).toHaveText(/ \*$/);
   const heavier = await page.getByTestId('all-up').textContent();
@@ -164,7 +164,7 @@ test('a fixed part cannot be edited, no remedy changes it, and the rest is fitte
   await expect(page.getByTestId('estimates')).toBeVisible();
   await expect(page.getByTestId('finding-esc-current')).not.toHaveAttribute('data-finding', 'over');
   await expect(kv).toHaveValue(before);
-  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await saved(page);
   await page.reload();
   await ready(page);
   await expect(page.getByTestId('fix-motor')).toHaveText('fixed');

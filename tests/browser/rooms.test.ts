@@ -6,7 +6,7 @@ import { test } from 'node:test';
 import { gzipSync } from 'node:zlib';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, numberIn, openPage, ready } from '../helpers/browser.ts';
+import { expect, numberIn, openPage, ready, saved } from '../helpers/browser.ts';
 import { root } from '../helpers/server.ts';
 import { setStage } from '../helpers/stage.ts';
 
@@ -90,7 +90,7 @@ test('by keyboard alone: open a craft, step the propeller up twice, read the fin
   await tabTo(() => focused(`e.dataset.testid === 'remedy-esc-current'`));
   await page.keyboard.press('Enter');
   await expect(finding).toHaveAttribute('data-finding', 'holds');
-  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await saved(page);
   for (const size of ['13', '12', '11']) {
     await page.keyboard.press('Control+z');
     await expect(page.getByTestId('propulsor.diameterM')).toHaveValue(size);

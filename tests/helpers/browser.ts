@@ -32,3 +32,9 @@ export async function ready(page: Page): Promise<void> {
 
 /** Number in a figure such as "12 030 rpm". */
 export const numberIn = (text: string | null): number => Number((text ?? '').replace(/[^0-9.]/g, ''));
+
+/** Waits until what was done is on the server. An edit is told with its figures, a moment later: what stood before is not its state. */
+export async function saved(page: Page): Promise<void> {
+  await page.evaluate(() => new Promise((done) => setTimeout(done, 120)));
+  await expect(page.getByTestId('save-state')).toHaveText('saved');
+}

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, numberIn, ready } from '../helpers/browser.ts';
+import { expect, numberIn, ready, saved } from '../helpers/browser.ts';
 
 /** One step of the walkthrough: what the reader does and sees, and the same done and seen in the real interface. */
 export interface Step {
@@ -31,7 +31,7 @@ async function fitRound(page: Page, motor: string): Promise<void> {
   await page.getByTestId('new-name').fill(motor);
   await page.getByTestId('rename-ok').click();
   await expect(page.getByTestId('setups').locator('[aria-current]')).toContainText(motor);
-  await expect(page.getByTestId('save-state')).toHaveText('saved');
+  await saved(page);
 }
 
 /** A new setup of the same craft, round another motor. */
@@ -191,7 +191,7 @@ export const STEPS: readonly Step[] = [
       const grams = numberIn(await page.getByTestId('thrust').textContent());
       if (!(grams > 800 && grams < 1700))
         throw new Error(`${grams} g of thrust for a 1.1 kg sport aeroplane`);
-      await expect(page.getByTestId('save-state')).toHaveText('saved');
+      await saved(page);
     },
     picture: true
   }
