@@ -1,7 +1,7 @@
 // Sends every hostile input to a server of its own and prints how each was met; exit 1 where one took more than 2 s, or
 // health more than 100 ms meanwhile, or the answer was none in words.
-import { besiege, PAGES } from '../tests/helpers/besiege.ts';
-import { cunningInputs, heavyInputs } from '../tests/helpers/hostile.ts';
+import { besiege, PAGES } from './tools/besiege.ts';
+import { cunningInputs, heavyInputs } from './tools/hostile.ts';
 import { startServer } from '../tests/helpers/server.ts';
 
 const MOST_MS = 2000;

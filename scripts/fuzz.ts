@@ -1,5 +1,5 @@
 // Sends fuzzed requests over every route to a server of its own: `npm run fuzz -- 30000 [seed]`. Exit 1 on any 5xx.
-import { fuzz } from '../tests/helpers/fuzz.ts';
+import { fuzz } from './tools/fuzz.ts';
 import { startServer } from '../tests/helpers/server.ts';
 
 const count = Number(process.argv[2] ?? 30000);

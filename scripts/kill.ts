@@ -1,7 +1,7 @@
 // Ends a server by SIGKILL while it writes, so many times: `npm run kill -- 200 [seed]`. Exit 1 when anything that was
 // acknowledged is lost.
 import { rmSync } from 'node:fs';
-import { killWhileWriting } from '../tests/helpers/kill.ts';
+import { killWhileWriting } from './tools/kill.ts';
 import { dataFolder } from '../tests/helpers/server.ts';
 
 const kills = Number(process.argv[2] ?? 200);

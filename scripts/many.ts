@@ -1,6 +1,6 @@
 /** How long the pages take with thousands of setups: `npm run many -- [count]`. Prints times; judges nothing. */
 import { rmSync } from 'node:fs';
-import { manySetups } from '../tests/helpers/many.ts';
+import { manySetups } from './tools/many.ts';
 import { endServer, launchServer } from '../tests/helpers/server.ts';
 
 const count = Number(process.argv[2] ?? 5000);

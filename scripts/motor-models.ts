@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { LOADED_RESISTANCE } from '../src/lib/core/parts/motor/under-load.ts';
 import { predict } from '../src/lib/core/predict/predict.ts';
 import { benchRows, classOf } from '../tests/helpers/bench-rows.ts';
-import { compareMotorModels, factorForRow } from '../tests/helpers/motor-models.ts';
+import { compareMotorModels, factorForRow } from './tools/motor-models.ts';
 import { sixStep } from '../tests/helpers/six-step.ts';
 
 const percent = (v: number, digits = 1): string => `${(100 * v).toFixed(digits)} %`;

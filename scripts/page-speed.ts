@@ -6,18 +6,15 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
+import { quantile } from 'd3-array';
 import { launch, openPage, ready } from '../tests/helpers/browser.ts';
 import { root, startServer } from '../tests/helpers/server.ts';
 
 const EDITS = Number(process.argv[2] ?? 40);
 const ms = (value: number): string => `${value.toFixed(0).padStart(4)} ms`;
-const quantile = (values: number[], share: number): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.min(Math.round(share * (sorted.length - 1)), sorted.length - 1)];
-};
 const row = (title: string, values: number[]): void =>
   console.log(
-    `${title.padEnd(44)} median ${ms(quantile(values, 0.5))}  95 % ${ms(quantile(values, 0.95))}  most ${ms(Math.max(...values))}`
+    `${title.padEnd(44)} median ${ms(quantile(values, 0.5) as number)}  95 % ${ms(quantile(values, 0.95) as number)}  most ${ms(Math.max(...values))}`
   );
 
 /** Presses an arrow key in a figure and waits for the paint that shows the new prediction; times from the key, ms. */

@@ -1,6 +1,6 @@
 /** `npm run screenshots` refreshes docs/screenshots from the demo data; needs a build and Debian's Chromium. */
 import { join } from 'node:path';
-import { launch, openPage, ready } from '../tests/helpers/browser.ts';
+import { launch, openPage, ready, whole } from '../tests/helpers/browser.ts';
 import { root, startServer } from '../tests/helpers/server.ts';
 import type { Page } from '@playwright/test';
 
@@ -15,6 +15,24 @@ const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>
     { colorScheme: 'dark' }
   ],
   ['match-boat', '/match/16', (page) => page.getByTestId('tab-speed').click()],
+  [
+    'fit',
+    '/match/4',
+    async (page) => {
+      await page.getByTestId('fit-free').click();
+      await page.getByTestId('fitting-0').waitFor();
+    }
+  ],
+  [
+    'match-phone',
+    '/match/16',
+    async (page) => {
+      await whole(page);
+      await page.getByTestId('power-path').scrollIntoViewIfNeeded();
+      await page.evaluate(() => scrollBy(0, 120));
+    },
+    { viewport: { width: 390, height: 844 } }
+  ],
   ['match-tablet', '/match/8', undefined, { viewport: { width: 820, height: 1180 } }],
   ['shelf', '/shelf', (page) => page.getByTestId('kind-motor').click()],
   ['settings', '/settings']
@@ -28,6 +46,7 @@ for (const [name, path, before, options] of SHOTS) {
   await ready(page);
   await before?.(page);
   await page.waitForTimeout(800);
+  await whole(page);
   await page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`) });
   await page.close();
 }

@@ -2,7 +2,7 @@
 import { interpretSetup } from '../src/lib/core/model/interpret.ts';
 import { predictPoints } from '../src/lib/core/train/predict-points.ts';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
-import { assertEnergyCloses, assertMomentumLimit } from '../tests/helpers/plausible.ts';
+import { assertEnergyCloses, assertMomentumLimit } from './tools/plausible.ts';
 import { randomSetups } from '../tests/helpers/random-setup.ts';
 
 const count = Number(process.argv[2] ?? 100000);

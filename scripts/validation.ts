@@ -14,8 +14,8 @@ import {
   gaugeAreaM2,
   gaugeDiameterM
 } from '../src/lib/core/parts/wiring/lead-resistance.ts';
-import { leftOutRows } from '../tests/helpers/motor-models.ts';
-import { cellCountRule } from '../tests/helpers/cell-count-rule.ts';
+import { leftOutRows } from './tools/motor-models.ts';
+import { cellCountRule } from './tools/cell-count-rule.ts';
 import { BENCH_READINGS } from '../tests/reference/data/bench-readings.ts';
 import { CLASS_VALUES, classPrediction } from '../tests/reference/data/class-values.ts';
 

@@ -1,7 +1,7 @@
 // Takes the steps of the walkthrough in the real interface, and writes docs/walkthrough.md with its pictures.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { launch, openPage } from '../tests/helpers/browser.ts';
+import { launch, openPage, whole } from '../tests/helpers/browser.ts';
 import { root, startServer } from '../tests/helpers/server.ts';
 import { STEPS } from '../tests/walkthrough/steps.ts';
 import { pictureOf, walkthroughText } from '../tests/walkthrough/text.ts';
@@ -20,6 +20,7 @@ try {
     if (!step.picture) continue;
     // the full picture with its bands follows the quick one
     await page.waitForTimeout(800);
+    await whole(page);
     await page.screenshot({ path: join(docs, pictureOf(k)) });
   }
   writeFileSync(join(docs, 'walkthrough.md'), walkthroughText());

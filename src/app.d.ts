@@ -1,5 +1,10 @@
 declare global {
-  namespace App {}
+  namespace App {
+    interface PageState {
+      /** What is open over the page. */
+      open?: string;
+    }
+  }
 }
 
 export {};

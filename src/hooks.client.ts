@@ -1,4 +1,5 @@
-import type { ClientInit } from '@sveltejs/kit';
+import type { ClientInit, HandleClientError } from '@sveltejs/kit';
+import { isNoAnswer, NO_ANSWER } from '$lib/ui/no-answer';
 
 /** Longest wait for a first frame, ms: a page in the background has none. */
 const LONGEST_MS = 300;
@@ -9,3 +10,8 @@ export const init: ClientInit = () =>
     requestAnimationFrame(() => setTimeout(resolve));
     setTimeout(resolve, LONGEST_MS);
   });
+
+/** A room that cannot be fetched is told from one that is broken. */
+export const handleError: HandleClientError = ({ error, message }) => ({
+  message: isNoAnswer(error) ? NO_ANSWER : message
+});

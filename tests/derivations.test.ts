@@ -1,66 +1,31 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { PredictPoint, SetupDocument } from '../src/lib/core/document/schema.ts';
+import { validateSetup } from '../src/lib/core/document/validate.ts';
 import { situationOf } from '../src/lib/core/situation/situation.ts';
 import { whyAll } from '../src/lib/core/why/why-all.ts';
+import { BOAT, JET, PLANE as EVERYDAY, QUAD } from './helpers/setups.ts';
 import { workOut } from './helpers/printed-sum.ts';
 
 const PLANE: SetupDocument = {
-  format: 'iskarn.setup/1',
-  craft: { kind: 'fixed-wing', massKg: 1.6, wingAreaM2: 0.38, purpose: 'sport', airframeMassKg: 1 },
-  battery: {
-    chemistry: 'lipo',
-    series: 4,
-    capacityAh: 2.2,
-    continuousC: 30,
-    cellResistanceOhm: 0.004,
-    massKg: 0.24
-  },
-  wiring: { resistanceOhm: 0.003 },
-  esc: { continuousA: 60, resistanceOhm: 0.002 },
-  motor: {
-    kvRpmPerVolt: 900,
-    resistanceOhm: 0.03,
-    noLoadCurrentA: 1.6,
-    noLoadVoltageV: 10,
-    massKg: 0.17,
-    maxPowerW: 700
-  },
-  propulsor: { kind: 'propeller', diameterM: 0.2794, pitchM: 0.1397, blades: 2 }
+  ...EVERYDAY,
+  craft: { ...EVERYDAY.craft, airframeMassKg: 1 },
+  battery: { ...EVERYDAY.battery, massKg: 0.24 },
+  motor: { ...EVERYDAY.motor, maxPowerW: 700 }
 };
 const SETUPS: Record<string, SetupDocument> = {
   plane: PLANE,
   'geared, with a receiver on the pack and an ESC that idles': {
     ...PLANE,
     gearRatio: 3,
+    auxiliaryCurrentA: 1.2,
     motor: { kvRpmPerVolt: 2700, massKg: 0.17 },
-    esc: {
-      continuousA: 60,
-      resistanceOhm: 0.002,
-      idleCurrentA: 0.15,
-      bec: { kind: 'switching', currentA: 5 }
-    }
+    esc: { ...PLANE.esc, idleCurrentA: 0.15 }
   },
   twin: { ...PLANE, count: 2, battery: { ...PLANE.battery, parallel: 2 } },
-  jet: {
-    ...PLANE,
-    craft: { kind: 'fixed-wing', massKg: 0.95, wingAreaM2: 0.14, purpose: 'jet' },
-    motor: { kvRpmPerVolt: 3150, massKg: 0.1 },
-    propulsor: { kind: 'ducted-fan', diameterM: 0.064, blades: 11, pitchM: null }
-  },
-  coaxial: {
-    ...PLANE,
-    craft: { kind: 'multirotor', massKg: 2.6 },
-    count: 8,
-    coaxial: true,
-    motor: { kvRpmPerVolt: 920, massKg: 0.056 },
-    propulsor: { kind: 'propeller', diameterM: 0.24, pitchM: 0.11, family: 'multirotor' }
-  },
-  boat: {
-    ...PLANE,
-    craft: { kind: 'boat', massKg: 3, hull: 'planing-mono', waterlineLengthM: 0.7 },
-    propulsor: { kind: 'surface-drive', diameterM: 0.042, pitchM: 0.059, blades: 2, immersion: 0.5 }
-  }
+  jet: JET,
+  coaxial: { ...QUAD, craft: { kind: 'multirotor', massKg: 2.6, rotorLayout: 'coaxial' }, count: 8 },
+  boat: BOAT
 };
 const POINTS: readonly PredictPoint[] = [
   { throttle: 1, speedMs: 0, stateOfCharge: 1 },
@@ -76,6 +41,20 @@ const POINTS: readonly PredictPoint[] = [
 /** Derivations that print a sum; the others name a solution ("at 45 % throttle") or a word. */
 const SUMS =
   /^(motor-current|battery-current|battery-voltage|cell-voltage|power|motor-efficiency|rpm|pitch-speed|in-|loss-|useful|thrust|jet-speed|fan-|time-|boat$)/;
+
+test('the setups are what they are called: no figure in them is left unused, and each shows its own term', () => {
+  for (const [name, setup] of Object.entries(SETUPS)) {
+    const checked = validateSetup(setup);
+    assert.ok(checked.ok && checked.notes.length === 0, `${name}: ${JSON.stringify(checked)}`);
+  }
+  const of = (name: string, id: string): string =>
+    whyAll(situationOf(SETUPS[name], { point: POINTS[1], bands: true }))[id].numbers;
+  assert.match(of('coaxial', 'thrust'), /^8 × 0\.9 \(coaxial\) × /);
+  const geared = 'geared, with a receiver on the pack and an ESC that idles';
+  assert.match(of(geared, 'battery-current'), / \+ 0\.150 A\) \+ 1\.20 A = /);
+  assert.match(of(geared, 'rpm'), /× 3\.00 × 0\.950 = /);
+  assert.match(of('plane', 'battery-current'), / mS × /);
+});
 
 for (const [name, setup] of Object.entries(SETUPS))
   for (const point of POINTS)

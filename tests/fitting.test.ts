@@ -11,7 +11,7 @@ import { predict } from '../src/lib/core/predict/predict.ts';
 import { GRAVITY_MS2 } from '../src/lib/core/units/constants.ts';
 import { whyAll } from '../src/lib/core/why/why-all.ts';
 import { situationOf } from '../src/lib/core/situation/situation.ts';
-import { assertFinite } from './helpers/plausible.ts';
+import { assertFinite } from '../scripts/tools/plausible.ts';
 import { randomSetups } from './helpers/random-setup.ts';
 
 const PURPOSES = {

@@ -2,20 +2,19 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
-import { architecture } from './helpers/architecture.ts';
-import { arrows, leadsTo, placeOf, ring, sources, specifiersOf } from './helpers/floors.ts';
+import { architecture } from '../scripts/tools/architecture.ts';
+import { arrows, leadsTo, placeOf, ring, sources, specifiersOf } from '../scripts/tools/floors.ts';
 
 const root = join(import.meta.dirname, '..');
 
 /** Packages that each part of the house may use. */
 const PACKAGES: Record<string, RegExp> = {
   'lib/core':
-    /^(ajv|ajv-formats|json-schema-to-ts|ml-levenberg-marquardt|ml-matrix|papaparse|fflate|d3-array|dlv|dset|dset\/merge)$/,
+    /^(ajv|json-schema-to-ts|ml-levenberg-marquardt|ml-matrix|papaparse|fflate|d3-array|dlv|dset|dset\/merge)$/,
   'lib/workers': /^comlink$/,
-  'lib/api': /^(ajv|ajv-formats|json-schema-to-ts)$/,
-  'lib/ui':
-    /^(svelte|svelte\/.*|flowbite-svelte|@lucide\/svelte|@lucide\/svelte\/icons\/.*|d3-.*|@tanstack\/table-core|date-fns|\$app\/.*|fflate)$/,
-  'lib/server': /^(better-sqlite3|piscina|node:.*|@sveltejs\/kit|ajv|papaparse|fflate|date-fns)$/
+  'lib/api': /^(ajv|json-schema-to-ts)$/,
+  'lib/ui': /^(svelte|svelte\/.*|flowbite-svelte|d3-.*|@tanstack\/table-core|\$app\/.*|fflate)$/,
+  'lib/server': /^(better-sqlite3|piscina|node:.*|@sveltejs\/kit|ajv|papaparse|fflate)$/
 };
 
 test('imports point down only: no arrow up, every file stands on a floor', () => {

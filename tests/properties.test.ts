@@ -24,7 +24,7 @@ import { operatingPoint, solveOperatingPoint } from '../src/lib/core/train/opera
 import { predict } from '../src/lib/core/predict/predict.ts';
 import { predictPoints } from '../src/lib/core/train/predict-points.ts';
 import { throttleForThrust } from '../src/lib/core/train/throttle-for-thrust.ts';
-import { cellCountRule } from './helpers/cell-count-rule.ts';
+import { cellCountRule } from '../scripts/tools/cell-count-rule.ts';
 import { odeSolver } from './helpers/odex.ts';
 import { setups } from './helpers/random-setup.ts';
 

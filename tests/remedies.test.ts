@@ -1,29 +1,17 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { CheckResult } from '../src/lib/core/checks/finding.ts';
-import { seededRandom } from '../src/lib/core/numeric/random.ts';
-import { withChanges, type Change } from '../src/lib/core/document/change.ts';
+import { withChanges } from '../src/lib/core/document/change.ts';
 import type { SetupDocument } from '../src/lib/core/document/schema.ts';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
 import { predict } from '../src/lib/core/predict/predict.ts';
 import { DEMO_CRAFTS, setupDocument } from '../src/lib/server/demo/crafts.ts';
-import { randomSetups } from './helpers/random-setup.ts';
+import { applied } from './helpers/applied.ts';
+import { failingSetups } from './helpers/failing-setups.ts';
 
 /** How many failing setups are put right; the whole list takes some minutes. */
 const COUNT = Number(process.env.ISKARN_REMEDY_SETUPS ?? 500);
 const SEED = Number(process.env.ISKARN_REMEDY_SEED ?? 11);
-
-/** Changes applied by nothing but their paths, as a stranger to the code would. */
-function applied(setup: SetupDocument, changes: readonly Change[]): SetupDocument {
-  const copy = JSON.parse(JSON.stringify(setup)) as Record<string, unknown>;
-  for (const { path, value } of changes) {
-    const keys = path.split('.');
-    let node = copy;
-    for (const key of keys.slice(0, -1)) node = (node[key] ??= {}) as Record<string, unknown>;
-    node[keys[keys.length - 1]] = value;
-  }
-  return copy as unknown as SetupDocument;
-}
 
 const overIn = (checks: readonly CheckResult[]): Set<string> =>
   new Set(checks.filter((c) => c.finding === 'over').map((c) => c.id));
@@ -50,56 +38,6 @@ function tryRemedies(setup: SetupDocument, what: string): number {
       tried++;
     }
   return tried;
-}
-
-/** Random setups with ratings near what they draw, so that every check is met and many fail. */
-function* failingSetups(seed: number): Generator<SetupDocument> {
-  const next = randomSetups(seed);
-  const random = seededRandom(seed + 1000);
-  const near = (value: number): number =>
-    Number((Math.max(value, 0.05) * (0.5 + 1.2 * random())).toPrecision(3));
-  for (;;) {
-    const setup = next();
-    const [p] = predict({ setup, checks: false, bands: false }).points;
-    const each = p.batteryCurrentA / (setup.count ?? 1);
-    if (!(p.batteryCurrentA > 0.1 && p.batteryCurrentA < 2000)) continue;
-    const continuousA = near(each);
-    const rated: SetupDocument = {
-      ...setup,
-      craft: {
-        ...setup.craft,
-        targetSeconds: random() < 0.5 ? Math.round(60 + 900 * random()) : null,
-        largestPropM:
-          random() < 0.5 ? Number((setup.propulsor.diameterM * (0.8 + 0.6 * random())).toPrecision(3)) : null
-      },
-      battery: {
-        ...setup.battery,
-        continuousC: Number(Math.min(near(p.batteryCurrentA / setup.battery.capacityAh), 450).toPrecision(3))
-      },
-      wiring:
-        random() < 0.5
-          ? setup.wiring
-          : {
-              gaugeAwg: [8, 12, 14, 18, 22][Math.floor(5 * random())],
-              leadLengthM: 0.2,
-              connectorA: near(p.batteryCurrentA)
-            },
-      esc: {
-        ...setup.esc,
-        continuousA,
-        burstA: random() < 0.5 ? Number((continuousA * 1.3).toPrecision(3)) : null,
-        maxSeries: Math.min(60, Math.max(1, setup.battery.series + Math.floor(3 * random()) - 1))
-      },
-      motor: {
-        ...setup.motor,
-        maxCurrentA: near(p.motorCurrentA),
-        maxPowerW: near(p.electricalPowerW / (setup.count ?? 1))
-      }
-    };
-    if (!validateSetup(rated).ok) continue;
-    const { checks } = predict({ setup: rated, remedies: false, bands: false });
-    if (checks.some((c) => c.finding === 'over' || c.finding === 'tight')) yield rated;
-  }
 }
 
 test(`${COUNT} random failing setups of every kind: each remedy mends its check and names what it would break`, () => {

@@ -6,7 +6,7 @@ import { interpretSetup, supplyOf } from '../src/lib/core/model/interpret.ts';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
 import { answerPredict } from '../src/lib/core/predict/answer-predict.ts';
 import { predictPoints } from '../src/lib/core/train/predict-points.ts';
-import { assertEnergyCloses, assertFinite, assertMomentumLimit } from './helpers/plausible.ts';
+import { assertEnergyCloses, assertFinite, assertMomentumLimit } from '../scripts/tools/plausible.ts';
 import { randomSetups } from './helpers/random-setup.ts';
 
 test('10 000 random setups of every kind solve within physical limits', () => {

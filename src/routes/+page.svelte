@@ -6,14 +6,16 @@
   import FindingMark from '$lib/ui/marks/FindingMark.svelte';
   import { day } from '$lib/ui/format/dates';
   import { figure, figureUnit } from '$lib/ui/format/units.svelte';
+  import { Overlay } from '$lib/ui/marks/overlay.svelte';
+  import { CRAFT_WORDS } from '$lib/core/document/part-words';
   import UndoToast from '$lib/ui/marks/UndoToast.svelte';
   import { call } from '$lib/api/client';
 
   let { data } = $props();
-  let making = $state(false);
+  const making = new Overlay('new-craft');
   let deleted = $state<{ id: number; name: string } | null>(null);
   let said = $state('');
-  let importing = $state(false);
+  const importing = new Overlay('import-craft');
   /** What each craft shows at a glance, as far as it is worked out; the rest follows the page. */
   let later = $state.raw<typeof data.glances>(null);
   $effect(() => {
@@ -36,44 +38,46 @@
 </script>
 
 <svelte:head><title>Hangar · Iskarn</title></svelte:head>
-<AppHeader room="hangar" matchId={data.lastMatch}>
+<AppHeader room="hangar" craft={data.lastMatch}>
   <Button
     size="xs"
     color="alternative"
     class="py-0.5"
     data-testid="import-craft"
-    onclick={() => (importing = true)}>import</Button
+    onclick={() => (importing.open = true)}>import</Button
   >
-  <Button size="xs" class="py-0.5" data-testid="new-craft" onclick={() => (making = true)}>new craft</Button>
+  <Button size="xs" class="py-0.5" data-testid="new-craft" onclick={() => (making.open = true)}
+    >new craft</Button
+  >
 </AppHeader>
 
-<main class="mx-auto max-w-[1180px] px-4 py-4">
-  <h1 class="text-[20px] font-bold">Hangar</h1>
+<main id="main" tabindex="-1" class="mx-auto max-w-[1180px] px-4 py-4">
+  <h1 class="text-2xl font-bold">Hangar</h1>
   {#if data.crafts.length === 0}
     <p class="mt-4 max-w-xl">
       No craft yet. Press <b>new craft</b> and give what you know: what it is for, what it weighs, and the largest
       propeller that fits. Everything else is estimated, marked as such, and yours to correct.
     </p>
   {:else}
-    <ul class="mt-2 grid grid-cols-1 border-t border-[var(--line)] lg:grid-cols-2 lg:gap-x-8">
+    <ul class="border-line mt-2 grid grid-cols-1 border-t lg:grid-cols-2 lg:gap-x-8">
       {#each data.crafts as c, at (c.id)}
         {@const glance = glances?.[at]}
-        <li class="relative border-b border-[var(--line)] py-2.5" data-testid={`craft-${c.name}`}>
+        <li class="border-line relative border-b py-2.5" data-testid={`craft-${c.name}`}>
           <a
             href={c.setupId === null ? '/' : `/match/${c.setupId}`}
             class="block pr-16 hover:[&_h2]:underline"
           >
-            <h2 class="text-[16px] font-bold">
+            <h2 class="text-lg font-bold">
               {c.name}
-              <span class="text-[12px] font-normal text-[var(--ink-soft)]"
-                >{c.kind}, {figureUnit('craftMass', c.massKg)} · {c.setupName}{c.setups > 1
+              <span class="text-ink-soft text-xs font-normal"
+                >{CRAFT_WORDS[c.kind]}, {figureUnit('craftMass', c.massKg)} · {c.setupName}{c.setups > 1
                   ? `, ${c.setups - 1} more`
                   : ''}</span
               >
             </h2>
-            {#if c.story}<p class="text-[12px] leading-4 text-[var(--ink-soft)]">{c.story}</p>{/if}
+            {#if c.story}<p class="text-ink-soft text-xs leading-4">{c.story}</p>{/if}
             {#if glance}
-              <p class="mt-1 flex flex-wrap items-center gap-x-4 text-[13px]">
+              <p class="mt-1 flex flex-wrap items-center gap-x-4 text-sm">
                 <span
                   >{glance.yardstick.title}
                   <b class="figure">{figureUnit(glance.yardstick.quantity, glance.yardstick.value, 2)}</b
@@ -82,20 +86,24 @@
                 <span><b class="figure">{figureUnit('minutes', glance.seconds, 2)}</b> {glance.doing}</span>
                 <span class="figure">{figure('current', glance.amps, 2)} A</span>
               </p>
-              <p class="mt-0.5 flex items-center gap-2 text-[13px]">
+              <p class="mt-0.5 flex items-center gap-2 text-sm">
                 <FindingMark finding={glance.finding} />
                 {glance.waiting}
               </p>
             {/if}
-            {#if !glances}<p class="mt-1 text-[13px] text-[var(--ink-soft)]">being worked out</p>{/if}
-            <p class="text-[12px] text-[var(--ink-soft)]">
+            {#if !glances}<p class="text-ink-soft mt-1 text-sm">being worked out</p>{/if}
+            <p class="text-ink-soft text-xs">
               {c.lastRun
                 ? `last run ${day(c.lastRun.heldAt)}: ${c.lastRun.title}${c.lastRun.verdict ? `, ${c.lastRun.verdict}` : ''}`
                 : 'no run logged'}
             </p>
           </a>
-          <span class="absolute top-2.5 right-0 flex flex-col items-end text-[12px] text-[var(--ink-soft)]">
-            <a class="underline" href={`/api/v1/crafts/${c.id}`} download={`${c.name}.json`}>export</a>
+          <span class="text-ink-soft absolute top-2.5 right-0 flex flex-col items-end text-xs">
+            <a
+              class="press inline-flex items-center underline"
+              href={`/api/v1/crafts/${c.id}`}
+              download={`${c.name}.json`}>export</a
+            >
             <button
               class="underline"
               aria-label={`delete ${c.name}`}
@@ -105,7 +113,7 @@
         </li>
       {/each}
     </ul>
-    {#if data.total > data.shown}<p class="mt-2 flex gap-4 text-[13px]" data-testid="more-crafts">
+    {#if data.total > data.shown}<p class="mt-2 flex gap-4 text-sm" data-testid="more-crafts">
         <span>{data.from + 1} to {data.from + data.crafts.length} of {data.total} crafts</span>
         {#if data.from > 0}<a class="underline" href={`/?from=${Math.max(data.from - data.shown, 0)}`}
             >the ones before</a
@@ -119,14 +127,14 @@
 </main>
 
 <!-- what is opened now and then is fetched when it is -->
-<OnDemand wanted={making} load={() => import('$lib/ui/hangar/NewCraft.svelte')}>
+<OnDemand wanted={making.open} load={() => import('$lib/ui/hangar/NewCraft.svelte')}>
   {#snippet children(NewCraft)}
-    <NewCraft bind:open={making} />
+    <NewCraft bind:open={making.open} />
   {/snippet}
 </OnDemand>
-{#if importing}
+{#if importing.open}
   {#await import('$lib/ui/hangar/ImportCraft.svelte') then { default: ImportCraft }}
-    <ImportCraft onclose={() => (importing = false)} ondone={() => invalidateAll()} />
+    <ImportCraft onclose={() => (importing.open = false)} ondone={() => invalidateAll()} />
   {/await}
 {/if}
 {#if deleted}<UndoToast

@@ -187,7 +187,7 @@ test('an edit that the browser kept is asked for where the server has a newer ve
   );
   await page.reload();
   await ready(page);
-  await expect(page.getByTestId('refused')).toContainText('cells in series is 4000');
+  await expect(page.getByTestId('wrong-battery.series')).toContainText('cells is 4000');
   assert.deepEqual(errors, []);
   await page.context().close();
 });
@@ -298,6 +298,7 @@ test('workers that cannot be started at all are a sentence, not an endless wait'
   const before = await page.getByTestId('motor.kvRpmPerVolt').inputValue();
   await type(page, 'motor.kvRpmPerVolt', '999');
   await expect(page.getByTestId('refused')).toContainText('could not be started again');
+  await page.getByTestId('motor.kvRpmPerVolt').press('Escape');
   await expect(page.getByTestId('motor.kvRpmPerVolt')).toHaveValue(before);
   await page.context().close();
 });
@@ -321,7 +322,7 @@ test('a new part has no figure that nobody gave: a label is read on leaving, and
   await expect(page.getByTestId('part.kvRpmPerVolt')).toHaveValue('');
   await page.getByTestId('part-name').fill('Nameless');
   await page.getByTestId('part-save').click();
-  await expect(page.getByTestId('part-problem')).toContainText('KV');
+  await expect(page.getByTestId('wrong-part.kvRpmPerVolt')).toHaveText('KV is not given; add it.');
   // what cannot be read is not passed over
   await page.getByTestId('part-label').fill('gibberish');
   await page.getByTestId('part-save').click();

@@ -190,3 +190,25 @@ test('receiver supplies are a kind of their own: added by label, chosen in the b
   await expect(page.getByTestId('finding-receiver-volts')).toHaveAttribute('data-finding', 'over');
   await page.close();
 });
+
+test('cells copied from a spreadsheet spread over the grid from where they are pasted', async () => {
+  const { page } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/shelf`);
+  await ready(page);
+  await page.getByTestId('makers-table-open').click();
+  await page.getByTestId('makers-motor').selectOption({ label: 'Mere 3548-820' });
+  await page.getByTestId('makers-choice').selectOption({ label: 'a new table' });
+  const cell = (row: number, column: number) => page.getByTestId(`makers-${row}-${column}`);
+  await cell(0, 0).fill('14.8');
+  await cell(0, 1).focus();
+  await cell(0, 1).evaluate((field) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', '11x5.5\t100\t31.5\r\n12x6\t100\t38\r\n');
+    field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  });
+  await expect(cell(0, 1)).toHaveValue('11x5.5');
+  await expect(cell(0, 0)).toHaveValue('14.8');
+  await expect(cell(1, 1)).toHaveValue('12x6');
+  await expect(cell(1, 3)).toHaveValue('38');
+  await page.close();
+});

@@ -30,8 +30,17 @@ export async function ready(page: Page): Promise<void> {
   await page.waitForLoadState('networkidle');
 }
 
-/** Number in a figure such as "12 030 rpm". */
-export const numberIn = (text: string | null): number => Number((text ?? '').replace(/[^0-9.]/g, ''));
+/** Waits until what puts the shown setup right is worked out, where a setup is shown. */
+export async function whole(page: Page): Promise<void> {
+  const panel = page.getByTestId('put-right');
+  if ((await panel.count()) > 0) await expect(panel).not.toContainText('Looking');
+}
+
+/** Number in a figure such as "12 030 rpm"; the middle of one that is written as its band, "43 to 58 A". */
+export function numberIn(text: string | null): number {
+  const edges = (text ?? '').split(/\bto\b/).map((part) => Number(part.replace(/[^0-9.]/g, '')));
+  return edges.reduce((sum, edge) => sum + edge, 0) / edges.length;
+}
 
 /** Waits until what was done is on the server. An edit is told with its figures, a moment later: what stood before is not its state. */
 export async function saved(page: Page): Promise<void> {

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
-import { PAGES } from '../helpers/besiege.ts';
-import { fuzz } from '../helpers/fuzz.ts';
+import { PAGES } from '../../scripts/tools/besiege.ts';
+import { fuzz } from '../../scripts/tools/fuzz.ts';
 import { startServer, type RunningServer } from '../helpers/server.ts';
 
 let server: RunningServer;

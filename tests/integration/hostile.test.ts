@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
-import { besiege, PAGES } from '../helpers/besiege.ts';
-import { cunningInputs, heavyInputs, type Hostile } from '../helpers/hostile.ts';
+import { besiege, PAGES } from '../../scripts/tools/besiege.ts';
+import { cunningInputs, heavyInputs, type Hostile } from '../../scripts/tools/hostile.ts';
 import { startServer, type RunningServer } from '../helpers/server.ts';
 
 let server: RunningServer;

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { rmSync } from 'node:fs';
 import { test } from 'node:test';
-import { killWhileWriting } from '../helpers/kill.ts';
+import { killWhileWriting } from '../../scripts/tools/kill.ts';
 import { dataFolder } from '../helpers/server.ts';
 
 /** A few; `npm run kill -- 200` does many. */

@@ -465,13 +465,13 @@ test('settings are kept beside each other: what is not named stays', () => {
 test('what was opened last is noted, and nothing else moves it', () => {
   const [first, second] = listSetups(db);
   value(openSetup(db, second.id));
-  assert.equal(lastOpened(db), second.id);
+  assert.equal(lastOpened(db)?.setupId, second.id);
   value(getSetup(db, first.id));
   listSetups(db, first.craftId);
-  assert.equal(lastOpened(db), second.id);
+  assert.equal(lastOpened(db)?.setupId, second.id);
   const before = value(getSetup(db, first.id)).revision;
   value(openSetup(db, first.id));
-  assert.equal(lastOpened(db), first.id);
+  assert.equal(lastOpened(db)?.setupId, first.id);
   assert.equal(value(getSetup(db, first.id)).revision, before, 'opening is no edit');
 });
 

@@ -8,7 +8,7 @@ import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 import { validateSetup } from '../../src/lib/core/document/validate.ts';
 import type { PredictAnswer } from '../../src/lib/core/predict/answer.ts';
 import { predict } from '../../src/lib/core/predict/predict.ts';
-import { assertEnergyCloses, assertFinite } from '../helpers/plausible.ts';
+import { assertEnergyCloses, assertFinite } from '../../scripts/tools/plausible.ts';
 
 const inch = 0.0254;
 type Part<K extends keyof SetupDocument> = NonNullable<SetupDocument[K]>;

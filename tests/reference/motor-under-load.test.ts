@@ -6,7 +6,7 @@ import { LOADED_RESISTANCE, motorBuild } from '../../src/lib/core/parts/motor/un
 import { interpretSetup } from '../../src/lib/core/model/interpret.ts';
 import { predict } from '../../src/lib/core/predict/predict.ts';
 import { benchRows, rms } from '../helpers/bench-rows.ts';
-import { compareMotorModels } from '../helpers/motor-models.ts';
+import { compareMotorModels } from '../../scripts/tools/motor-models.ts';
 import { root } from '../helpers/server.ts';
 import { sixStep } from '../helpers/six-step.ts';
 

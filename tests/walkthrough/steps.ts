@@ -26,6 +26,7 @@ async function fitRound(page: Page, motor: string): Promise<void> {
   await page.getByTestId('fix-motor').click();
   await expect(page.getByTestId('fix-motor')).toHaveText('fixed');
   await page.getByTestId('fit-free').click();
+  await page.getByTestId('take-0').click();
   await expect(page.getByTestId('undo')).toHaveAttribute('title', /fitted around the motor/);
   await page.getByTestId('rename').click();
   await page.getByTestId('new-name').fill(motor);
@@ -114,7 +115,7 @@ export const STEPS: readonly Step[] = [
   },
   {
     title: 'A first sketch',
-    text: 'Press **Draw a first setup**. Match opens with a complete power train. Everything in it but the brief is an estimate, and the list on the left says which. The band on top narrows by the watts lost at each part; the findings on the right say what holds. Press **brief** to see what follows from sport and 1.1 kg: 880 to 1100 g of thrust, and a pitch speed of at least one and a half times the stall.',
+    text: 'Press **Draw a first setup**. Match opens with a complete power train. Everything in it but the brief is an estimate, and the list on the left says which. The band on top narrows by the watts lost at each part; on the right stands what would put the rest right, and below it what holds. Press **brief** to see what follows from sport and 1.1 kg: 880 to 1100 g of thrust, and a pitch speed of at least one and a half times the stall.',
     act: async (page) => {
       await page.getByTestId('craft-make').click();
       await expect(page.getByRole('heading', { level: 1 })).toHaveText('Plover');
@@ -127,7 +128,7 @@ export const STEPS: readonly Step[] = [
   },
   {
     title: 'Round the first motor',
-    text: 'Close the brief. Under **Motor** pick *Drawer A*, press **free** above it so that it says **fixed**, and press **fit what is free**: propeller, cells, ESC and pack are chosen round this motor, for the thrust the brief wants with the least power. Rename the setup after the motor.',
+    text: 'Close the brief. Under **Motor** pick *Drawer A*, press **free** above it so that it says **fixed**, and press **fit what is free**: the best ways to choose propeller, cells, ESC and pack round this motor stand beside the setup as it is, each with its amps, thrust, weight and verdict. **Take** the first. Rename the setup after the motor.',
     act: async (page) => {
       await expect(page.getByRole('dialog')).toBeVisible();
       await page.keyboard.press('Escape');
@@ -139,7 +140,7 @@ export const STEPS: readonly Step[] = [
   },
   {
     title: 'Round the other two',
-    text: 'Press **duplicate**, free the motor, pick *Drawer B*, fix it and fit again; the same once more with *Drawer C*. Twelve presses for both.',
+    text: 'Press **duplicate**, free the motor, pick *Drawer B*, fix it and fit again; the same once more with *Drawer C*. Fourteen presses for both.',
     act: async (page) => {
       await another(page, 'Drawer B');
       await another(page, 'Drawer C');
@@ -183,7 +184,7 @@ export const STEPS: readonly Step[] = [
   },
   {
     title: 'Read it, and ask why',
-    text: 'Put the cursor on the thrust and press **w**: the formula, the numbers in it, where each comes from and how surely it is known. Step the propeller with the arrow keys and watch the ESC’s rail: the notch is the margin, the end of the rail its rating. What is left over or tight offers a remedy that applies itself; Ctrl+Z takes anything back. The band is wide, because winding and blade are estimates: the first run with a meter narrows it. Props off while setting up.',
+    text: 'Put the cursor on the thrust and press **w**: the formula, the numbers in it, where each comes from and how surely it is known. Step the propeller with the arrow keys and watch the ESC’s rail: the notch is the margin, the end of the rail its rating. What would put the whole setup right stands at the head of the right side, each way with all that it changes, one press; a finding opens to its working and to single changes; Ctrl+Z takes anything back. The band is wide, because winding and blade are estimates: the first run with a meter narrows it. Props off while setting up.',
     act: async (page) => {
       await page.getByTestId('thrust').focus();
       await page.keyboard.press('w');

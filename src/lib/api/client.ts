@@ -1,3 +1,4 @@
+import type { Problem } from '../core/text/issues.ts';
 import { PATHS, type RouteId } from './paths.ts';
 import type { AnswerOf, BodyOf } from './routes.ts';
 
@@ -6,7 +7,7 @@ export interface Refused {
   ok: false;
   status: number;
   message: string;
-  errors: { path: string; message: string; code?: string }[];
+  errors: Problem[];
   /** What stands, where the write named a revision that no longer does (409). */
   current?: unknown;
 }

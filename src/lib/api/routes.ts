@@ -3,7 +3,7 @@ import type { SetupDocument } from '../core/document/schema.ts';
 import { settingsSchema, type Settings } from '../core/document/settings-schema.ts';
 import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
 import type { StoredCraft, StoredMakersTable, StoredPart, StoredSetup } from '../core/document/stored.ts';
-import { briefSchema } from '../core/fit/sketch-checked.ts';
+import { briefSchema } from '../core/mend/sketch-checked.ts';
 import type { Brief } from '../core/brief/brief.ts';
 import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
 import type { PredictAnswer } from '../core/predict/answer.ts';

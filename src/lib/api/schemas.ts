@@ -88,6 +88,7 @@ export const SCHEMAS = {
     unit: text,
     rail: { anyOf: [PART, { type: 'null' }] },
     headroom: nullable(number),
+    short: text,
     sentence: text,
     working: text,
     school: nullable(text),
@@ -95,62 +96,91 @@ export const SCHEMAS = {
     remedy: nullable(text),
     remedies: list(object({ text, changes: list(reference('Change')) }))
   }),
-  PredictAnswer: object({
-    points: list(reference('PointAnswer')),
-    checks: list(reference('Check')),
-    hover: nullable(
-      object({ throttle: number, rpm: number, batteryCurrentA: number, electricalPowerW: number })
-    ),
-    level: nullable(
-      object({
-        stallSpeedMs: number,
-        ...Object.fromEntries(
-          ['topSpeedMs', 'climbMs', 'climbSpeedMs', 'cruiseSpeedMs', 'cruiseCurrentA', 'cruiseThrottle'].map(
-            (name) => [name, nullable(number)]
+  PredictAnswer: object(
+    {
+      points: list(reference('PointAnswer')),
+      checks: list(reference('Check')),
+      hover: nullable(
+        object({ throttle: number, rpm: number, batteryCurrentA: number, electricalPowerW: number })
+      ),
+      level: nullable(
+        object({
+          stallSpeedMs: number,
+          ...Object.fromEntries(
+            [
+              'topSpeedMs',
+              'climbMs',
+              'climbSpeedMs',
+              'cruiseSpeedMs',
+              'cruiseCurrentA',
+              'cruiseThrottle'
+            ].map((name) => [name, nullable(number)])
           )
-        )
-      })
-    ),
-    boat: nullable(
+        })
+      ),
+      boat: nullable(
+        object({
+          ...numbers(['unloadedRpm', 'loadedRpm', 'topSpeedMs', 'slip', 'batteryCurrentA']),
+          planing: flag,
+          hump: flag
+        })
+      ),
+      fan: nullable(object(numbers(['jetMs', 'massFlowKgS', 'loadingNM2', 'thrustPerWattNW', 'tipSpeedMs']))),
+      forward: nullable(object(numbers(['topSpeedMs', 'tiltDeg', 'reserveG']))),
+      endurance: list(
+        object({
+          at: { enum: ['mixed', 'full', 'hover', 'cruise'] },
+          ...numbers(['seconds', 'usedShare', 'averageCurrentA', 'lowestLoadedCellV']),
+          endedBy: text,
+          packC: nullable(number)
+        })
+      ),
+      heat: nullable(
+        object({
+          cooling: { enum: ['wash', 'still', 'water'] },
+          ...numbers(['seconds', 'windingC', 'caseC']),
+          secondsToCaseLimit: nullable(number),
+          secondsToWindingLimit: nullable(number),
+          runaway: flag
+        })
+      ),
+      motorUnderLoad: object(numbers(['restOhm', 'loadedOhm'])),
+      sensitivity: list(
+        object({
+          unknown: text,
+          title: text,
+          source: { enum: ['label', 'measured', 'estimated', 'fitted'] },
+          ...numbers(['relativeSd', 'batteryCurrent', 'thrust', 'rpm'])
+        })
+      ),
+      mission: nullable(object({ seconds: number, usedShare: number, segment: whole, endedBy: text })),
+      estimates: list(
+        object({ path: text, title: text, value: number, unit: text, relativeSd: number, working: text })
+      ),
+      notes: list(text),
+      putRight: list(reference('PutRight')),
+      cannot: list(object({ id: text, sentence: text }))
+    },
+    ['putRight', 'cannot']
+  ),
+  PutRight: object({
+    text,
+    steps: list(text),
+    outcome: list(text),
+    changes: list(reference('Change')),
+    effects: list(
       object({
-        ...numbers(['unloadedRpm', 'loadedRpm', 'topSpeedMs', 'slip', 'batteryCurrentA']),
-        planing: flag,
-        hump: flag
-      })
-    ),
-    fan: nullable(object(numbers(['jetMs', 'massFlowKgS', 'loadingNM2', 'thrustPerWattNW', 'tipSpeedMs']))),
-    forward: nullable(object(numbers(['topSpeedMs', 'tiltDeg', 'reserveG']))),
-    endurance: list(
-      object({
-        at: { enum: ['mixed', 'full', 'hover', 'cruise'] },
-        ...numbers(['seconds', 'usedShare', 'averageCurrentA', 'lowestLoadedCellV']),
-        endedBy: text,
-        packC: nullable(number)
-      })
-    ),
-    heat: nullable(
-      object({
-        cooling: { enum: ['wash', 'still', 'water'] },
-        ...numbers(['seconds', 'windingC', 'caseC']),
-        secondsToCaseLimit: nullable(number),
-        secondsToWindingLimit: nullable(number),
-        runaway: flag
-      })
-    ),
-    motorUnderLoad: object(numbers(['restOhm', 'loadedOhm'])),
-    sensitivity: list(
-      object({
-        unknown: text,
+        id: text,
         title: text,
-        source: { enum: ['label', 'measured', 'estimated', 'fitted'] },
-        ...numbers(['relativeSd', 'batteryCurrent', 'thrust', 'rpm'])
+        unit: text,
+        direction: { enum: ['below', 'above'] },
+        before: nullable(number),
+        after: nullable(number),
+        findingBefore: nullable(FINDING),
+        findingAfter: nullable(FINDING)
       })
     ),
-    mission: nullable(object({ seconds: number, usedShare: number, segment: whole, endedBy: text })),
-    estimates: list(
-      object({ path: text, title: text, value: number, unit: text, relativeSd: number, working: text })
-    ),
-    notes: list(text)
+    stillOver: list(text)
   }),
   CalibrateAnswer: object({
     setup: reference('Setup'),
@@ -223,7 +253,12 @@ export const SCHEMAS = {
   }),
   ShelfImport: object({
     parts: list(object({ kind: { enum: [...PART_KINDS] }, name: text, action: text })),
-    errors: list(object({ line: whole, column: text, message: text, harmless: flag }, ['harmless'])),
+    errors: list(
+      object({ code: text, line: whole, column: text, message: text, harmless: flag, unread: flag }, [
+        'harmless',
+        'unread'
+      ])
+    ),
     added: list(whole)
   }),
   Removed: object({ removed: whole }),

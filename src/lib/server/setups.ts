@@ -219,13 +219,13 @@ export function listRevisions(db: Db, id: number): Revision[] {
   return rows.map((r) => ({ id: r.id, label: r.label, createdAt: r.created_at, current: r.current === 1 }));
 }
 
-/** The setup that was opened last, or the first there is. */
-export function lastOpened(db: Db): number | null {
+/** The setup that was opened last, or the first there is, with its craft's name. */
+export function lastOpened(db: Db): { name: string; setupId: number } | null {
   const row = db
     .prepare(
-      `SELECT s.id FROM setup s JOIN craft c ON c.id = s.craft_id
+      `SELECT s.id AS setupId, c.name FROM setup s JOIN craft c ON c.id = s.craft_id
        WHERE s.deleted_at IS NULL AND c.deleted_at IS NULL ORDER BY s.opened_at DESC, s.id LIMIT 1`
     )
-    .get() as { id: number } | undefined;
-  return row?.id ?? null;
+    .get() as { name: string; setupId: number } | undefined;
+  return row ?? null;
 }

@@ -45,18 +45,18 @@
 </script>
 
 <svelte:head><title>Settings · Iskarn</title></svelte:head>
-<AppHeader room="settings" matchId={data.lastMatch} />
+<AppHeader room="settings" craft={data.lastMatch} />
 
-<main class="mx-auto max-w-[1100px] px-4 py-4">
-  <h1 class="text-[20px] font-bold">Settings</h1>
-  {#if problem}<p class="border-l-4 border-[var(--ink)] pl-2" role="alert">{problem}</p>{/if}
+<main id="main" tabindex="-1" class="mx-auto max-w-[1100px] px-4 py-4">
+  <h1 class="text-2xl font-bold">Settings</h1>
+  {#if problem}<p class="border-ink border-l-4 pl-2" role="alert">{problem}</p>{/if}
   <div class="mt-3 grid gap-x-12 gap-y-6 md:grid-cols-[minmax(0,1fr)_minmax(0,1.6fr)]">
     <section>
-      <h2 class="mb-1 text-[15px] font-bold">Units</h2>
+      <h2 class="mb-1 text-lg font-bold">Units</h2>
       {#each quantities as q (q)}
         {@const unit = displayUnit(q, data.settings.units)}
         {@const [title, example] = TITLES[q] as [string, number]}
-        <label class="flex items-center gap-2 border-b border-[var(--line)] py-1 text-[13px]">
+        <label class="border-line flex items-center gap-2 border-b py-1 text-sm">
           <span class="w-32">{title}</span>
           <Select
             class="w-24"
@@ -70,41 +70,37 @@
                 units: { ...data.settings.units, [q]: (e.currentTarget as HTMLSelectElement).value }
               })}
           />
-          <span class="figure text-[var(--ink-soft)]"
-            >{show(example / unit.inSi, unit.digits)} {unit.label}</span
-          >
+          <span class="figure text-ink-soft">{show(example / unit.inSi, unit.digits)} {unit.label}</span>
         </label>
       {/each}
-      <h2 class="mt-5 mb-1 text-[15px] font-bold">Theme</h2>
-      <div class="flex gap-4 text-[13px]">
+      <h2 class="mt-5 mb-1 text-lg font-bold">Theme</h2>
+      <div class="flex gap-4 text-sm">
         {#each ['system', 'light', 'dark'] as t (t)}
           <Radio name="theme" value={t} group={theme} onchange={() => setTheme(t)}>{t}</Radio>
         {/each}
       </div>
     </section>
     <section>
-      <h2 class="mb-1 text-[15px] font-bold">Schools</h2>
-      <p class="mb-2 text-[13px] text-[var(--ink-soft)]">
+      <h2 class="mb-1 text-lg font-bold">Schools</h2>
+      <p class="text-ink-soft mb-2 text-sm">
         Practitioners disagree on margins. Choose yours; every finding that another school would judge
         differently says so.
       </p>
       {#each Object.entries(MARGINS) as [name, margin] (name)}
-        <fieldset class="border-b border-[var(--line)] py-2">
-          <legend class="mb-1 text-[13px] font-semibold">{margin.title}</legend>
+        <fieldset class="border-line border-b py-2">
+          <legend class="mb-1 text-sm font-semibold">{margin.title}</legend>
           {#each margin.schools as s (s.id)}
-            <label class="flex items-baseline gap-2 text-[13px]">
-              <input
-                type="radio"
-                {name}
-                value={s.id}
-                checked={school(name as MarginName) === s.id}
-                data-testid={`school-${s.id}`}
-                onchange={() => void save({ schools: { ...data.settings.schools, [name]: s.id } })}
-              />
-              <span class="w-40 shrink-0">{s.title}</span><span class="text-[12px] text-[var(--ink-soft)]"
-                >{s.why}</span
+            <Radio
+              {name}
+              value={s.id}
+              group={school(name as MarginName)}
+              data-testid={`school-${s.id}`}
+              onchange={() => void save({ schools: { ...data.settings.schools, [name]: s.id } })}
+            >
+              <span class="w-40 shrink-0 font-normal">{s.title}</span><span
+                class="text-ink-soft text-xs font-normal">{s.why}</span
               >
-            </label>
+            </Radio>
           {/each}
         </fieldset>
       {/each}

@@ -1,6 +1,16 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import { Button, Input } from 'flowbite-svelte';
+  import {
+    Button,
+    Checkbox,
+    Input,
+    Table,
+    TableBody,
+    TableBodyCell,
+    TableBodyRow,
+    TableHead,
+    TableHeadCell
+  } from 'flowbite-svelte';
   import {
     createTable,
     getCoreRowModel,
@@ -14,6 +24,7 @@
   import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import { labelFigure } from '$lib/ui/format/units.svelte';
+  import TabRow from '$lib/ui/marks/TabRow.svelte';
   import UndoToast from '$lib/ui/marks/UndoToast.svelte';
   import { call, type Refused } from '$lib/api/client';
   import { COLUMNS, fieldOf, freshPart, KIND_TITLES } from '$lib/ui/shelf/columns';
@@ -104,11 +115,11 @@
 </script>
 
 <svelte:head><title>Shelf · Iskarn</title></svelte:head>
-<AppHeader room="shelf" matchId={data.lastMatch}>
-  <span class="flex flex-wrap gap-2 text-[12px]">
-    <a class="underline" href="/api/v1/shelf/json" download>JSON</a>
-    <a class="underline" href={`/api/v1/shelf/${kind}.csv`} download>CSV</a>
-    <a class="underline" href="/api/v1/shelf/zip" download>data package</a>
+<AppHeader room="shelf" craft={data.lastMatch}>
+  <span class="flex flex-wrap gap-2 text-xs">
+    <a class="press inline-flex items-center underline" href="/api/v1/shelf/json" download>JSON</a>
+    <a class="press inline-flex items-center underline" href={`/api/v1/shelf/${kind}.csv`} download>CSV</a>
+    <a class="press inline-flex items-center underline" href="/api/v1/shelf/zip" download>data package</a>
   </span>
   <Button
     size="xs"
@@ -122,35 +133,20 @@
   >
 </AppHeader>
 
-<main class="mx-auto max-w-[1280px] px-4 py-3">
+<main id="main" tabindex="-1" class="mx-auto max-w-[1280px] px-4 py-3">
   <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
-    <h1 class="text-[20px] font-bold">Shelf</h1>
-    <div class="flex flex-wrap gap-x-4 text-[14px]" role="tablist" aria-label="Kinds of parts">
-      {#each PART_KINDS as k (k)}
-        <button
-          role="tab"
-          aria-selected={kind === k}
-          data-testid={`kind-${k}`}
-          class={kind === k
-            ? 'font-semibold underline decoration-2 underline-offset-4'
-            : 'text-[var(--ink-soft)]'}
-          onclick={() => (kind = k)}>{KIND_TITLES[k]}</button
-        >
-      {/each}
-    </div>
+    <h1 class="text-2xl font-bold">Shelf</h1>
     <span class="w-44"
       ><Input
-        class="h-7 !py-0 text-[13px]"
+        class="h-7 !py-0 text-sm"
         placeholder="search"
         aria-label="search the shelf"
         data-testid="search"
         bind:value={search}
       /></span
     >
-    <label class="flex items-center gap-1 text-[13px]"
-      ><input type="checkbox" bind:checked={ownedOnly} data-testid="owned-only" /> owned</label
-    >
-    <span class="ml-auto flex gap-3 text-[13px]">
+    <Checkbox bind:checked={ownedOnly} data-testid="owned-only">owned</Checkbox>
+    <span class="ml-auto flex gap-3 text-sm">
       <button class="underline" data-testid="decoder-open" onclick={() => (tool = 'decoder')}
         >decode a label</button
       >
@@ -163,112 +159,117 @@
     </span>
   </div>
 
-  <div class="relative mt-2 overflow-x-auto">
-    <table class="w-full text-[13px]" data-testid="shelf">
-      <thead>
-        <tr class="border-b border-[var(--ink)] text-left">
-          <th aria-sort={sorted('name')}
+  <TabRow
+    tabs={PART_KINDS.map((k) => [k, KIND_TITLES[k]] as const)}
+    selected={kind}
+    label="Kinds of parts"
+    prefix="kind"
+    onselect={(k) => (kind = k as PartKind)}
+  >
+    <div class="relative overflow-x-auto">
+      <Table class="w-full text-sm" data-testid="shelf">
+        <TableHead>
+          <TableHeadCell aria-sort={sorted('name')}
             ><button class="py-1 font-semibold" onclick={() => sortBy('name')}
               >name{sorted('name') === 'ascending'
                 ? ' ↑'
                 : sorted('name') === 'descending'
                   ? ' ↓'
                   : ''}</button
-            ></th
+            ></TableHeadCell
           >
           {#each COLUMNS[kind] as c (c.field)}
-            <th class={c.quantity ? 'text-right' : ''} aria-sort={sorted(c.field)}
+            <TableHeadCell class={c.quantity ? 'text-right' : ''} aria-sort={sorted(c.field)}
               ><button class="py-1 font-semibold" onclick={() => sortBy(c.field)}
                 >{c.title}{sorted(c.field) === 'ascending'
                   ? ' ↑'
                   : sorted(c.field) === 'descending'
                     ? ' ↓'
                     : ''}</button
-              ></th
+              ></TableHeadCell
             >
           {/each}
-          <th class="pl-3">owned</th>
-          <th><span class="sr-only">actions</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        {#each rows as row (row.original.id)}
-          {@const p = row.original}
-          <tr class="border-b border-[var(--line)] hover:bg-[var(--sheet)]">
-            <td class="py-1"
-              ><button class="text-left font-semibold hover:underline" onclick={() => (editing = p)}
-                >{p.name}</button
-              >{#if tablesOf(p.id) > 0}<button
-                  class="ml-2 text-[12px] text-[var(--cold)] underline"
-                  data-testid={`tables-${p.name}`}
-                  onclick={() => {
-                    tableMotor = p.id;
-                    tool = 'table';
-                  }}>{tablesOf(p.id) === 1 ? 'maker’s table' : `${tablesOf(p.id)} tables`}</button
-                >{/if}</td
+          <TableHeadCell class="pl-3">owned</TableHeadCell>
+          <TableHeadCell><span class="sr-only">actions</span></TableHeadCell>
+        </TableHead>
+        <TableBody>
+          {#each rows as row (row.original.id)}
+            {@const p = row.original}
+            <TableBodyRow class="border-line hover:bg-sheet border-b">
+              <TableBodyCell class="py-1"
+                ><button class="text-left font-semibold hover:underline" onclick={() => (editing = p)}
+                  >{p.name}</button
+                >{#if tablesOf(p.id) > 0}<button
+                    class="text-cold ml-2 text-xs underline"
+                    data-testid={`tables-${p.name}`}
+                    onclick={() => {
+                      tableMotor = p.id;
+                      tool = 'table';
+                    }}>{tablesOf(p.id) === 1 ? 'maker’s table' : `${tablesOf(p.id)} tables`}</button
+                  >{/if}</TableBodyCell
+              >
+              {#each COLUMNS[kind] as c (c.field)}
+                {@const v = p.measured[c.field] ?? fieldOf(p, c.field)}
+                {@const difference = differencesOf(p).get(c.field)}
+                <TableBodyCell
+                  class={`${c.quantity ? 'figure text-right' : ''} ${c.field in p.measured ? 'font-semibold' : ''}`}
+                  title={difference?.sentence ?? (c.field in p.measured ? 'measured' : '')}
+                  >{#if difference?.beyond}<span
+                      class="text-2xs mr-1 font-sans font-normal"
+                      data-testid={`off-${p.name}-${c.field}`}
+                      >label {difference.off >= 0 ? '−' : '+'}{show(
+                        Math.abs(100 * (1 / (1 + difference.off) - 1)),
+                        2
+                      )} %</span
+                    >{/if}{typeof v === 'number' && c.quantity
+                    ? labelFigure(
+                        p.kind === 'propulsor' &&
+                          c.quantity === 'propLength' &&
+                          fieldOf(p, 'kind') !== 'propeller'
+                          ? 'screwLength'
+                          : c.quantity,
+                        v
+                      )
+                    : (v ?? '–')}</TableBodyCell
+                >
+              {/each}
+              <TableBodyCell class="pl-3"
+                ><Checkbox
+                  checked={p.owned}
+                  onchange={(e) => void own(p, (e.currentTarget as HTMLInputElement).checked)}
+                  ><span class="sr-only">own {p.name}</span></Checkbox
+                ></TableBodyCell
+              >
+              <TableBodyCell class="text-ink-soft pl-2 text-right text-xs whitespace-nowrap">
+                <button
+                  class="underline"
+                  aria-label={`duplicate ${p.name}`}
+                  onclick={() =>
+                    (editing = { ...p, id: 0, revision: 0, measured: {}, name: `${p.name}, copy` })}
+                  >duplicate</button
+                >
+                <button class="ml-2 underline" aria-label={`delete ${p.name}`} onclick={() => void remove(p)}
+                  >delete</button
+                >
+              </TableBodyCell>
+            </TableBodyRow>
+          {:else}
+            <TableBodyRow
+              ><TableBodyCell class="text-ink-soft py-6" colspan={12}
+                >{search || ownedOnly
+                  ? 'Nothing matches; clear the search.'
+                  : 'Nothing here yet. Press "new part" and type what the label says: name, and the one or two figures printed large.'}</TableBodyCell
+              ></TableBodyRow
             >
-            {#each COLUMNS[kind] as c (c.field)}
-              {@const v = p.measured[c.field] ?? fieldOf(p, c.field)}
-              {@const difference = differencesOf(p).get(c.field)}
-              <td
-                class={`${c.quantity ? 'figure text-right' : ''} ${c.field in p.measured ? 'font-semibold' : ''}`}
-                title={difference?.sentence ?? (c.field in p.measured ? 'measured' : '')}
-                >{#if difference?.beyond}<span
-                    class="mr-1 font-sans text-[11px] font-normal"
-                    data-testid={`off-${p.name}-${c.field}`}
-                    >label {difference.off >= 0 ? '−' : '+'}{show(
-                      Math.abs(100 * (1 / (1 + difference.off) - 1)),
-                      2
-                    )} %</span
-                  >{/if}{typeof v === 'number' && c.quantity
-                  ? labelFigure(
-                      p.kind === 'propulsor' &&
-                        c.quantity === 'propLength' &&
-                        fieldOf(p, 'kind') !== 'propeller'
-                        ? 'screwLength'
-                        : c.quantity,
-                      v
-                    )
-                  : (v ?? '–')}</td
-              >
-            {/each}
-            <td class="pl-3"
-              ><input
-                type="checkbox"
-                checked={p.owned}
-                aria-label={`own ${p.name}`}
-                onchange={(e) => void own(p, e.currentTarget.checked)}
-              /></td
-            >
-            <td class="pl-2 text-right text-[12px] whitespace-nowrap text-[var(--ink-soft)]">
-              <button
-                class="underline"
-                aria-label={`duplicate ${p.name}`}
-                onclick={() =>
-                  (editing = { ...p, id: 0, revision: 0, measured: {}, name: `${p.name}, copy` })}
-                >duplicate</button
-              >
-              <button class="ml-2 underline" aria-label={`delete ${p.name}`} onclick={() => void remove(p)}
-                >delete</button
-              >
-            </td>
-          </tr>
-        {:else}
-          <tr
-            ><td class="py-6 text-[var(--ink-soft)]" colspan="12"
-              >{search || ownedOnly
-                ? 'Nothing matches; clear the search.'
-                : 'Nothing here yet. Press "new part" and type what the label says: name, and the one or two figures printed large.'}</td
-            ></tr
-          >
-        {/each}
-      </tbody>
-    </table>
-  </div>
-  <p class="mt-2 text-[12px] text-[var(--ink-soft)]">
-    In bold: measured by you, and used instead of the label’s figure. A word beside it tells how far the label
-    is off where that is more than labels commonly are.
-  </p>
+          {/each}
+        </TableBody>
+      </Table>
+    </div>
+    <p class="text-ink-soft mt-2 text-xs">
+      In bold: measured by you, and used instead of the label’s figure. A word beside it tells how far the
+      label is off where that is more than labels commonly are.
+    </p>
+  </TabRow>
 </main>
 
 {#if editing}

@@ -24,6 +24,7 @@ export interface Target {
 
 /**
  * What follows from a brief, by kind and purpose: thrust, watts, pitch speed, hover throttle, rpm window and its KV.
+ * Longer than 80 lines as one window stands after another; none reads what another works out.
  * @param settings schools chosen in the settings; the setup's own come before them
  */
 export function targetsOf(setup: SetupDocument, settings: Record<string, string> = {}): Target[] {

@@ -152,7 +152,7 @@ test('a general least-squares library finds the same factors (scipy 1.10 least_s
 
 test('bad requests are refused in words', () => {
   for (const [request, said] of [
-    [{ setup, measurements: [] }, /measurements has 0 entries/],
+    [{ setup, measurements: [] }, /measurements is empty; it should have at least 1\./],
     [{ setup, measurements: [{ throttle: 1 }] }, /holds no reading/],
     [{ setup, measurements: [{ batteryCurrentA: -3 }] }, /amps from the pack is -3/],
     [{ setup: {}, measurements: [{ rpm: 9000 }] }, /lacks|right/]

@@ -18,6 +18,11 @@ export const capacitiesAbove = (ah: number): number[] => [
   ...new Set([1.15, 1.3, 1.5, 1.75, 2, 2.5, 3, 4].map((f) => capacitySold(f * ah)).filter((c) => c > ah))
 ];
 
+/** Smaller capacities on sale, down to a third of the present one, the nearest first, Ah. */
+export const capacitiesBelow = (ah: number): number[] => [
+  ...new Set([0.87, 0.77, 0.67, 0.57, 0.5, 0.4, 0.33].map((f) => capacitySold(f * ah)).filter((c) => c < ah))
+];
+
 /** Cells by electrical power, W: the current stays below some 45 A. Common practice, no source. */
 export const usualCells = (watts: number): number =>
   watts < 60 ? 2 : watts < 380 ? 3 : watts < 800 ? 4 : watts < 3000 ? 6 : 12;

@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { BOAT, PLANE as EVERYDAY, QUAD } from '../../../../tests/helpers/setups.ts';
 import { situationOf } from '../situation/situation.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { predict } from '../predict/predict.ts';
@@ -7,33 +8,9 @@ import type { Chart, ChartLine } from './chart.ts';
 import { CHART_IDS, chartOf } from './charts-of.ts';
 
 const PLANE: SetupDocument = {
-  format: 'iskarn.setup/1',
-  craft: {
-    kind: 'fixed-wing',
-    massKg: 1.6,
-    wingAreaM2: 0.38,
-    wingSpanM: 2,
-    purpose: 'sport',
-    runSeconds: 45
-  },
-  battery: { chemistry: 'lipo', series: 4, capacityAh: 2.2, continuousC: 30, cellResistanceOhm: 0.004 },
-  wiring: { resistanceOhm: 0.003 },
-  esc: { continuousA: 60, resistanceOhm: 0.002 },
-  motor: { kvRpmPerVolt: 900, resistanceOhm: 0.03, noLoadCurrentA: 1.6, noLoadVoltageV: 10, massKg: 0.11 },
-  propulsor: { kind: 'propeller', diameterM: 0.2794, pitchM: 0.1397, blades: 2 }
-};
-const QUAD: SetupDocument = {
-  ...PLANE,
-  craft: { kind: 'multirotor', massKg: 1.4 },
-  count: 4,
-  motor: { kvRpmPerVolt: 920, resistanceOhm: 0.1, noLoadCurrentA: 0.6, massKg: 0.056 },
-  propulsor: { kind: 'propeller', diameterM: 0.24, pitchM: 0.11, blades: 2, family: 'multirotor' }
-};
-const BOAT: SetupDocument = {
-  ...PLANE,
-  craft: { kind: 'boat', massKg: 3, hull: 'planing-mono', waterlineLengthM: 0.7 },
-  motor: { kvRpmPerVolt: 1900, massKg: 0.19, cooling: 'water' },
-  propulsor: { kind: 'surface-drive', diameterM: 0.042, pitchM: 0.059, blades: 2, immersion: 0.5 }
+  ...EVERYDAY,
+  craft: { ...EVERYDAY.craft, runSeconds: 45 },
+  motor: { ...EVERYDAY.motor, massKg: 0.11 }
 };
 const ALL = { PLANE, QUAD, BOAT };
 

@@ -15,7 +15,10 @@ const SAMPLES = 64;
 /** Half-width of the 10th to 90th percentile of a normal error, in standard deviations. */
 const NINETIETH = 1.2816;
 
-/** Thrust at full throttle and thrust needed over speed, with stall, cruise and top speed marked. */
+/**
+ * Thrust at full throttle and thrust needed over speed, with stall, cruise and top speed marked. Longer than 80 lines as the
+ * samples of both curves are drawn together: their bands share one set of errors.
+ */
 export function speedChart(s: Situation): Chart {
   const { model: i, supply } = s;
   const { craft } = i.setup;

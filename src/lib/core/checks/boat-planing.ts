@@ -12,6 +12,7 @@ export const boatPlaning = check({
   unit: 'm/s',
   rail: 'craft',
   wish: 'power to get on the plane',
+  slow: true,
   urgency: 3,
   candidates: (s) => [heavierPropulsors(s), cells(s, 'more', 3), otherKv(s, 'higher')],
   judge: (s) => {

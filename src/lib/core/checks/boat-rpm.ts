@@ -59,6 +59,8 @@ export const boatRpm = check({
   part: 'motor',
   unit: 'rpm',
   wish: 'an rpm inside its window',
+  slow: true,
+  gives: ['room'],
   candidates: towardsWindow,
   judge: (s) => {
     if (s.setup.propulsor.kind !== 'surface-drive') return null;

@@ -10,6 +10,8 @@ export const boatSlip = check({
   unit: '%',
   rail: 'propulsor',
   wish: 'a larger screw or a lighter boat',
+  slow: true,
+  gives: ['speed'],
   candidates: (s) => [heavierPropulsors(s), pitches(s, 'down')],
   judge: (s) => {
     const { boat } = s;

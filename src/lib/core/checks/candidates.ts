@@ -1,20 +1,25 @@
+import { withArticle } from '../text/article.ts';
 import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
 import { CONNECTORS_A, GAUGES } from '../catalogue/leads.ts';
-import { C_RATES, capacitiesAbove } from '../catalogue/packs.ts';
+import { FAN_SIZES_M } from '../catalogue/fans.ts';
+import { C_RATES, capacitiesAbove, capacitiesBelow } from '../catalogue/packs.ts';
 import { PROPELLER_SIZES } from '../catalogue/propeller-sizes.ts';
 import { screwDiametersM } from '../catalogue/screws.ts';
 import { otherWindings } from '../catalogue/windings.ts';
 import type { Change } from '../document/change.ts';
-import type { SetupDocument } from '../document/schema.ts';
+import type { Motor, SetupDocument } from '../document/schema.ts';
+import { estimateMotorMassKg } from '../parts/motor/estimate.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import type { Situation } from '../situation/situation.ts';
 import { INCH_M } from '../units/convert.ts';
-import { show } from '../units/show.ts';
+import { inInches, show } from '../units/show.ts';
 
 /** One change that may mend a check, in words: "an 80 A ESC". */
 export interface Rung {
   readonly text: string;
   readonly changes: readonly Change[];
+  /** Whether a whole part is exchanged: another size of one of its figures leaves the others exchanged. */
+  readonly wholePart?: boolean;
 }
 
 /** Changes of one kind, the nearest to what is there first. */
@@ -22,8 +27,6 @@ export type Ladder = readonly Rung[];
 
 /** Most rungs of one ladder: a long list of sizes is thinned evenly. */
 const MOST_RUNGS = 16;
-
-const inches = (m: number): string => String(Math.round((m / INCH_M) * 10) / 10);
 
 function thinned<T>(list: readonly T[]): T[] {
   if (list.length <= MOST_RUNGS) return [...list];
@@ -60,21 +63,68 @@ const sized = (diameterM: number, pitchM: number, text: string): Size => ({
 
 /** Propulsor sizes on sale near the present one that fit the craft. Fans come as a unit with their motor: none. */
 function sizes(s: Situation): Size[] {
-  const { propulsor: p, craft } = s.setup;
+  const { propulsor: p } = s.setup;
   if (isFixed(s.setup, 'propulsor') || p.coefficients || p.kind === 'ducted-fan') return [];
-  const room = (craft.largestPropM ?? Infinity) * 1.0001;
-  const ratio = s.train.pitchM / p.diameterM;
-  const near = (d: number): boolean => Math.abs(d - p.diameterM) < REACH * p.diameterM && d <= room;
-  if (p.kind === 'propeller')
-    return PROPELLER_SIZES.map(([d, q]) => [d * INCH_M, q * INCH_M] as const)
-      .filter(([d, q]) => near(d) && Math.abs(q / d - ratio) < SHAPE)
-      .map(([d, q]) => {
-        const [diameterM, pitchM] = [Number(d.toPrecision(6)), Number(q.toPrecision(6))];
-        return sized(diameterM, pitchM, `${inches(d)} × ${inches(q)}`);
-      });
-  return screwDiametersM(p.diameterM, 0.56, 1.44, 23)
-    .filter(near)
-    .map((d) => sized(d, Number((ratio * d).toFixed(4)), `${Math.round(d * 1000)} mm screw`));
+  const shape = s.train.pitchM / p.diameterM;
+  return p.kind === 'propeller' ? propellers(s, shape) : screws(s, shape);
+}
+
+/** Whether a diameter is near the present one and fits the craft. */
+function fits(s: Situation, diameterM: number): boolean {
+  const { propulsor: p, craft } = s.setup;
+  return (
+    Math.abs(diameterM - p.diameterM) < REACH * p.diameterM &&
+    diameterM <= (craft.largestPropM ?? Infinity) * 1.0001
+  );
+}
+
+const propellers = (s: Situation, shape: number): Size[] =>
+  PROPELLER_SIZES.map(([d, q]) => [d * INCH_M, q * INCH_M] as const)
+    .filter(([d, q]) => fits(s, d) && Math.abs(q / d - shape) < SHAPE)
+    .map(([d, q]) =>
+      sized(Number(d.toPrecision(6)), Number(q.toPrecision(6)), `${inInches(d)} × ${inInches(q)}`)
+    );
+
+const screws = (s: Situation, shape: number): Size[] =>
+  screwDiametersM(s.setup.propulsor.diameterM, 0.56, 1.44, 23)
+    .filter((d) => fits(s, d))
+    .map((d) => sized(d, Number((shape * d).toFixed(4)), `${Math.round(d * 1000)} mm screw`));
+
+/** Fans on sale near the present one that fit the craft; hub and exit go with the diameter. */
+const fans = (s: Situation): Rung[] =>
+  FAN_SIZES_M.filter((d) => fits(s, d) && d !== s.setup.propulsor.diameterM).map((diameterM) => {
+    const { propulsor: p } = s.setup;
+    const by = diameterM / p.diameterM;
+    const changes: Change[] = [{ path: 'propulsor.diameterM', value: diameterM }];
+    for (const [field, factor] of [
+      ['hubDiameterM', by],
+      ['pitchM', by],
+      ['exitAreaM2', by ** 2]
+    ] as const) {
+      const value = (p as Readonly<Record<string, unknown>>)[field];
+      if (typeof value === 'number')
+        changes.push({ path: `propulsor.${field}`, value: Number((value * factor).toPrecision(4)) });
+    }
+    return { text: withArticle(`${Math.round(1000 * diameterM)} mm fan`), changes };
+  });
+
+/**
+ * Every propulsor on sale near the present one, the nearest in load first: where the present one was measured, the others
+ * are not, and fans are others too. For a whole setup; a single remedy keeps to what `lighterPropulsors` says.
+ */
+export function otherPropulsors(s: Situation): Ladder {
+  const { propulsor: p } = s.setup;
+  if (isFixed(s.setup, 'propulsor')) return [];
+  if (p.kind === 'ducted-fan') return fans(s);
+  const shape = s.train.pitchM / p.diameterM;
+  const present = p.diameterM ** 4 * s.train.pitchM;
+  return (p.kind === 'propeller' ? propellers(s, shape) : screws(s, shape))
+    .filter((x) => Math.abs(x.load / present - 1) > 0.02)
+    .sort((a, b) => Math.abs(Math.log(a.load / present)) - Math.abs(Math.log(b.load / present)))
+    .map(({ text, changes }) => ({
+      text,
+      changes: p.coefficients ? [...changes, { path: 'propulsor.coefficients', value: null }] : changes
+    }));
 }
 
 /** Propulsors that load the motor less, the nearest first. */
@@ -108,7 +158,7 @@ export function pitches(s: Situation, direction: 'up' | 'down'): Ladder {
     .map((pitch) => {
       const value = Number(pitch.toPrecision(6));
       return {
-        text: p.kind === 'propeller' ? `pitch ${inches(pitch)} in` : `pitch ${show(1000 * pitch)} mm`,
+        text: p.kind === 'propeller' ? `pitch ${inInches(pitch)} in` : `pitch ${show(1000 * pitch)} mm`,
         changes: [{ path: 'propulsor.pitchM', value }]
       };
     });
@@ -136,7 +186,7 @@ export function capacities(s: Situation): Ladder {
   return capacitiesAbove(setup.battery.capacityAh)
     .filter((ah) => ah <= 1000)
     .map((value) => ({
-      text: `${value} Ah`,
+      text: withArticle(`${value} Ah pack`),
       changes: [{ path: 'battery.capacityAh', value }]
     }));
 }
@@ -146,7 +196,7 @@ export function higherC(s: Situation): Ladder {
   const { setup } = s;
   if (isFixed(setup, 'battery') || setup.battery.continuousC == null) return [];
   return C_RATES.filter((c) => c > (setup.battery.continuousC as number)).map((value) => ({
-    text: `a ${value}C pack`,
+    text: withArticle(`${value}C pack`),
     changes: [{ path: 'battery.continuousC', value }]
   }));
 }
@@ -157,7 +207,7 @@ export function largerEscs(s: Situation): Ladder {
   const rating = setup.esc?.continuousA;
   if (isFixed(setup, 'esc') || rating == null) return [];
   return ESC_SIZES_A.filter((a) => a > rating).map((value) => ({
-    text: `a ${value} A ESC`,
+    text: withArticle(`${value} A ESC`),
     changes: [{ path: 'esc.continuousA', value }]
   }));
 }
@@ -178,6 +228,22 @@ export function escForCells(s: Situation): Ladder {
   return [{ text: `an ESC for ${lipo} LiPo cells`, changes }];
 }
 
+/** Packs of less capacity, of the same C. */
+export function smallerPacks(s: Situation): Ladder {
+  const { setup } = s;
+  if (isFixed(setup, 'battery')) return [];
+  return capacitiesBelow(setup.battery.capacityAh).map((value) => ({
+    text: withArticle(`${value} Ah pack`),
+    changes: [{ path: 'battery.capacityAh', value }]
+  }));
+}
+
+/** A change of a figure that is given, by a factor; none where it is not. */
+const scaledBy = (motor: Motor, field: keyof Motor & string, by: number): Change[] =>
+  typeof motor[field] === 'number'
+    ? [{ path: `motor.${field}`, value: Number((motor[field] * by).toPrecision(4)) }]
+    : [];
+
 /** Motors of the same size wound for another KV: resistance goes with 1/KV², no-load current with KV. */
 export function otherKv(s: Situation, direction: 'lower' | 'higher'): Ladder {
   const { setup } = s;
@@ -187,19 +253,70 @@ export function otherKv(s: Situation, direction: 'lower' | 'higher'): Ladder {
     .filter((kv) => kv <= 100000)
     .map((kv) => {
       const by = kv / motor.kvRpmPerVolt;
-      const changes: Change[] = [{ path: 'motor.kvRpmPerVolt', value: kv }];
-      if (motor.resistanceOhm != null)
-        changes.push({
-          path: 'motor.resistanceOhm',
-          value: Number((motor.resistanceOhm / by ** 2).toPrecision(4))
-        });
-      if (motor.noLoadCurrentA != null)
-        changes.push({
-          path: 'motor.noLoadCurrentA',
-          value: Number((motor.noLoadCurrentA * by).toPrecision(4))
-        });
-      return { text: `a ${kv} KV motor of the same size`, changes };
+      return {
+        text: withArticle(`${kv} KV motor of the same size`),
+        changes: [
+          { path: 'motor.kvRpmPerVolt', value: kv },
+          ...scaledBy(motor, 'resistanceOhm', 1 / by ** 2),
+          ...scaledBy(motor, 'noLoadCurrentA', by)
+        ]
+      };
     });
+}
+
+/** Sizes of other motors over the present one's mass. */
+const MOTOR_SIZES = [1.25, 1.6, 2, 2.6, 0.8] as const;
+
+/**
+ * Motors of another size, of this KV and of others: ratings and no-load current go with the mass, the motor constant with
+ * mass^0.75 (`estimateLoadedConstant`), so the resistance with mass^−1.5. Only where a mass or a power rating is known.
+ */
+export function otherMotors(s: Situation): Ladder {
+  const { setup } = s;
+  const { motor } = setup;
+  const massKg = motor.massKg ?? (motor.maxPowerW == null ? null : estimateMotorMassKg(motor.maxPowerW));
+  if (isFixed(setup, 'motor') || massKg === null) return [];
+  const windings = [
+    motor.kvRpmPerVolt,
+    ...otherWindings(motor.kvRpmPerVolt, 'lower').slice(1),
+    ...otherWindings(motor.kvRpmPerVolt, 'higher').slice(1, 4)
+  ];
+  return MOTOR_SIZES.flatMap((size) =>
+    windings.map((kv) => {
+      const by = kv / motor.kvRpmPerVolt;
+      const kg = Number((massKg * size).toPrecision(2));
+      const grown = kg / massKg;
+      return {
+        text: withArticle(`${show(1000 * kg, 2)} g motor of ${Math.round(kv)} KV`),
+        changes: [
+          { path: 'motor.kvRpmPerVolt', value: kv },
+          { path: 'motor.massKg', value: kg },
+          ...scaledBy(motor, 'resistanceOhm', grown ** -1.5 / by ** 2),
+          ...scaledBy(motor, 'noLoadCurrentA', grown * by),
+          ...scaledBy(motor, 'maxCurrentA', grown * by),
+          ...scaledBy(motor, 'maxPowerW', grown)
+        ]
+      };
+    })
+  );
+}
+
+/** A water jacket round the motor of a boat, which has the water. */
+export function waterCooling(s: Situation): Ladder {
+  const { setup } = s;
+  if (s.kind !== 'boat' || isFixed(setup, 'motor') || setup.motor.cooling === 'water') return [];
+  return [{ text: 'water cooling of the motor', changes: [{ path: 'motor.cooling', value: 'water' }] }];
+}
+
+/** Other ratios of a gear that is there, the nearest first. */
+export function otherGears(s: Situation): Ladder {
+  const { setup } = s;
+  const ratio = setup.gearRatio ?? 1;
+  if (ratio === 1 || isFixed(setup, 'motor')) return [];
+  return [1.1, 0.9, 1.25, 0.8, 1.5, 0.65].map((f) => {
+    const value = Number((ratio * f).toPrecision(2));
+    return { text: `a gear of ${value}`, changes: [{ path: 'gearRatio', value }] };
+  });
 }
 
 /** Thicker leads. */
@@ -231,5 +348,5 @@ export function smallerEscs(s: Situation): Ladder {
   if (isFixed(setup, 'esc') || rating == null) return [];
   return ESC_SIZES_A.filter((a) => a < rating)
     .reverse()
-    .map((value) => ({ text: `a ${value} A ESC`, changes: [{ path: 'esc.continuousA', value }] }));
+    .map((value) => ({ text: withArticle(`${value} A ESC`), changes: [{ path: 'esc.continuousA', value }] }));
 }

@@ -1,5 +1,7 @@
+import type { Band } from '../train/bands.ts';
+import type { PredictedPoint } from '../train/predicted.ts';
 import type { CheckResult } from './finding.ts';
-import { findingOf, sentenceOf } from './check.ts';
+import { findingOf, sentenceOf, shortOf } from './check.ts';
 
 /**
  * Findings worked out without bands, each with the band that it had before, moved and scaled with its value. A band takes
@@ -27,10 +29,29 @@ export function carriedOver(now: readonly CheckResult[], before: readonly CheckR
       band: compared.band,
       finding,
       reason,
+      short: reason === 'missing' ? r.short : shortOf(compared, r.unit),
       sentence:
         reason === 'missing'
           ? r.sentence
           : sentenceOf({ ...compared, working: '' }, r.unit, reason, r.marginLimit)
     };
   });
+}
+
+/**
+ * A point without bands with those that it had before, scaled with its values, until its own are there.
+ * @param now the point without bands; @param before the same point a moment ago
+ */
+export function bandsCarriedOver(now: PredictedPoint, before: PredictedPoint | undefined): PredictedPoint {
+  if (now.band || !before?.band) return now;
+  const scaled = (key: keyof NonNullable<PredictedPoint['band']>): Band => {
+    const [low, high] = (before.band as NonNullable<PredictedPoint['band']>)[key];
+    const [was, is] = [before[key] as number, now[key] as number];
+    return was === 0 ? [low, high] : [(low * is) / was, (high * is) / was];
+  };
+  const keys = Object.keys(before.band) as (keyof NonNullable<PredictedPoint['band']>)[];
+  return {
+    ...now,
+    band: Object.fromEntries(keys.map((key) => [key, scaled(key)])) as PredictedPoint['band']
+  };
 }

@@ -17,7 +17,7 @@ export const cellsByPropeller = check({
   id: 'cells-by-propeller',
   title: 'cells for the propeller',
   part: 'battery',
-  unit: 'S',
+  unit: 'cells',
   wish: 'fewer cells or larger propellers',
   candidates: (s) => [cells(s, 'fewer', 3)],
   judge: (s) => {
@@ -26,6 +26,7 @@ export const cellsByPropeller = check({
     const inches = propulsor.diameterM / INCH_M;
     return {
       value: battery.series,
+      digits: 1,
       rating: ANY,
       margin: 'cells-by-propeller',
       limitOf: (id) => mostCells(id, inches),

@@ -1,9 +1,13 @@
 import { chosenSchool, type MarginName, MARGINS } from '../document/schools.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
-import { show, showUnit } from '../units/show.ts';
+import { bandedUnit } from '../units/banded.ts';
+import { show, showRound, showUnit } from '../units/show.ts';
 import type { Ladder } from './candidates.ts';
 import type { CheckResult, Finding, PartName } from './finding.ts';
+
+/** What a wish rests on beside the parts. */
+export type Give = 'room' | 'weight' | 'time' | 'speed' | 'leads';
 
 /** One limit compared with one prediction: all that the program knows of a check, in one place. */
 export interface Check<Id extends string = string> {
@@ -17,6 +21,10 @@ export interface Check<Id extends string = string> {
   readonly wish: string | ((s: Situation) => string);
   /** What is wished first where several fail: the lower the sooner. Last where it is left out. */
   readonly urgency?: number;
+  /** What would have to give where no part meets its limit. */
+  readonly gives?: readonly Give[];
+  /** Whether it follows a run or a flight through: judged last, as most changes fail at something quicker. */
+  readonly slow?: true;
   /** Whether another pack of as many cells may mend it. */
   readonly byPack?: true;
   /** The comparison; null where it does not apply to the craft or its parts. */
@@ -71,6 +79,19 @@ export function findingOf(
   return { finding: 'holds', reason: null };
 }
 
+/**
+ * Value and limit, the limit's direction in words: "38 to 44 A, at most 50", "3.59 V, at least 3.00". The value as surely as
+ * it is known.
+ */
+export function shortOf(
+  j: Pick<Comparison, 'value' | 'rating' | 'direction' | 'digits' | 'band'>,
+  unit: string
+): string {
+  const value = bandedUnit(j.value, j.band, unit, j.digits);
+  if (j.rating == null) return value;
+  return `${value}, ${(j.direction ?? 'below') === 'below' ? 'at most' : 'at least'} ${showRound(j.rating, j.digits)}`;
+}
+
 /** The comparison in one clause: value, limit, and what is used up. */
 export function sentenceOf(
   j: Comparison,
@@ -78,17 +99,15 @@ export function sentenceOf(
   reason: CheckResult['reason'],
   marginLimit: number | null
 ): string {
-  const direction = j.direction ?? 'below';
-  const shown = (v: number): string => showUnit(v, unit, j.digits);
-  const value = shown(j.value);
-  if (j.rating == null) return `${value}; no limit known: ${j.missing ?? 'a figure is missing'}`;
-  const limit = shown(j.rating);
-  if (reason === 'rating')
-    return `${value}, ${direction === 'below' ? 'above' : 'below'} the limit of ${limit}`;
-  if (reason === 'margin') return `${value} of ${limit}; the margin ends at ${shown(marginLimit as number)}`;
-  if (reason === 'band')
-    return `${value} of ${limit}; the band reaches ${shown((j.band as Band)[direction === 'below' ? 1 : 0])}`;
-  return `${value} of ${limit}`;
+  // a sentence says the value, and of its band what matters
+  const short = shortOf({ ...j, band: null }, unit);
+  if (j.rating == null) return `${short}; no limit known: ${j.missing ?? 'a figure is missing'}`;
+  if (reason === 'margin') return `${short}; the margin ends at ${show(marginLimit as number, j.digits)}`;
+  if (reason === 'band') {
+    const edge = (j.band as Band)[(j.direction ?? 'below') === 'below' ? 1 : 0];
+    return `${short}; the band reaches ${show(edge, j.digits)}`;
+  }
+  return short;
 }
 
 /** Share of the limit that is left; negative beyond it, null without a limit. */
@@ -140,6 +159,7 @@ export function resultOf(
       marginLimit: null,
       direction: 'below',
       headroom: null,
+      short: 'not known',
       sentence: judged.unknown,
       working: judged.unknown,
       school: null,
@@ -161,6 +181,7 @@ export function resultOf(
     marginLimit,
     direction: j.direction ?? 'below',
     headroom: headroomOf(j),
+    short: shortOf(j, unit),
     sentence: sentenceOf(j, unit, reason, marginLimit),
     working: j.working,
     school: school ? school.title : null,

@@ -1,3 +1,4 @@
+import { partWord } from '../document/part-words.ts';
 import { INCH_M } from '../units/convert.ts';
 import { showUnit } from '../units/show.ts';
 import { lighterPropulsors } from './candidates.ts';
@@ -6,10 +7,10 @@ import { check } from './check.ts';
 /** Diameter against the room there is. */
 export const clearance = check({
   id: 'clearance',
-  title: 'propulsor room',
+  title: 'room for the blades',
   part: 'propulsor',
   unit: 'in',
-  wish: 'a prop that fits',
+  wish: (s) => `a ${partWord('propulsor', s.setup.propulsor.kind)} that fits`,
   candidates: (s) => [lighterPropulsors(s)],
   judge: (s) => {
     const room = s.setup.craft.largestPropM;

@@ -13,6 +13,8 @@ export const climb = check({
   part: 'craft',
   unit: 'm/s',
   wish: 'more climb',
+  slow: true,
+  gives: ['room', 'weight'],
   candidates: (s) => [heavierPropulsors(s), cells(s, 'more'), otherKv(s, 'higher')],
   judge: (s) => {
     const { level } = s;

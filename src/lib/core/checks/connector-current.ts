@@ -9,6 +9,7 @@ export const connectorCurrent = check({
   part: 'wiring',
   unit: 'A',
   wish: 'a larger connector',
+  gives: ['room'],
   candidates: (s) => [largerConnectors(s), lighterPropulsors(s)],
   judge: (s) => {
     const rating = s.setup.wiring?.connectorA;

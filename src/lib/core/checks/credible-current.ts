@@ -10,6 +10,7 @@ export const credibleCurrent = check({
   part: 'battery',
   unit: 'A',
   wish: 'a pack that can give the current',
+  gives: ['room'],
   byPack: true,
   candidates: (s) => [capacities(s), lighterPropulsors(s), cells(s, 'fewer', 1)],
   judge: (s) => {

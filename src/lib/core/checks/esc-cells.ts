@@ -20,7 +20,7 @@ export const escCells = check({
   id: 'esc-cells',
   title: 'ESC cells',
   part: 'esc',
-  unit: 'S',
+  unit: 'cells',
   wish: 'an ESC for these cells',
   candidates: (s) => [escForCells(s), towardsEsc(s)],
   judge: (s) => {
@@ -34,6 +34,7 @@ export const escCells = check({
     return {
       direction: few ? 'above' : 'below',
       value: cells,
+      digits: 1,
       rating: few ? esc.minSeries : esc?.maxSeries,
       missing: 'how many cells the ESC allows',
       working: `${battery.series} cells${lithium ? '' : ` of ${CHEMISTRIES[battery.chemistry].name}, as much as ${cells} LiPo cells`}; the ESC allows ${esc?.minSeries ?? '?'} to ${esc?.maxSeries ?? '?'}.`

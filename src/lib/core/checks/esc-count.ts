@@ -5,7 +5,7 @@ export const escCount = check({
   id: 'esc-count',
   title: 'ESC outputs for the motors',
   part: 'esc',
-  unit: '',
+  unit: 'outputs',
   wish: 'an ESC for every motor',
   candidates: null,
   judge: (s) => {
@@ -16,6 +16,7 @@ export const escCount = check({
     return {
       direction: 'above',
       value: esc.boards * each,
+      digits: 1,
       rating: motors,
       working: `${esc.boards} × ${each === 1 ? 'a single ESC' : `a board for ${each} motors`} = ${esc.boards * each} outputs for ${motors} motor${motors === 1 ? '' : 's'}. Ratings of a board count for each motor; its pack leads carry all of them.`
     };

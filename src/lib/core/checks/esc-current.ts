@@ -51,6 +51,7 @@ export const escCurrent = check({
   unit: 'A',
   rail: 'esc',
   wish: (s) => `a larger ESC or a smaller ${propulsorWord(s)}`,
+  gives: ['room'],
   urgency: 4,
   candidates: (s) => [lighterPropulsors(s), largerEscs(s), cells(s, 'fewer', 1)],
   judge: (s) => {

@@ -9,6 +9,7 @@ export const escElectricalRpm = check({
   part: 'esc',
   unit: 'rpm',
   wish: 'an ESC that follows the rpm',
+  gives: ['room'],
   candidates: (s) => [cells(s, 'fewer'), otherKv(s, 'lower')],
   judge: (s) => {
     const { esc, motor } = s.setup;

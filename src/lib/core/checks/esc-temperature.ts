@@ -18,6 +18,8 @@ export const escTemperature = check({
   part: 'esc',
   unit: '°C',
   wish: 'a cooler ESC',
+  slow: true,
+  gives: ['room'],
   candidates: (s) => [largerEscs(s), lighterPropulsors(s), heavierPropulsors(s)],
   judge: (s) => {
     const { esc, craft } = s.setup;

@@ -3,6 +3,10 @@ import type { Band } from '../train/bands.ts';
 
 /** What a check finds: it holds, its margin is used up, its rating is passed, or a figure is missing. */
 export type Finding = 'holds' | 'tight' | 'over' | 'unknown';
+/** A finding in a word; what must be reached and is not is short rather than over. */
+export const wordOf = ({ finding, direction }: Pick<CheckResult, 'finding' | 'direction'>): string =>
+  finding === 'unknown' ? 'not known' : finding === 'over' && direction === 'above' ? 'short' : finding;
+
 export type PartName = 'battery' | 'wiring' | 'esc' | 'motor' | 'propulsor' | 'craft';
 
 export interface Remedy {
@@ -28,6 +32,8 @@ export interface CheckResult {
   rail: PartName | null;
   /** Share of the limit that is left; negative beyond it. */
   headroom: number | null;
+  /** Value and limit: "41 A, at most 50". */
+  short: string;
   sentence: string;
   working: string;
   school: string | null;

@@ -11,6 +11,7 @@ export const handLaunch = check({
   part: 'craft',
   unit: 'm/s',
   wish: 'less weight or more wing',
+  gives: ['room', 'weight'],
   candidates: null,
   judge: (s) => {
     const { craft } = s.setup;

@@ -10,6 +10,7 @@ export const hoverThrottle = check({
   unit: '%',
   rail: 'craft',
   wish: 'more thrust or less weight',
+  gives: ['room', 'weight'],
   urgency: 2,
   candidates: (s) => [heavierPropulsors(s), cells(s, 'more', 3), otherKv(s, 'higher')],
   judge: (s) => {

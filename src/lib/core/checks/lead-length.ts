@@ -11,6 +11,7 @@ export const leadLength = check({
   part: 'wiring',
   unit: 'm',
   wish: 'shorter leads or a capacitor at the ESC',
+  gives: ['leads'],
   candidates: null,
   judge: (s) => {
     const length = s.setup.wiring?.leadLengthM;

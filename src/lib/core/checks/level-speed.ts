@@ -9,6 +9,8 @@ export const levelSpeed = check({
   part: 'craft',
   unit: 'm/s',
   wish: 'speed well above its stall',
+  slow: true,
+  gives: ['room', 'weight'],
   candidates: null,
   judge: (s) => {
     const { level } = s;

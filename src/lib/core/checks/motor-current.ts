@@ -12,6 +12,7 @@ export const motorCurrent = check({
   unit: 'A',
   rail: 'motor',
   wish: 'a lighter load on the motor',
+  gives: ['room'],
   candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
   judge: (s) => {
     const { value, band } = perUnit(s, 'motor');

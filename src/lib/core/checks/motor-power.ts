@@ -13,6 +13,7 @@ export const motorPower = check({
   unit: 'W',
   rail: 'motor',
   wish: 'a lighter load on the motor',
+  gives: ['room'],
   candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
   judge: (s) => {
     const { motor } = s.setup;

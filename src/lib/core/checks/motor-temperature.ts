@@ -2,7 +2,7 @@ import { CASE_LIMIT_C, WINDING_LIMIT_C } from '../parts/motor/heat.ts';
 import { bandsOf } from '../train/bands.ts';
 import { airOf, coolingOf, heatRun } from '../train/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
-import { cells, lighterPropulsors, otherKv } from './candidates.ts';
+import { cells, lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
 
 const COOLED = {
@@ -19,7 +19,9 @@ export const motorTemperature = check({
   part: 'motor',
   unit: '°C',
   wish: 'a cooler motor',
-  candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
+  slow: true,
+  gives: ['room'],
+  candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower'), waterCooling(s)],
   judge: (s) => {
     const mass = s.motorMassKg;
     if (mass === null) return { unknown: 'neither the motor’s mass nor its power rating is known' };

@@ -35,6 +35,7 @@ export const packCurrent = check({
   unit: 'A',
   rail: 'battery',
   wish: 'a pack that can give the current',
+  gives: ['room'],
   urgency: 5,
   byPack: true,
   candidates: (s) => [lighterPropulsors(s), higherC(s), capacities(s)],

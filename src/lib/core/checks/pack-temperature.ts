@@ -14,6 +14,8 @@ export const packTemperature = check({
   part: 'battery',
   unit: '°C',
   wish: 'a larger or a better pack',
+  slow: true,
+  gives: ['room'],
   byPack: true,
   candidates: (s) => [capacities(s), higherC(s), lighterPropulsors(s)],
   judge: (s) => {

@@ -13,6 +13,7 @@ export const packWeight = check({
   part: 'battery',
   unit: '%',
   wish: 'a lighter pack',
+  gives: ['weight'],
   candidates: null,
   judge: (s) => {
     const pack = partMasses(s.setup).find((m) => m.part === 'battery');

@@ -13,6 +13,8 @@ export const payload = check({
   part: 'craft',
   unit: 'kg',
   wish: 'more lift for its payload',
+  slow: true,
+  gives: ['room', 'weight'],
   candidates: (s) => [heavierPropulsors(s), cells(s, 'more')],
   judge: (s) => {
     const { craft } = s.setup;

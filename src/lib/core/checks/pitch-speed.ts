@@ -15,6 +15,7 @@ export const pitchSpeed = check({
   unit: 'm/s',
   rail: 'propulsor',
   wish: 'more pitch speed',
+  gives: ['speed'],
   candidates: (s) => [pitches(s, 'up'), cells(s, 'more'), otherKv(s, 'higher')],
   judge: (s) => {
     const { craft } = s.setup;

@@ -1,3 +1,4 @@
+import { partWord } from '../document/part-words.ts';
 import type { Propulsor } from '../document/schema.ts';
 import { INCH_M } from '../units/convert.ts';
 import { show } from '../units/show.ts';
@@ -45,7 +46,8 @@ export const propulsorRpm = check({
   part: 'propulsor',
   unit: 'rpm',
   rail: 'propulsor',
-  wish: 'a prop that stands the rpm',
+  wish: (s) => `a ${partWord('propulsor', s.setup.propulsor.kind)} that stands the rpm`,
+  gives: ['room'],
   candidates: (s) => [heavierPropulsors(s), cells(s, 'fewer', 3), otherKv(s, 'lower'), lighterPropulsors(s)],
   judge: (s) => {
     const highest = highestRpm(s.setup.propulsor);

@@ -14,6 +14,7 @@ export const restingVoltage = check({
   part: 'battery',
   unit: 'V',
   wish: 'a landing with more left in the pack',
+  slow: true,
   byPack: true,
   candidates: (s) => [capacities(s)],
   judge: (s) => {

@@ -8,7 +8,7 @@ export const stalledBlade = check({
   id: 'stalled-blade',
   title: 'pitch for the diameter',
   part: 'propulsor',
-  unit: '',
+  unit: 'times its diameter',
   wish: 'less pitch for its diameter',
   candidates: (s) => [pitches(s, 'down')],
   judge: (s) => {

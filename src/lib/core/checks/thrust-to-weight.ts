@@ -9,9 +9,10 @@ export const thrustToWeight = check({
   id: 'thrust-to-weight',
   title: 'thrust for the weight',
   part: 'craft',
-  unit: '',
+  unit: 'times its weight',
   rail: 'craft',
   wish: 'more thrust',
+  gives: ['room', 'weight'],
   urgency: 1,
   candidates: (s) => [heavierPropulsors(s), cells(s, 'more'), otherKv(s, 'higher')],
   judge: (s) => {

@@ -15,6 +15,8 @@ export const time = check({
   unit: 'min',
   rail: 'craft',
   wish: (s) => (s.kind === 'boat' ? 'more time on the water' : 'more time in the air'),
+  slow: true,
+  gives: ['room', 'weight', 'time'],
   urgency: 6,
   candidates: (s) => [capacities(s), lighterPropulsors(s), heavierPropulsors(s)],
   judge: (s) => {

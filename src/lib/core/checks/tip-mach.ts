@@ -9,6 +9,7 @@ export const tipMach = check({
   part: 'propulsor',
   unit: 'Mach',
   wish: 'slower tips',
+  gives: ['room'],
   candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer', 3), otherKv(s, 'lower')],
   judge: (s) => {
     if (s.model.inWater) return null;

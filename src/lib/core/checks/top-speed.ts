@@ -9,6 +9,8 @@ export const topSpeed = check({
   part: 'craft',
   unit: 'm/s',
   wish: 'more speed',
+  slow: true,
+  gives: ['speed'],
   candidates: (s) => [pitches(s, 'up'), cells(s, 'more'), otherKv(s, 'higher')],
   judge: (s) => {
     const wanted = s.setup.craft.targetSpeedMs;

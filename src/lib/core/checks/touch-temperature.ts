@@ -1,7 +1,7 @@
 import { CASE_LIMIT_C } from '../parts/motor/heat.ts';
 import { heatRun } from '../train/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
-import { lighterPropulsors, otherKv } from './candidates.ts';
+import { lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
 
 /**
@@ -17,7 +17,9 @@ export const touchTemperature = check({
   part: 'motor',
   unit: '°C',
   wish: 'a cooler motor',
-  candidates: (s) => [lighterPropulsors(s), otherKv(s, 'lower')],
+  slow: true,
+  gives: ['room'],
+  candidates: (s) => [lighterPropulsors(s), otherKv(s, 'lower'), waterCooling(s)],
   judge: (s) => {
     const mass = s.motorMassKg;
     if (s.kind !== 'boat' || mass === null) return null;

@@ -2,7 +2,7 @@ import { wattsPerGram } from '../parts/motor/estimate.ts';
 import { steadyPowerW } from '../train/heat-run.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 import { show, showUnit } from '../units/show.ts';
-import { cells, lighterPropulsors, otherKv } from './candidates.ts';
+import { cells, lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
 import { driveWEach } from './per-unit.ts';
 
@@ -19,7 +19,8 @@ export const motorLoading = check({
   part: 'motor',
   unit: 'W/g',
   wish: 'a lighter load on the motor',
-  candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
+  gives: ['room'],
+  candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower'), waterCooling(s)],
   judge: (s) => {
     const { motor } = s.setup;
     if (motor.massKg == null) return null;

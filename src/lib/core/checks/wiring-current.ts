@@ -11,6 +11,7 @@ export const wiringCurrent = check({
   unit: 'A',
   rail: 'wiring',
   wish: 'thicker leads',
+  gives: ['room'],
   candidates: (s) => [thickerLeads(s), lighterPropulsors(s)],
   judge: (s) => {
     const { wiring } = s.setup;

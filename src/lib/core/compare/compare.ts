@@ -1,3 +1,4 @@
+import { partWord } from '../document/part-words.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { checkOf, type CheckId } from '../checks/all-checks.ts';
 import { runCheck } from '../checks/check.ts';
@@ -59,11 +60,17 @@ function yardstickOf(craft: SetupDocument['craft']): { by: Yardstick; purpose: s
     : { by: 'top speed', purpose: 'speed' };
 }
 
-const partText = (s: SetupDocument): Record<string, string> => ({
+/** The propulsor in a word: the one that all have, else the word for all of them. */
+const propulsorWord = (list: readonly Situation[]): string => {
+  const words = new Set(list.map((s) => partWord('propulsor', s.setup.propulsor.kind)));
+  return words.size === 1 ? [...words][0] : 'propulsor';
+};
+
+const partText = (s: SetupDocument, propulsor: string): Record<string, string> => ({
   pack: s.battery.name ?? `${s.battery.series}S ${s.battery.capacityAh} Ah`,
   ESC: s.esc?.name ?? (s.esc?.continuousA == null ? 'not given' : `${s.esc.continuousA} A`),
   motor: s.motor.name ?? `${s.motor.kvRpmPerVolt} KV`,
-  propulsor: s.propulsor.name ?? s.propulsor.kind
+  [propulsor]: s.propulsor.name ?? s.propulsor.kind
 });
 
 /** What a comparison reads of one setup: its situation, and how many checks are over and tight. */
@@ -121,8 +128,9 @@ function bestOf(
 export function compareSetups(list: readonly Situation[]): Comparison {
   const rows: CompareRow[] = [];
   if (list.length === 0) return { rows, best: null };
-  const parts = list.map((s) => partText(s.document));
-  for (const title of ['pack', 'ESC', 'motor', 'propulsor']) {
+  const propulsor = propulsorWord(list);
+  const parts = list.map((s) => partText(s.document, propulsor));
+  for (const title of ['pack', 'ESC', 'motor', propulsor]) {
     const values = parts.map((p) => p[title]);
     if (new Set(values).size > 1)
       rows.push({ title, quantity: null, values, better: null, yardstick: false });

@@ -14,7 +14,7 @@ const starved: SetupDocument = {
 };
 
 test('each kind of craft by its own yardstick', () => {
-  assert.equal(look(plane).yardstick.title, 'thrust / weight');
+  assert.equal(look(plane).yardstick.title, 'thrust for the weight');
   assert.equal(
     look(sketchSetup({ name: 'q', kind: 'multirotor', purpose: 'hover', massKg: 1 })).yardstick.title,
     'hover throttle'

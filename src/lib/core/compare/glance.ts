@@ -61,7 +61,7 @@ function yardstickOf(s: Situation, checks: readonly CheckResult[]): Glance['yard
     return { title: 'hover throttle', quantity: 'share', value: s.hover?.throttle ?? 1 };
   if (s.boat) return { title: 'loaded rpm', quantity: 'rpm', value: s.boat.loadedRpm };
   const weight = checks.find((c) => c.id === THRUST)?.value ?? 0;
-  return { title: 'thrust / weight', quantity: 'ratio', value: weight };
+  return { title: 'thrust for the weight', quantity: 'ratio', value: weight };
 }
 
 /** A setup in short. @param packs owned packs, tried where another pack could mend the most urgent failing check */

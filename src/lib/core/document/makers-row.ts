@@ -1,3 +1,4 @@
+import { rowError, type RowError } from '../text/row-error.ts';
 import { AIR_DENSITY_KG_M3 } from '../units/constants.ts';
 
 /** One published row of a motor's table. SI and volts; nulls where the table has nothing. */
@@ -15,15 +16,6 @@ export interface MakersRow {
   rpm: number | null;
 }
 
-/** What is wrong with a row, by line and column. */
-export interface RowProblem {
-  line: number;
-  column: string;
-  message: string;
-  /** Whether a cell could not be read: its figure would be lost if the table were kept. */
-  unread?: boolean;
-}
-
 /** How far watts may be from volts × amps before one of them must be wrong, relative. Common practice, no source. */
 const WATTS_TOLERANCE = 0.06;
 /** Motor, ESC and blade at their best reach this share of the ideal; more is nonsense. (m) */
@@ -34,24 +26,23 @@ const leastW = (thrustN: number, diameterM: number): number =>
   thrustN * Math.sqrt(thrustN / (2 * AIR_DENSITY_KG_M3 * (Math.PI / 4) * diameterM ** 2));
 
 /** Where a row contradicts itself or nature: watts that are not volts × amps, thrust that no disc makes from them. */
-export function nonsenseIn(r: MakersRow): RowProblem[] {
-  const problems: RowProblem[] = [];
+export function nonsenseIn(r: MakersRow): RowError[] {
+  const problems: RowError[] = [];
   const product = r.volts !== null && r.amps !== null ? r.volts * r.amps : null;
   if (product !== null && r.watts !== null && Math.abs(product - r.watts) > WATTS_TOLERANCE * r.watts)
-    problems.push({
-      line: r.line,
-      column: 'watts',
-      message: `${r.volts} V × ${r.amps} A is ${product.toFixed(0)} W, the table says ${r.watts} W.`
-    });
+    problems.push(
+      rowError(r.line, 'watts', 'watts-product', {
+        volts: r.volts as number,
+        amps: r.amps as number,
+        product,
+        watts: r.watts
+      })
+    );
   const watts = r.watts ?? product;
   if (r.thrustN !== null && watts !== null && r.diameterM !== null) {
     const least = leastW(r.thrustN, r.diameterM);
     if (least > BEST_SHARE * watts)
-      problems.push({
-        line: r.line,
-        column: 'thrust',
-        message: `no ${r.propText} makes that thrust from ${watts.toFixed(0)} W: it takes at least ${least.toFixed(0)} W in the air alone.`
-      });
+      problems.push(rowError(r.line, 'thrust', 'thrust-impossible', { prop: r.propText, watts, least }));
   }
   for (const [column, value, most] of [
     ['volts', r.volts, 100],
@@ -59,7 +50,7 @@ export function nonsenseIn(r: MakersRow): RowProblem[] {
     ['rpm', r.rpm, 200000]
   ] as const)
     if (value !== null && (value < 0 || value > most))
-      problems.push({ line: r.line, column, message: `${value} is outside 0 to ${most}; a slipped digit?` });
+      problems.push(rowError(r.line, column, 'slipped-digit', { value, most }));
   return problems;
 }
 

@@ -378,6 +378,8 @@ export const predictRequestSchema = {
     checks: { type: 'boolean', title: 'checks' },
     /** Whether failing checks are given remedies: each is a prediction of its own. */
     remedies: { type: 'boolean', title: 'remedies' },
+    /** Whether what would put the whole setup right is looked for. */
+    putRight: { type: 'boolean', title: 'putRight' },
     bands: { type: 'boolean' }
   }
 } as const;

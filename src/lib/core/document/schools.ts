@@ -18,8 +18,8 @@ export const MARGINS = {
     schools: [
       {
         id: '1.25x',
-        title: '1.25 ×',
-        why: 'a quarter in hand covers a hot day, a tired fan and a prop that pulls a little more'
+        title: '1.25 times',
+        why: 'a quarter in hand covers a hot day, a tired fan and a propeller that pulls a little more'
       },
       {
         id: 'next-size',
@@ -54,10 +54,10 @@ export const MARGINS = {
     schools: [
       {
         id: '1.5x',
-        title: '1.5 ×',
+        title: '1.5 times',
         why: 'labels promise more than packs give; half in hand keeps them cool'
       },
-      { id: '2x', title: '2 ×', why: 'twice the current for a long pack life' },
+      { id: '2x', title: '2 times', why: 'twice the current for a long pack life' },
       {
         id: 'esc-rating',
         title: 'the ESC’s rating',

@@ -34,6 +34,22 @@ function titleOf(schema: Record<string, unknown>, field: string): string {
   return title === undefined || title === field ? '' : ` (${title})`;
 }
 
+/** What a document may hold, as a hobbyist calls it. */
+const TYPES: Readonly<Record<string, string>> = {
+  number: 'a number',
+  integer: 'a whole number',
+  string: 'text',
+  boolean: 'true or false',
+  array: 'a list',
+  object: 'a group of figures',
+  null: 'left empty'
+};
+const typeWords = (type: unknown): string =>
+  [type]
+    .flat()
+    .map((t) => TYPES[String(t)] ?? String(t))
+    .join(' or ');
+
 /** An Ajv error as an issue: the field by name, what was given, what would do. */
 function issueOf(path: string, error: ErrorObject): Issue {
   const schema = (error.parentSchema ?? {}) as Record<string, unknown>;
@@ -46,7 +62,7 @@ function issueOf(path: string, error: ErrorObject): Issue {
       return issue(path, 'missing', { where: pathOf(error), field, title: titleOf(schema, field) });
     }
     case 'type':
-      return issue(path, 'type', { name, value, wanted: String(params.type).replaceAll(',', ' or ') });
+      return issue(path, 'type', { name, value, wanted: typeWords(params.type) });
     case 'minimum':
     case 'maximum':
     case 'exclusiveMinimum':

@@ -1,6 +1,6 @@
 import { PROPELLER_SIZES } from '../catalogue/propeller-sizes.ts';
 import { inchesM } from '../catalogue/steps.ts';
-import type { Propulsor } from '../document/schema.ts';
+import type { Propulsor, SetupDocument } from '../document/schema.ts';
 import { AIR_DENSITY_KG_M3, WATER_DENSITY_KG_M3 } from '../units/constants.ts';
 import { INCH_M } from '../units/convert.ts';
 import { motorsOf, type Brief } from '../brief/brief.ts';
@@ -52,8 +52,21 @@ export function propellersThatFit(largestM: number | null | undefined, family: s
 
 /** Family of propeller: the one the craft has, or the one its purpose is usually flown with. Common practice. */
 export const familyOf = (b: Brief): string =>
-  (b.propulsor?.kind === 'propeller' ? b.propulsor.family : null) ??
+  (b.propulsor?.kind === 'propeller' && familySuits(b.propulsor.family, b.kind)
+    ? b.propulsor.family
+    : null) ??
   (b.kind === 'multirotor' ? 'multirotor' : b.purpose === 'glider' ? 'folding' : 'thin-electric');
+
+/** Whether blades of a family are made for a kind of craft: rotors for multirotors, everything else for aeroplanes. */
+const familySuits = (family: string | null | undefined, kind: Brief['kind']): boolean =>
+  kind === 'boat' || family == null || family.startsWith('multirotor') === (kind === 'multirotor');
+
+/** Whether a propulsor has the shape that a craft takes: the kind it has, blades made for it, no larger than fits. */
+export function suitsCraft(p: Propulsor, { craft, propulsor }: SetupDocument): boolean {
+  if (p.kind !== propulsor.kind) return false;
+  if (craft.largestPropM != null && p.diameterM > craft.largestPropM * 1.001) return false;
+  return p.kind !== 'propeller' || familySuits(p.family, craft.kind);
+}
 
 /** Kind of propulsor: the one the craft has, or the one its kind and purpose usually have. Common practice. */
 const kindOf = (b: Brief): Propulsor['kind'] =>

@@ -150,7 +150,9 @@ function motorFor(
   const motor: Motor = {
     kvRpmPerVolt: Math.min(Math.max(rpm / (LOADED_SHARE * LOADED_CELL_V * first.battery.series), 50), 20000),
     massKg: motorMassKg(watts / count, rpm, poles === 14 ? 'outrunner' : 'inrunner'),
-    poles
+    poles,
+    // fast boats carry a water jacket
+    ...(b.kind === 'boat' && b.hull !== 'displacement' ? { cooling: 'water' as const } : {})
   };
   for (let k = 0; k < 8; k++) {
     const p = solve(make(motor), packFixed);
@@ -178,11 +180,11 @@ function wattsFor(b: Brief, wanted: Wanted, propulsor: Propulsor): number {
 }
 
 /** Figures a fitted part's document owes to an estimate. */
-const ESTIMATED: Record<FixablePart, readonly string[]> = {
+export const ESTIMATED: Record<FixablePart, readonly string[]> = {
   battery: ['battery.capacityAh', 'battery.series'],
   wiring: [],
   esc: ['esc.continuousA'],
-  motor: ['motor.kvRpmPerVolt', 'motor.maxCurrentA', 'motor.maxPowerW'],
+  motor: ['motor.kvRpmPerVolt', 'motor.maxCurrentA', 'motor.maxPowerW', 'motor.cooling'],
   propulsor: ['propulsor.diameterM']
 };
 

@@ -1,9 +1,9 @@
 import { PART_SCHEMAS } from '../document/part-schemas.ts';
-import type { RowError } from '../text/row-error.ts';
+import { rowError, rowErrorOf, type RowError } from '../text/row-error.ts';
 import { csvText, readCsv } from '../text/csv.ts';
 import type { MakersRow } from '../document/makers-row.ts';
 import { MEASURABLE } from '../shelf/measured.ts';
-import type { PartKind } from '../document/stored.ts';
+import { PART_KINDS, type PartKind } from '../document/stored.ts';
 import {
   batterySchema,
   ductedFanSchema,
@@ -87,27 +87,37 @@ function readHead(cell: string): { field: string; unit: string | null } {
     : { field: text.slice(0, open).trim(), unit: text.slice(open + 1, -1) };
 }
 
-const quoted = (text: string): string => `"${text.length > 60 ? `${text.slice(0, 57)}…` : text}"`;
-
 /** What is wrong with the header row; `harmless` for columns that are only left out. */
 function headProblems(kind: PartKind, heads: readonly { field: string; unit: string | null }[]): RowError[] {
   const known = new Set(columnsOf(kind));
   const errors: RowError[] = [];
-  const add = (column: string, message: string, harmless = false): void => {
-    errors.push({ line: 1, column: column.slice(0, 60), message, ...(harmless ? { harmless } : {}) });
-  };
-  if (!heads.some((h) => h.field === 'name')) add('', 'no column is called "name".');
+  if (!heads.some((h) => h.field === 'name')) errors.push(rowError(1, '', 'no-name-column', {}));
   for (const { field, unit } of heads) {
+    const column = field.slice(0, 60);
+    const wanted = unitOfField(field);
     if (field !== '' && !known.has(field))
-      add(field, `${quoted(field)} is no field of this kind of part; it is left out.`, true);
-    else if (unit !== null && field !== '' && unit !== unitOfField(field))
-      add(
-        field,
-        `${quoted(field)} is in ${quoted(unit).slice(1, -1)}; it should be in ${unitOfField(field) || 'no unit'}.`
-      );
+      errors.push(rowError(1, column, 'strange-column', { column: field }, { harmless: true }));
+    else if (unit !== null && field !== '' && unit !== wanted)
+      errors.push(rowError(1, column, 'column-unit', { column: field, unit, wanted: wanted ?? '' }));
   }
   return errors;
 }
+
+/** The kind of part whose columns a file has: that of most fields, where it is one kind alone; null where it is none. */
+export function kindOfHeader(text: string): PartKind | null {
+  const read = readCsv(text);
+  if (!read.ok) return null;
+  const fields = read.rows[0].map((head) => readHead(head).field).filter((f) => !COMMON.has(f));
+  const counts = PART_KINDS.map((kind) => {
+    const known = new Set(columnsOf(kind));
+    return { kind, count: fields.filter((f) => known.has(f)).length };
+  }).sort((a, b) => b.count - a.count);
+  const [first, second] = counts;
+  return first.count > 0 && first.count > second.count ? first.kind : null;
+}
+
+/** Columns that every kind has. */
+const COMMON: ReadonlySet<string> = new Set(['name', 'owned', 'note']);
 
 /** Reads parts of one kind from CSV. Good rows and errors come apart, so that the good can be taken alone. */
 export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePart[]; errors: RowError[] } {
@@ -138,16 +148,15 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
       if (cell === '') continue;
       const value = Number(cell.replace(',', '.'));
       if (Number.isFinite(value)) measured[field] = value;
-      else errors.push({ line, column: head, message: `${quoted(cell)} is no number.` });
+      else errors.push(rowError(line, head, 'no-number', { cell }));
     }
-    if (name === '') errors.push({ line, column: 'name', message: 'the name is empty.' });
+    if (name === '') errors.push(rowError(line, 'name', 'row-name-empty', {}));
     const checked = validateAgainst<Record<string, unknown>>(PART_SCHEMAS[kind], {
       ...document,
       ...measured,
       name
     });
-    if (!checked.ok)
-      for (const e of checked.errors) errors.push({ line, column: e.path || 'row', message: e.message });
+    if (!checked.ok) for (const e of checked.errors) errors.push(rowErrorOf(line, e.path || 'row', e));
     if (errors.length === before)
       parts.push({
         kind,

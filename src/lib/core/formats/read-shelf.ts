@@ -1,11 +1,12 @@
-import type { RowError } from '../text/row-error.ts';
+import { readCsv } from '../text/csv.ts';
+import { rowError, rowErrorOf, type RowError } from '../text/row-error.ts';
 import { validateAgainst, type Issue } from '../document/validate.ts';
 import { PART_KINDS, type PartKind } from '../document/stored.ts';
 import { checkPart, type CheckedPart } from '../shelf/checked-part.ts';
 import { makersTableSchema, type MakersRow } from '../document/makers-row.ts';
 import { MOST_PARTS, shelfEnvelope } from './file-schemas.ts';
 import { FILE_LIMITS, parseJson } from '../text/json.ts';
-import { partsFromCsv, type PortablePart } from './part-csv.ts';
+import { kindOfHeader, partsFromCsv, type PortablePart } from './part-csv.ts';
 import { shelfFromZip } from './shelf-package.ts';
 
 /** A part of a file, checked, with the maker's tables that come with it. */
@@ -23,21 +24,18 @@ export interface ReadShelf {
 /** Most errors that are told one by one. */
 const MOST_ERRORS = 200;
 
-const nothing = (message: string, line = 1, column = ''): ReadShelf => ({
-  parts: [],
-  errors: [{ line, column, message }]
-});
+const nothing = (error: RowError): ReadShelf => ({ parts: [], errors: [error] });
 
 /** Parts of a JSON shelf as they stand in it; the file's frame by the schema that is served. */
 function partsOfJson(text: string): { values: unknown[] } | ReadShelf {
   const parsed = parseJson(text, FILE_LIMITS);
-  if (!parsed.ok) return nothing(parsed.message);
+  if (!parsed.ok) return nothing(rowError(1, '', 'not-json', { why: parsed.message }));
   const frame = validateAgainst<{ parts: unknown[] }>(shelfEnvelope, parsed.value);
   if (frame.ok) return { values: frame.value.parts };
-  const { path, message } = frame.errors[0];
-  return path === 'format'
-    ? nothing('this is no shelf: its format should be "iskarn.shelf/1".', 1, 'format')
-    : nothing(message, 1, path);
+  const [first] = frame.errors;
+  return nothing(
+    first.path === 'format' ? rowError(1, 'format', 'no-shelf', {}) : rowErrorOf(1, first.path, first)
+  );
 }
 
 const firstOf = (errors: readonly Issue[]): Issue => errors[0];
@@ -46,24 +44,21 @@ const firstOf = (errors: readonly Issue[]): Issue => errors[0];
 function checkWhole(value: unknown, line: number, errors: RowError[]): ReadPart | null {
   const checked = checkPart(value);
   if (!checked.ok) {
-    const { path, message } = firstOf(checked.errors);
-    errors.push({ line, column: path === '' ? 'part' : path, message });
+    const first = firstOf(checked.errors);
+    errors.push(rowErrorOf(line, first.path === '' ? 'part' : first.path, first));
     return null;
   }
   const tables: ReadPart['tables'] = [];
   const given = (value as PortablePart).tables ?? [];
-  if (!Array.isArray(given))
-    errors.push({ line, column: 'tables', message: 'tables should be a list of maker’s tables.' });
+  if (!Array.isArray(given)) errors.push(rowError(line, 'tables', 'tables-no-list', {}));
   else
     given.forEach((table, at) => {
       const sound = validateAgainst<{ title: string; rows: MakersRow[] }>(makersTableSchema, table);
       if (sound.ok) tables.push({ title: sound.value.title.trim(), rows: sound.value.rows });
-      else
-        errors.push({
-          line,
-          column: `tables.${at}.${firstOf(sound.errors).path}`,
-          message: firstOf(sound.errors).message
-        });
+      else {
+        const first = firstOf(sound.errors);
+        errors.push(rowErrorOf(line, `tables.${at}.${first.path}`, first));
+      }
     });
   return { part: checked.value, tables };
 }
@@ -74,17 +69,18 @@ function inBrief(errors: RowError[]): RowError[] {
   const more = errors.slice(MOST_ERRORS);
   return [
     ...errors.slice(0, MOST_ERRORS),
-    {
-      line: more[0].line,
-      column: '',
-      message: `and ${more.length} more.`,
-      ...(more.every((e) => e.harmless) ? { harmless: true } : {})
-    }
+    rowError(
+      more[0].line,
+      '',
+      'more-errors',
+      { more: more.length },
+      more.every((e) => e.harmless) ? { harmless: true } : {}
+    )
   ];
 }
 
 /**
- * Reads a shelf file of any format by its name: `.json`, `.zip` (Tabular Data Package) or the `.csv` of one kind. Every
+ * Reads a shelf file of any format: `.json` and `.zip` (Tabular Data Package) by name, the CSV of one kind by its header. Every
  * part is checked by the schema that is served for the file. Linear in the file; never throws.
  */
 export function readShelf(name: string, bytes: Uint8Array): ReadShelf {
@@ -97,17 +93,19 @@ export function readShelf(name: string, bytes: Uint8Array): ReadShelf {
     ({ values } = read);
   } else if (/\.zip$/i.test(name)) ({ parts: values, errors } = shelfFromZip(bytes));
   else {
+    const csv = text();
     const lower = name.slice(-80).toLowerCase();
-    const kind = [...PART_KINDS].sort((a, b) => b.length - a.length).find((k: PartKind) => lower.includes(k));
-    if (!kind)
-      return nothing(
-        `name the file after its kind of part (${PART_KINDS.map((k) => `${k}.csv`).join(', ')}), or send a .json or .zip shelf.`,
-        0
-      );
-    ({ parts: values, errors } = partsFromCsv(kind, text()));
+    const byName = [...PART_KINDS]
+      .sort((a, b) => b.length - a.length)
+      .find((k: PartKind) => lower.includes(k));
+    const kind = kindOfHeader(csv) ?? byName;
+    if (!kind) {
+      const read = readCsv(csv);
+      return nothing(read.ok ? rowError(1, '', 'kind-unknown', { kinds: PART_KINDS }) : read.error);
+    }
+    ({ parts: values, errors } = partsFromCsv(kind, csv));
   }
-  if (values.length > MOST_PARTS)
-    return nothing(`the shelf holds more than ${MOST_PARTS} parts; send it in several files.`);
+  if (values.length > MOST_PARTS) return nothing(rowError(1, '', 'many-parts', { most: MOST_PARTS }));
   const parts: ReadPart[] = [];
   values.forEach((value, at) => {
     const part = checkWhole(value, at + 1, errors);

@@ -7,6 +7,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { partsFromCsv, partsToCsv, type PortablePart } from './part-csv.ts';
+import { readShelf } from './read-shelf.ts';
 import { shelfFromZip, shelfToZip } from './shelf-package.ts';
 
 const PARTS: PortablePart[] = [
@@ -255,4 +256,23 @@ test('rows: five thousand are read, one more is refused whole', () => {
   const refused = partsFromCsv('motor', rows(5001));
   assert.equal(refused.parts.length, 0);
   assert.match(refused.errors[0].message, /more than 5000 rows/);
+});
+
+test('a CSV file is known by its columns, whatever it is called; a name helps where they say nothing', () => {
+  const motors = 'name,kvRpmPerVolt,massKg [kg]\nReed,900,0.1\n';
+  for (const name of ['my garage.csv', 'esc.csv', 'motor.csv']) {
+    const read = readShelf(name, strToU8(motors));
+    assert.deepEqual([read.parts.map((p) => p.part.kind), read.errors], [['motor'], []], name);
+  }
+  const bare = readShelf('stuff.csv', strToU8('name,note\nReed,none\n'));
+  assert.deepEqual(
+    bare.errors.map((e) => [e.code, e.line]),
+    [['kind-unknown', 1]]
+  );
+  assert.equal(readShelf('stuff.csv', strToU8('')).errors[0].code, 'empty-file');
+  // what is wrong keeps its code, whatever its sentence says
+  const wrong = readShelf('x.csv', strToU8('name,kvRpmPerVolt [1/min],colour\nReed,900,blue\n'));
+  assert.deepEqual(wrong.errors.map((e) => e.code).sort(), ['column-unit', 'strange-column']);
+  const measured = readShelf('x.csv', strToU8('name,kvRpmPerVolt,measured kvRpmPerVolt\n,900,much\n'));
+  assert.deepEqual(measured.errors.map((e) => e.code).sort(), ['no-number', 'row-name-empty']);
 });

@@ -1,4 +1,4 @@
-import type { RowError } from '../text/row-error.ts';
+import { rowError, type RowError } from '../text/row-error.ts';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { PART_KINDS } from '../document/stored.ts';
 import { columnsOf, headOf, partsFromCsv, partsToCsv, type PortablePart } from './part-csv.ts';
@@ -97,7 +97,8 @@ export function shelfFromZip(zip: Uint8Array): { parts: PortablePart[]; errors: 
   const parts: PortablePart[] = [];
   const errors: RowError[] = [];
   const unpacked = unpack(zip);
-  if ('message' in unpacked) return { parts, errors: [{ line: 0, column: '', message: unpacked.message }] };
+  if ('message' in unpacked)
+    return { parts, errors: [rowError(0, '', 'package-unread', { why: unpacked.message })] };
   const { files } = unpacked;
   for (const kind of PART_KINDS) {
     const file = files[fileOf(kind)];
@@ -114,12 +115,7 @@ export function shelfFromZip(zip: Uint8Array): { parts: PortablePart[]; errors: 
     for (const [motor, list] of read.tables) {
       const part = motors.get(motor);
       if (part) part.tables = list;
-      else
-        errors.push({
-          line: 0,
-          column: fileOf(TABLES),
-          message: `no motor of the package is called "${motor.slice(0, 60)}".`
-        });
+      else errors.push(rowError(0, fileOf(TABLES), 'table-without-motor', { motor }));
     }
   }
   return { parts, errors };

@@ -1,10 +1,16 @@
 import type { Chart } from '../charts/chart.ts';
 import { chartOf } from '../charts/charts-of.ts';
+import type { Remedy } from '../checks/finding.ts';
+import { runChecks } from '../checks/ledger.ts';
 import type { PredictPoint, SetupDocument } from '../document/schema.ts';
 import { validatePredict, type Issue } from '../document/validate.ts';
 import type { PredictAnswer } from '../predict/answer.ts';
 import { answerOf } from '../predict/predict.ts';
+import { fittingsOf, type Fittings, type ShelfPart } from '../mend/fittings.ts';
+import { shoppingLines, type ShoppingLine } from '../mend/shopping.ts';
+import { remediesOf } from '../remedy/remedies.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
+import { GRAVITY_MS2 } from '../units/constants.ts';
 import { whyOf } from '../why/why-all.ts';
 import type { Why } from '../why/why.ts';
 import { powerPath, type PowerStage } from './power-path.ts';
@@ -14,10 +20,13 @@ export interface MatchPicture {
   document: SetupDocument;
   answer: PredictAnswer;
   path: { stages: PowerStage[]; usefulW: number; standing: boolean };
+  /** Weight of the craft, N; and its pack's current in the worst case: full throttle, standing, full pack, A. */
+  weightN: number;
+  worstA: number;
   chart: Chart | null;
 }
 
-/** `quick`: no bands, no chart, for the frame after an edit; `banded`: both; `full`: and what puts failing checks right. */
+/** `quick`: no bands, no chart, for the frame after an edit; `banded`: both; `full`: and what puts the whole setup right. */
 export type Depth = 'quick' | 'banded' | 'full';
 
 /** What the Match screen looks at. */
@@ -27,6 +36,9 @@ export interface MatchLook {
 }
 
 export type MatchResult = { ok: true; picture: MatchPicture } | { ok: false; errors: Issue[] };
+
+/** What is bought and fitted goes by: the worst case, whatever the screen looks at. */
+const FULL_THROTTLE: PredictPoint = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
 
 /** A document checked and looked at, or what is wrong with it. */
 function looked(
@@ -53,16 +65,40 @@ export function matchPicture(
   const found = looked(document, look, depth !== 'quick');
   if (!found.ok) return found;
   const { s } = found;
-  const answer = answerOf(s, { remedies: depth === 'full' });
+  const answer = answerOf(s, { remedies: false, putRight: depth === 'full' });
   return {
     ok: true,
     picture: {
       document: document as SetupDocument,
       answer,
       path: powerPath(answer.points[0]),
+      weightN: s.setup.craft.massKg * GRAVITY_MS2,
+      worstA: s.worst.batteryCurrentA,
       chart: depth === 'quick' ? null : chartOf(chart, s)
     }
   };
+}
+
+/** What puts one check of the screen right; nothing where the document is not sound. */
+export function remediesFor(document: unknown, look: MatchLook, id: string): Remedy[] {
+  const found = looked(document, look, true);
+  return found.ok ? remediesOf(id, runChecks(found.s), found.s) : [];
+}
+
+/** What to buy for the shown setup; nothing where the document is not sound. */
+export function shoppingFor(document: unknown, look: MatchLook): ShoppingLine[] {
+  const found = looked(document, { ...look, point: FULL_THROTTLE }, true);
+  return found.ok ? shoppingLines(found.s) : [];
+}
+
+/** The best ways to fit what is free in the shown setup; null where the document is not sound. */
+export function fittingsFor(
+  document: unknown,
+  look: MatchLook,
+  shelf: readonly ShelfPart[]
+): Fittings | null {
+  const found = looked(document, { ...look, point: FULL_THROTTLE }, true);
+  return found.ok ? fittingsOf(found.s, shelf) : null;
 }
 
 /** The derivation of one figure on the screen; null where none is known by that id, or the document is not sound. */

@@ -3,6 +3,7 @@ import { partMasses, withAllUpMass } from './all-up-mass.ts';
 import { estimateEscMassKg } from '../parts/esc/estimate-mass.ts';
 import { PROPELLER_MASS_EXPONENT } from '../parts/propulsor/propeller/blade-shape.ts';
 import { show } from '../units/show.ts';
+import { partWord } from '../document/part-words.ts';
 import { readPath, withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 
@@ -85,13 +86,8 @@ function following(before: SetupDocument, after: SetupDocument, explicit: Readon
 const kilograms = (setup: SetupDocument): ReadonlyMap<string, number> =>
   new Map(partMasses(setup).map((m) => [m.part, m.kg]));
 
-const WORDS: Record<string, string> = {
-  battery: 'the pack',
-  esc: 'the ESC',
-  motor: 'the motor',
-  propulsor: 'the propulsor',
-  receiverSupply: 'the receiver supply'
-};
+const wordOf = (part: Part, setup: SetupDocument): string =>
+  `the ${part === 'receiverSupply' ? 'receiver supply' : partWord(part, setup.propulsor.kind)}`;
 
 const weight = (kg: number): string => (Math.abs(kg) < 1 ? `${show(1000 * kg)} g` : `${show(kg, 4)} kg`);
 
@@ -121,10 +117,10 @@ function allUp(
     .filter(({ kg }) => Math.abs(kg) >= 0.0005);
   const sum = steps.reduce((kg, step) => kg + step.kg, 0);
   const said = unknown.map(
-    (part) => `The weight of ${WORDS[part]} is not known: the all-up weight stays as it was.`
+    (part) => `The weight of ${wordOf(part, after)} is not known: the all-up weight stays as it was.`
   );
   const told = steps.map(
-    ({ part, kg }) => `${WORDS[part]} ${kg > 0 ? 'adds' : 'saves'} ${weight(Math.abs(kg))}`
+    ({ part, kg }) => `${wordOf(part, after)} ${kg > 0 ? 'adds' : 'saves'} ${weight(Math.abs(kg))}`
   );
   if (steps.length === 0) return { changes: [], said };
   if (before.craft.airframeMassKg != null) {

@@ -1,4 +1,5 @@
 import { estimateMotorMassKg, estimateNoLoadCurrentA, estimateWindingOhm } from '../parts/motor/estimate.ts';
+import { sizeInName } from '../parts/motor/label-decoder.ts';
 import { speedShareOfNoLoad } from '../parts/motor/iron-loss.ts';
 import { windingResistanceFactor } from '../parts/motor/temperature.ts';
 import {
@@ -53,6 +54,13 @@ function massFor(setup: SetupDocument): { kg: number; known: number | null; text
     const kg = estimateMotorMassKg(motor.maxPowerW);
     return { kg, known: kg, text: 'mass from its power rating at 4 W/g, ' };
   }
+  const size = sizeInName(motor.name);
+  if (size !== null)
+    return {
+      kg: size.massKg,
+      known: size.massKg,
+      text: `mass from the size in its name (${size.meaning}), `
+    };
   return {
     kg: Math.max(0.002, 0.1 * craft.massKg) / (setup.count ?? 1),
     known: null,

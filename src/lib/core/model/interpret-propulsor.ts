@@ -45,6 +45,7 @@ const combined = (...sds: number[]): number => Math.hypot(...sds);
  * Performance of the setup's propulsor. Measured coefficients, when given, replace the generic model entirely.
  * Widening of the generic band: below 0.1 m diameter and above pitch/diameter 1 the model is less sure (class values
  * from memory); screws outside their series get half as much again.
+ * Longer than 80 lines as it is one case a kind of propulsor, each with its own figures and nothing shared.
  */
 export function interpretPropulsor(
   setup: SetupDocument,

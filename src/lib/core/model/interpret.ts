@@ -4,7 +4,7 @@ import { emptyFactor, READING_S, settledFactor, type PackInUse } from '../parts/
 import { withAllUpMass } from './all-up-mass.ts';
 import { magnetFactor } from '../parts/motor/temperature.ts';
 import { rippleConductanceS } from '../parts/motor/under-load.ts';
-import type { Supply, TrainModel } from './train-model.ts';
+import type { MotorModel, Supply, TrainModel } from './train-model.ts';
 import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 import { water } from '../medium/water.ts';
 import type { AppliedCalibration } from './apply-calibration.ts';
@@ -109,16 +109,7 @@ function motorModel(
   m: InterpretedMotor,
   windingC: number,
   factors: Partial<Record<FactorName, number>>
-): Pick<
-  TrainModel,
-  | 'motorConstant'
-  | 'windingResistanceOhm'
-  | 'rippleS'
-  | 'restShare'
-  | 'noLoadCurrentA'
-  | 'noLoadRadS'
-  | 'noLoadSpeedShare'
-> {
+): MotorModel {
   const { restOhm, loadedFactor, factor } = m.underLoad;
   const fitted = factors.motorResistance ?? 1;
   return {

@@ -48,6 +48,18 @@ export interface TrainModel {
   thrustShare: number;
 }
 
+/** What of the train a motor decides. */
+export type MotorModel = Pick<
+  TrainModel,
+  | 'motorConstant'
+  | 'windingResistanceOhm'
+  | 'rippleS'
+  | 'restShare'
+  | 'noLoadCurrentA'
+  | 'noLoadRadS'
+  | 'noLoadSpeedShare'
+>;
+
 /** What feeds the train at one point: volts behind a resistance, 0 where the volts are held. */
 export interface Supply {
   readonly openCircuitV: number;

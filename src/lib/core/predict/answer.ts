@@ -1,5 +1,6 @@
 import type { CheckResult } from '../checks/finding.ts';
 import type { Estimate } from '../model/tolerance.ts';
+import type { Cannot, PutRight } from '../mend/put-right.ts';
 import type { FanFigures } from '../parts/propulsor/ducted-fan/figures.ts';
 import type { ForwardFlight } from '../train/craft/forward-flight.ts';
 import type { MissionResult } from '../train/mission.ts';
@@ -34,4 +35,7 @@ export interface PredictAnswer {
   mission: MissionResult | null;
   estimates: Estimate[];
   notes: string[];
+  /** What would put the whole setup right, best first, where it is asked for; what cannot be met, where nothing does. */
+  putRight?: PutRight[];
+  cannot?: Cannot[];
 }

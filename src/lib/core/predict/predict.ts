@@ -1,5 +1,6 @@
 import { runChecks } from '../checks/ledger.ts';
 import type { PredictRequest } from '../document/schema.ts';
+import { mendingOf } from '../mend/put-right.ts';
 import { withRemedies } from '../remedy/remedies.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
 import { missionAnswer } from '../train/endurance.ts';
@@ -7,7 +8,7 @@ import { ENDURANCES } from '../train/predicted.ts';
 import type { PredictAnswer } from './answer.ts';
 
 /** What of an answer is worked out; everything where nothing is said. */
-type Asked = Pick<PredictRequest, 'points' | 'mission' | 'checks' | 'remedies'>;
+type Asked = Pick<PredictRequest, 'points' | 'mission' | 'checks' | 'remedies' | 'putRight'>;
 
 /** The document of the contract for a situation: points, what the craft does, times, checks with what puts them right. */
 export function answerOf(s: Situation, asked: Asked = {}): PredictAnswer {
@@ -29,7 +30,8 @@ export function answerOf(s: Situation, asked: Asked = {}): PredictAnswer {
     sensitivity: s.bands ? s.sensitivity : [],
     mission: missionAnswer(model, asked, s.supply.stateOfCharge),
     estimates: s.estimates,
-    notes: [...model.notes, ...outside]
+    notes: [...model.notes, ...outside],
+    ...(asked.putRight ? mendingOf(s, checks) : {})
   };
 }
 

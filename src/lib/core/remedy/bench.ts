@@ -2,10 +2,32 @@ import { CHECKS } from '../checks/all-checks.ts';
 import type { Rung } from '../checks/candidates.ts';
 import { runCheck, type Check } from '../checks/check.ts';
 import type { CheckResult } from '../checks/finding.ts';
+import { runChecks } from '../checks/ledger.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import { validateSetup } from '../document/validate.ts';
 import { completeChanges } from '../model/belongings.ts';
 import { Situation } from '../situation/situation.ts';
+
+/** How many checks are over their limit, and how many have used up their margin. */
+export interface Fails {
+  readonly over: number;
+  readonly tight: number;
+}
+
+/** Whether a finding is over its limit or has used up its margin. */
+export const isFailing = (r: CheckResult | null): r is CheckResult =>
+  r?.finding === 'over' || r?.finding === 'tight';
+
+/** Counts the findings that fail. */
+export const failsOf = (results: readonly CheckResult[]): Fails => ({
+  over: results.filter((r) => r.finding === 'over').length,
+  tight: results.filter((r) => r.finding === 'tight').length
+});
+
+/** Whether less fails: never more over than before, and fewer in all; of as many in all, fewer over. */
+export const isBetter = (a: Fails, b: Fails): boolean =>
+  a.over <= b.over &&
+  (a.over + a.tight < b.over + b.tight || (a.over < b.over && a.over + a.tight === b.over + b.tight));
 
 /** A changed setup, predicted as far as it is asked: each check is judged once, when it is first asked for. */
 export class Trial {
@@ -16,6 +38,7 @@ export class Trial {
   readonly #bench: Bench;
   readonly #results = new Map<string, CheckResult | null>();
   #banded: Situation | undefined;
+  #settled: CheckResult[] | undefined;
 
   constructor(bench: Bench, rungs: readonly Rung[], changes: readonly Change[], situation: Situation) {
     this.#bench = bench;
@@ -38,6 +61,43 @@ export class Trial {
     return CHECKS.map((check) => this.resultOf(check)).filter((r) => r?.finding === 'over') as CheckResult[];
   }
 
+  /** Checks that fail, bands aside, those over first. */
+  get failing(): CheckResult[] {
+    return CHECKS.map((check) => this.resultOf(check))
+      .filter(isFailing)
+      .sort((a, b) => Number(b.finding === 'over') - Number(a.finding === 'over'));
+  }
+
+  /**
+   * How many of some checks fail, bands aside; it stops where more than `most` are over. What stops it goes to the front of
+   * the list: it is likely to stop the next trial too.
+   */
+  failsOf(checks: Check[], most: number): Fails {
+    let over = 0;
+    let tight = 0;
+    for (const [k, check] of checks.entries()) {
+      const finding = this.resultOf(check)?.finding;
+      if (finding === 'tight') tight++;
+      if (finding === 'over' && ++over > most) {
+        checks.unshift(...checks.splice(k, 1));
+        break;
+      }
+    }
+    return { over, tight };
+  }
+
+  /** The changed setup as it is looked at, with bands where the setup is looked at with bands. */
+  get asLookedAt(): Situation {
+    return (this.#banded ??= this.#bench.before.bands
+      ? new Situation(this.situation.document, this.#bench.before.look)
+      : this.situation);
+  }
+
+  /** Every finding as the setup is looked at. */
+  get settled(): CheckResult[] {
+    return (this.#settled ??= runChecks(this.asLookedAt));
+  }
+
   /** Checks over their limit that were not over before. */
   get newlyOver(): CheckResult[] {
     return this.over.filter((r) => !this.#bench.overBefore.has(r.id));
@@ -47,8 +107,7 @@ export class Trial {
   holds(check: Check): boolean {
     if (this.resultOf(check)?.finding !== 'holds') return false;
     if (!this.#bench.before.bands) return true;
-    this.#banded ??= new Situation(this.situation.document, this.#bench.before.look);
-    return runCheck(check, this.#banded)?.finding === 'holds';
+    return runCheck(check, this.asLookedAt)?.finding === 'holds';
   }
 }
 
@@ -60,11 +119,14 @@ export class Bench {
   readonly before: Situation;
   /** Checks that are over before anything is changed. */
   readonly overBefore: ReadonlySet<string>;
+  /** How many checks fail before anything is changed. */
+  readonly fails: Fails;
   readonly #trials = new Map<string, Trial | null>();
 
   /** @param results findings of the setup as it stands */
   constructor(before: Situation, results: readonly CheckResult[]) {
     this.before = before;
+    this.fails = failsOf(results);
     this.overBefore = new Set(results.filter((r) => r.finding === 'over').map((r) => r.id));
   }
 

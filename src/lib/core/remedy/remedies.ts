@@ -4,8 +4,9 @@ import type { Check } from '../checks/check.ts';
 import type { CheckResult, Remedy } from '../checks/finding.ts';
 import type { Change } from '../document/change.ts';
 import type { Situation } from '../situation/situation.ts';
+import { listed } from '../text/listed.ts';
 import { showUnit } from '../units/show.ts';
-import { Bench, type Trial } from './bench.ts';
+import { Bench, failsOf, isBetter, isFailing, type Trial } from './bench.ts';
 
 /** Most remedies that stand at one check. */
 const MOST_REMEDIES = 3;
@@ -68,20 +69,14 @@ function climb(search: Search, ladder: Ladder): Trial | null {
     if (search.trials >= MOST_TRIALS) break;
     const trial = mending(search, [rung]);
     if (!trial || (harmful && trial.newlyOver.length >= harmful.newlyOver.length)) continue;
-    if (!trial.holds(search.check)) continue;
+    if (!trial.holds(search.check) || !isBetter(failsOf(trial.settled), search.bench.fails)) continue;
     if (trial.newlyOver.length === 0) return trial;
     harmful = trial;
   }
   if (!harmful) return null;
   const whole = completed(search, harmful);
-  if (whole) return whole;
-  // trading one fault for several is no remedy
-  return harmful.over.length <= search.bench.overBefore.size ? harmful : null;
+  return whole && isBetter(failsOf(whole.settled), search.bench.fails) ? whole : harmful;
 }
-
-/** "a, b and c". */
-const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
 
 /** "11 × 5.5 and a 60 A ESC: 31 A, thrust for the weight 0.9, holds". */
 function textOf({ check }: Search, trial: Trial): string {
@@ -106,8 +101,8 @@ const samePlace = (a: readonly Change[], b: readonly Change[]): boolean =>
 
 /**
  * Remedies of one failing check: changes with everything that belongs to them, each tried by a complete prediction of the
- * changed setup with every check. Offered is only what makes this check hold, its band included; what would newly be over
- * is named, or put right by a second or third step.
+ * changed setup with every check. Offered is only what makes this check hold, its band included, and lets fewer checks fail
+ * in all, so that no two remedies undo each other; what would newly be over is named, or put right by a second or third step.
  */
 function remediesFor(result: CheckResult, bench: Bench): Remedy[] {
   const check = checkOf(result.id);
@@ -124,11 +119,17 @@ function remediesFor(result: CheckResult, bench: Bench): Remedy[] {
     .map((trial) => ({ text: textOf(search, trial), changes: [...trial.changes] }));
 }
 
+/** What puts one check right; nothing where it does not fail. */
+export function remediesOf(id: string, results: readonly CheckResult[], s: Situation): Remedy[] {
+  const result = results.find((r) => r.id === id);
+  return result && isFailing(result) ? remediesFor(result, new Bench(s, results)) : [];
+}
+
 /** Findings of a situation, the failing ones with what puts them right. */
 export function withRemedies(results: readonly CheckResult[], s: Situation): CheckResult[] {
   const bench = new Bench(s, results);
   return results.map((result) => {
-    if (result.finding !== 'over' && result.finding !== 'tight') return result;
+    if (!isFailing(result)) return result;
     const remedies = remediesFor(result, bench);
     return { ...result, remedies, remedy: remedies[0]?.text ?? null };
   });

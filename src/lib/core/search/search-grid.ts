@@ -1,18 +1,9 @@
 import type { Performance } from '../parts/propulsor/performance.ts';
-import type { TrainModel } from '../model/train-model.ts';
+import type { MotorModel, TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 
 /** What of the train a motor decides, and the current it stands. One combination is one motor, pack and propulsor. */
-export type SearchMotor = Pick<
-  TrainModel,
-  | 'motorConstant'
-  | 'windingResistanceOhm'
-  | 'rippleS'
-  | 'restShare'
-  | 'noLoadCurrentA'
-  | 'noLoadRadS'
-  | 'noLoadSpeedShare'
-> & { maxCurrentA: number };
+export type SearchMotor = MotorModel & { maxCurrentA: number };
 
 export interface SearchPack {
   series: number;

@@ -1,12 +1,13 @@
 import { csvText, readCsv } from '../text/csv.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
-import { nonsenseIn, type MakersRow, type RowProblem } from '../document/makers-row.ts';
+import { rowError, type RowError } from '../text/row-error.ts';
+import { nonsenseIn, type MakersRow } from '../document/makers-row.ts';
 import { parseShorthand } from '../shorthand/parse.ts';
 
 /** A table that was read: its rows, and what is wrong with them. */
 export interface MakersTable {
   rows: MakersRow[];
-  problems: RowProblem[];
+  problems: RowError[];
   /** The rows as cells of the typed grid; a cell that could not be read stands there as it was written. */
   cells: string[][];
 }
@@ -66,6 +67,7 @@ function number(text: string | undefined, whole: boolean): number | null {
  * A table pasted from a spreadsheet or a CSV file: a header row naming volts, prop, throttle, amps, watts, thrust, rpm in
  * any order, in words or with units ("Thrust (g)", "kg", "N"). Rows that contradict themselves are kept and named:
  * watts that are not volts × amps (more than 6 % off), thrust that no disc can make from those watts.
+ * Longer than 80 lines as the last propeller and the unread cells run on from row to row.
  */
 export function parseMakersTable(text: string): MakersTable {
   const read = readCsv(text);
@@ -76,13 +78,7 @@ export function parseMakersTable(text: string): MakersTable {
     return {
       rows: [],
       cells: [],
-      problems: [
-        {
-          line: 1,
-          column: '',
-          message: 'paste a header row (volts, prop, amps, watts, thrust, rpm) and at least one row below it.'
-        }
-      ]
+      problems: [rowError(1, '', 'table-empty', {})]
     };
   const header = data[0].map((h) => h.trim().slice(0, LONGEST_CELL));
   const at: Partial<Record<(typeof COLUMNS)[number][0], number>> = {};
@@ -91,11 +87,7 @@ export function parseMakersTable(text: string): MakersTable {
     if (found) at[found[0]] = column;
   });
   if (at.prop === undefined && at.amps === undefined)
-    problems.push({
-      line: 1,
-      column: header.join(', '),
-      message: 'no column is called prop or amps; name the columns in the first row.'
-    });
+    problems.push(rowError(1, header.join(', '), 'table-head', {}));
   const thrustHead = at.thrust === undefined ? '' : header[at.thrust];
   const thrustIn = /kg/i.test(thrustHead)
     ? GRAVITY_MS2
@@ -113,12 +105,8 @@ export function parseMakersTable(text: string): MakersTable {
           ? null
           : number(cells[column], key === 'rpm' || (key === 'thrust' && thrustIn < 1));
       if (value !== null && Number.isNaN(value)) {
-        problems.push({
-          line,
-          column: header[column as number],
-          message: `"${cells[column as number].slice(0, 40)}" is no number; mend it or empty it.`,
-          unread: true
-        });
+        const cell = cells[column as number];
+        problems.push(rowError(line, header[column as number], 'unread-number', { cell }, { unread: true }));
         written.push({ row: k, column: GRID_ORDER.indexOf(key), text: cells[column as number] });
         return null;
       }
@@ -130,12 +118,7 @@ export function parseMakersTable(text: string): MakersTable {
     const value = (path: string): number | null =>
       (prop.changes.find((c) => c.path === `propulsor.${path}`)?.value as number | undefined) ?? null;
     if (propText !== '' && value('diameterM') === null)
-      problems.push({
-        line,
-        column: 'prop',
-        message: `"${propText.slice(0, 40)}" is no propeller size; write it as 11x5.5.`,
-        unread: true
-      });
+      problems.push(rowError(line, 'prop', 'unread-size', { cell: propText }, { unread: true }));
     const throttle = figureIn('throttle');
     const thrust = figureIn('thrust');
     const row: MakersRow = {

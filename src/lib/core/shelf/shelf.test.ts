@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
 import { parseShorthand } from '../shorthand/parse.ts';
 import { takeReading } from '../shorthand/take-reading.ts';
-import { decodeLabel } from '../shorthand/label-decoder.ts';
+import { decodeLabel, sizeInName } from '../parts/motor/label-decoder.ts';
 import { parseCoefficients } from '../formats/coefficient-columns.ts';
 import { compareMakersTable } from './compare-makers-table.ts';
 import { parseMakersTable } from './makers-table.ts';
@@ -82,6 +82,14 @@ test('a table’s cells: figures with units, commas and thin spaces are read; wh
     assert.equal(rows(`11.1,10x5,100,15,166,900,${cell}`).rows[0].rpm, rpm, cell);
   assert.equal(rows('"11,1 V",10x5,100 %,"15,5 A",,"1.250 g",').rows[0].amps, 15.5);
   assert.equal(rows('"11,1 V",10x5,100 %,"15,5 A",,"1.250 g",').rows[0].thrustN?.toFixed(2), '12.26');
+  // comma and point in one figure: the later one is the decimal
+  for (const [cell, watts] of [
+    ['"1,234.5"', 1234.5],
+    ['"1.234,5"', 1234.5],
+    ['"12,5"', 12.5],
+    ['"1,234,567"', 1234567]
+  ] as const)
+    assert.equal(rows(`11.1,10x5,100,,${cell},,`).rows[0].watts, watts, cell);
   for (const cell of ['abc', '15..5', '12-14', 'about ten', '0x10', '1e999']) {
     const read = rows(`11.1,10x5,100,${cell},166,900,8600`);
     assert.equal(read.rows[0].amps, null, cell);
@@ -203,4 +211,11 @@ test('coefficient columns: whitespace or CSV, any order by header, errors by lin
     assert.ok(!bad.ok);
     assert.match(bad.message, said);
   }
+});
+
+test('a type number in a motor’s name gives its mass where the label gives none; other numbers do not', () => {
+  const size = sizeInName('Rush 2814-900');
+  assert.ok(size && Math.abs(size.massKg / 0.106 - 1) < 0.3, `${size?.massKg} kg for 106 g on the scale`);
+  assert.equal(size.massKg, decodeLabel('2814')[0].massKg);
+  for (const name of ['Drawer C', 'number 7', '900KV', '', null]) assert.equal(sizeInName(name), null);
 });

@@ -1,6 +1,6 @@
 import { withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { decodeLabel, type LabelMeaning } from './label-decoder.ts';
+import { decodeLabel, type LabelMeaning } from '../parts/motor/label-decoder.ts';
 import { show } from '../units/show.ts';
 import { missingFrom, type Reading, type ShorthandPart } from './parse.ts';
 

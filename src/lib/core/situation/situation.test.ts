@@ -1,6 +1,7 @@
 /** What a situation gives, held against the parts it is made of. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { BOAT as EVERYDAY_BOAT, PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
 import { chartOf } from '../charts/charts-of.ts';
 import { displacementResistanceN, hullResistanceN } from '../craft/boat/resistance.ts';
 import type { SetupDocument } from '../document/schema.ts';
@@ -8,28 +9,11 @@ import { runChecks } from '../checks/ledger.ts';
 import { answerOf } from '../predict/predict.ts';
 import { situationOf } from './situation.ts';
 
-const PLANE: SetupDocument = {
-  format: 'iskarn.setup/1',
-  craft: { kind: 'fixed-wing', massKg: 1.6, wingAreaM2: 0.38, wingSpanM: 2, purpose: 'sport' },
-  battery: { chemistry: 'lipo', series: 4, capacityAh: 2.2, continuousC: 30, cellResistanceOhm: 0.004 },
-  wiring: { resistanceOhm: 0.003 },
-  esc: { continuousA: 60, resistanceOhm: 0.002 },
-  motor: { kvRpmPerVolt: 900, resistanceOhm: 0.03, noLoadCurrentA: 1.6, massKg: 0.17 },
-  propulsor: { kind: 'propeller', diameterM: 0.2794, pitchM: 0.1397, blades: 2, family: 'thin-electric' }
-};
-const QUAD: SetupDocument = {
-  ...PLANE,
-  craft: { kind: 'multirotor', massKg: 1.4 },
-  count: 4,
-  motor: { kvRpmPerVolt: 920, resistanceOhm: 0.1, noLoadCurrentA: 0.6, massKg: 0.056 },
-  propulsor: { kind: 'propeller', diameterM: 0.24, pitchM: 0.11, blades: 2, family: 'multirotor' }
-};
 const BOAT: SetupDocument = {
-  ...PLANE,
-  craft: { kind: 'boat', massKg: 3, hull: 'planing-mono', waterlineLengthM: 0.7 },
-  motor: { kvRpmPerVolt: 1700, massKg: 0.25, cooling: 'water', poles: 6 },
-  propulsor: { kind: 'surface-drive', diameterM: 0.042, pitchM: 0.059, blades: 2, immersion: 0.5 }
+  ...EVERYDAY_BOAT,
+  motor: { kvRpmPerVolt: 1700, massKg: 0.25, cooling: 'water', poles: 6 }
 };
+
 const near = (got: number, wanted: number, what = '', share = 1e-6): void =>
   assert.ok(Math.abs(got - wanted) <= share * Math.abs(wanted) + 1e-12, `${what}: ${got}, wanted ${wanted}`);
 

@@ -1,4 +1,5 @@
 import { hullOf } from '../model/hull.ts';
+import { markedEstimates } from '../model/marked-estimates.ts';
 import { wingOf } from '../model/wing.ts';
 import type { PredictPoint, SetupDocument } from '../document/schema.ts';
 import { interpretSetup, supplyOf, type Interpreted, type PointSupply } from '../model/interpret.ts';
@@ -95,13 +96,13 @@ export class Situation {
     return this.setup.craft.kind;
   }
 
-  /** Figures that the document lacks and the model estimated, the craft's own among them. */
+  /** Everything that is estimated: what the document lacks, the craft's own figures among it, and what it marks as estimated. */
   get estimates(): Estimate[] {
     return this.#once('estimates', () => {
       const list = [...this.model.estimates];
       if (this.kind === 'fixed-wing') wingOf(this.setup.craft, list);
       if (this.kind === 'boat') hullOf(this.setup.craft, list);
-      return list;
+      return [...list, ...markedEstimates(this.setup, new Set(list.map((e) => e.path)))];
     });
   }
 

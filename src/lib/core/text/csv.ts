@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
-import type { RowError } from './row-error.ts';
+import type { IssueCode, ValuesOf } from './issues.ts';
+import { rowError, type RowError } from './row-error.ts';
 
 /** Most rows, columns and characters in a line that a table from outside may have. */
 export const MOST_ROWS = 5000;
@@ -37,21 +38,16 @@ const LINES_PER_ROW = 4;
 
 /** Rows of a CSV text from outside with their header row, or why they are not read. Linear in the text. */
 export function readCsv(text: string): { ok: true; rows: string[][] } | { ok: false; error: RowError } {
-  const refused = (message: string): { ok: false; error: RowError } => ({
-    ok: false,
-    error: { line: 1, column: '', message }
-  });
-  if (text.includes('\0')) return refused('this is no text: it holds zero bytes.');
+  const refused = (error: RowError): { ok: false; error: RowError } => ({ ok: false, error });
+  const whole = rowError.bind(null, 1, '') as <C extends IssueCode>(code: C, values: ValuesOf<C>) => RowError;
+  if (text.includes('\0')) return refused(whole('zero-bytes', {}));
   const lines = linesOf(text);
-  if (lines.count > LINES_PER_ROW * MOST_ROWS)
-    return refused(`the table has more than ${MOST_ROWS} rows; send it in parts.`);
-  if (lines.longest > LONGEST_LINE)
-    return refused(`a line is longer than ${LONGEST_LINE} characters; this is no table of parts.`);
+  if (lines.count > LINES_PER_ROW * MOST_ROWS) return refused(whole('many-rows', { most: MOST_ROWS }));
+  if (lines.longest > LONGEST_LINE) return refused(whole('long-line', { most: LONGEST_LINE }));
   const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy', preview: MOST_ROWS + 2 });
-  if (data.length === 0) return refused('the file is empty.');
-  if (data.length > MOST_ROWS + 1)
-    return refused(`the table has more than ${MOST_ROWS} rows; send it in parts.`);
+  if (data.length === 0) return refused(whole('empty-file', {}));
+  if (data.length > MOST_ROWS + 1) return refused(whole('many-rows', { most: MOST_ROWS }));
   if (data.some((row) => row.length > MOST_COLUMNS))
-    return refused(`a row has more than ${MOST_COLUMNS} columns; this is no table of parts.`);
+    return refused(whole('many-columns', { most: MOST_COLUMNS }));
   return { ok: true, rows: data.map((row) => row.map(plain)) };
 }

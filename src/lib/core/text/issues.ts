@@ -7,14 +7,17 @@ export const shown = (value: unknown): string => {
   return text === undefined ? 'nothing' : text.length > 60 ? `${text.slice(0, 57)}…` : text;
 };
 
-interface Limits {
-  low?: number;
-  above?: number;
-  high?: number;
+/** A cell in quotes, cut where it is long. */
+const brief = (text: string): string => `"${text.length > 60 ? `${text.slice(0, 57)}…` : text}"`;
+
+interface Limits<T = number> {
+  low?: T;
+  above?: T;
+  high?: T;
 }
 
 /** "more than 0 and at most 10", "at least 1 and at most 60", "at most 60". */
-function within({ low, above, high }: Limits): string {
+export function within({ low, above, high }: Limits<number | string>): string {
   const from = above !== undefined ? `more than ${above}` : low !== undefined ? `at least ${low}` : null;
   return [from, high !== undefined ? `at most ${high}` : null].filter((x) => x !== null).join(' and ');
 }
@@ -29,7 +32,9 @@ export const SENTENCES = {
   missing: (v: { where: string; field: string; title: string }) =>
     `${v.where || 'the document'} lacks "${v.field}"${v.title}; add it.`,
   type: (v: { name: string; value: unknown; wanted: string }) =>
-    `${v.name} is ${shown(v.value)}; it should be ${v.wanted}.`,
+    v.value === null || v.value === undefined
+      ? `${v.name} is not given; add it.`
+      : `${v.name} is ${shown(v.value)}; it should be ${v.wanted}.`,
   range: (v: { name: string; value: unknown } & Limits) =>
     `${v.name} is ${shown(v.value)}; it should be ${within(v)}.`,
   'unknown-field': (v: { name: string; field: string }) => `"${v.field}" is not known in ${v.name}.`,
@@ -49,7 +54,10 @@ export const SENTENCES = {
     what: 'characters' | 'entries';
     limit: number;
     most: boolean;
-  }) => `${v.name} has ${v.length} ${v.what}; it should have ${v.most ? 'at most' : 'at least'} ${v.limit}.`,
+  }) =>
+    v.length === 0 && !v.most
+      ? `${v.name} is empty; ${v.what === 'characters' ? 'give one' : `it should have at least ${v.limit}`}.`
+      : `${v.name} has ${v.length} ${v.what}; it should have ${v.most ? 'at most' : 'at least'} ${v.limit}.`,
   format: (v: { name: string; value: unknown; wanted: string }) =>
     `${v.name} is ${shown(v.value)}; it should be ${v.wanted}.`,
   shape: (v: { name: string; why: string }) => `${v.name}: ${v.why}.`,
@@ -63,7 +71,7 @@ export const SENTENCES = {
   'odd-poles': (v: { poles: number }) =>
     `magnet poles is ${v.poles}; magnets come in pairs, so it should be even.`,
   'hub-large': (v: { hubM: number; diameterM: number }) =>
-    `hub diameter ${v.hubM} m is not below the fan's diameter, ${v.diameterM} m.`,
+    `hub diameter ${Number((1000 * v.hubM).toPrecision(4))} mm is not below the fan's diameter, ${Number((1000 * v.diameterM).toPrecision(4))} mm.`,
   'columns-mixed': () => 'thrust and power must both be one number, or both columns over advanceRatio.',
   'columns-length': (v: { lengths: readonly number[] }) =>
     `the columns have different lengths: ${v.lengths.join(', ')}.`,
@@ -94,6 +102,42 @@ export const SENTENCES = {
   'revision-missing': (v: { what: string; revision: number }) =>
     `name the revision this edit was made from; the ${v.what} stands at ${v.revision} now.`,
   'revision-shape': () => 'the revision should be a whole number.',
+  'zero-bytes': () => 'this is no text: it holds zero bytes.',
+  'many-rows': (v: { most: number }) => `the table has more than ${v.most} rows; send it in parts.`,
+  'long-line': (v: { most: number }) =>
+    `a line is longer than ${v.most} characters; this is no table of parts.`,
+  'many-columns': (v: { most: number }) =>
+    `a row has more than ${v.most} columns; this is no table of parts.`,
+  'empty-file': () => 'the file is empty.',
+  'no-name-column': () => 'no column is called "name".',
+  'strange-column': (v: { column: string }) =>
+    `${brief(v.column)} is no field of this kind of part; it is left out.`,
+  'column-unit': (v: { column: string; unit: string; wanted: string }) =>
+    `${brief(v.column)} is in ${brief(v.unit).slice(1, -1)}; it should be in ${v.wanted || 'no unit'}.`,
+  'no-number': (v: { cell: string }) => `${brief(v.cell)} is no number.`,
+  'row-name-empty': () => 'the name is empty.',
+  'unread-number': (v: { cell: string }) => `"${v.cell.slice(0, 40)}" is no number; mend it or empty it.`,
+  'unread-size': (v: { cell: string }) =>
+    `"${v.cell.slice(0, 40)}" is no propeller size; write it as 11x5.5.`,
+  'table-empty': () =>
+    'paste a header row (volts, prop, amps, watts, thrust, rpm) and at least one row below it.',
+  'table-head': () => 'no column is called prop or amps; name the columns in the first row.',
+  'watts-product': (v: { volts: number; amps: number; product: number; watts: number }) =>
+    `${v.volts} V × ${v.amps} A is ${v.product.toFixed(0)} W, the table says ${v.watts} W.`,
+  'thrust-impossible': (v: { prop: string; watts: number; least: number }) =>
+    `no ${v.prop} makes that thrust from ${v.watts.toFixed(0)} W: it takes at least ${v.least.toFixed(0)} W in the air alone.`,
+  'slipped-digit': (v: { value: number; most: number }) =>
+    `${v.value} is outside 0 to ${v.most}; a slipped digit?`,
+  'package-unread': (v: { why: string }) => v.why,
+  'table-without-motor': (v: { motor: string }) =>
+    `no motor of the package is called "${v.motor.slice(0, 60)}".`,
+  'no-shelf': () => 'this is no shelf: its format should be "iskarn.shelf/1".',
+  'tables-no-list': () => 'tables should be a list of maker’s tables.',
+  'more-errors': (v: { more: number }) => `and ${v.more} more.`,
+  'kind-unknown': (v: { kinds: readonly string[] }) =>
+    `the columns are those of no kind of part; name the columns as an exported file does, or the file after its kind (${v.kinds.map((k) => `${k}.csv`).join(', ')}), or send a .json or .zip shelf.`,
+  'many-parts': (v: { most: number }) =>
+    `the shelf holds more than ${v.most} parts; send it in several files.`,
   refused: (v: { why: string }) => v.why
 } as const satisfies Record<string, (values: never) => string>;
 
@@ -108,6 +152,9 @@ export interface Issue {
   readonly severity: 'error' | 'note';
   readonly message: string;
 }
+
+/** An issue as the interface tells it: of an older server only path and sentence are certain. */
+export type Problem = Pick<Issue, 'path' | 'message'> & Partial<Pick<Issue, 'code' | 'values'>>;
 
 /** What a code's sentence is made from. */
 export type ValuesOf<C extends IssueCode> =

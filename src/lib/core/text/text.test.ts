@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { withArticle } from './article.ts';
 import { csvText, MOST_ROWS, readCsv } from './csv.ts';
 import { inside, issue, SENTENCES, shown } from './issues.ts';
 
@@ -50,7 +51,12 @@ test('every sentence ends as one and names what it was given', () => {
       fields: ['a', 'b'],
       formats: ['a', 'b'],
       lengths: [2, 3],
-      merit: 1.2345
+      merit: 1.2345,
+      product: 123.4,
+      watts: 100.2,
+      least: 55.5,
+      hubM: 0.05,
+      diameterM: 0.04
     } as Record<string, unknown>,
     { get: (target, key) => (key in target ? target[key as string] : String(key)) }
   );
@@ -59,6 +65,10 @@ test('every sentence ends as one and names what it was given', () => {
     assert.ok(text.length > 2 && !/undefined|\[object|NaN/.test(text), `${code}: ${text}`);
     if (!['not-json', 'refused'].includes(code) && !text.includes('why')) assert.match(text, /[.?]$/, code);
   }
+  assert.match(
+    (SENTENCES['hub-large'] as (v: unknown) => string)(values),
+    /50 mm is not below the fan's diameter, 40 mm/
+  );
   const merit = (SENTENCES['merit-above-one'] as (v: unknown) => string)(values);
   assert.match(merit, /figure of merit 1\.23,/);
   assert.equal(
@@ -98,4 +108,11 @@ test('tables from outside are refused by their size, in words, at the line that 
   const most = readCsv(Array.from({ length: MOST_ROWS + 1 }, () => 'a').join('\n'));
   assert.ok(most.ok && most.rows.length === MOST_ROWS + 1, 'as many as are let in');
   assert.ok(readCsv(`a\n${'x,'.repeat(299)}`).ok);
+});
+
+test('an article goes by how the number is said', () => {
+  for (const thing of ['80 A ESC', '8.8 Ah pack', '800 KV motor', '11 Ah pack', '18 A ESC', '11.5 Ah pack'])
+    assert.equal(withArticle(thing), `an ${thing}`);
+  for (const thing of ['60 A ESC', '110 g motor', '1100 KV motor', '180 A ESC', '1.8 Ah pack', 'spare'])
+    assert.equal(withArticle(thing), `a ${thing}`);
 });

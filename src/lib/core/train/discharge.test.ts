@@ -1,21 +1,13 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { SetupDocument } from '../document/schema.ts';
+import { PLANE } from '../../../../tests/helpers/setups.ts';
 import { interpretSetup } from '../model/interpret.ts';
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
 import type { Demand } from './demand.ts';
 import { discharge } from './discharge.ts';
 import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
 
-const SETUP: SetupDocument = {
-  format: 'iskarn.setup/1',
-  craft: { kind: 'fixed-wing', massKg: 1.6, wingAreaM2: 0.38 },
-  battery: { chemistry: 'lipo', series: 4, capacityAh: 2.2, continuousC: 30, cellResistanceOhm: 0.004 },
-  esc: { continuousA: 60 },
-  motor: { kvRpmPerVolt: 900, resistanceOhm: 0.03, noLoadCurrentA: 1.6 },
-  propulsor: { kind: 'propeller', diameterM: 0.2794, pitchM: 0.1397, blades: 2 }
-};
-const i = interpretSetup(SETUP);
+const i = interpretSetup(PLANE);
 const FULL: Demand = { kind: 'throttle', throttle: 1, speedMs: 0 };
 const run = (demand: Demand, start: number, end: number, cutoff: number) =>
   discharge(i.model, i.packInUse, demand, start, end, cutoff);

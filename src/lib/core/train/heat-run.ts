@@ -113,6 +113,7 @@ export const airOf = (i: Interpreted): number => i.setup.environment?.airTempera
  * Warm-up of one motor from air temperature through phases of use. Each step is the exact solution for the losses at the
  * mean of its two ends (second order), the operating point solved afresh at each temperature: copper resistance rises,
  * magnets weaken, current and airflow follow.
+ * Longer than 80 lines as one step's state (temperatures, losses, what was passed when) is carried to the next in place.
  * @param model cold model (25 °C); @param steps over the whole run
  */
 export function heatRun(

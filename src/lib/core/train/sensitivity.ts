@@ -23,8 +23,8 @@ export const FACTOR_TITLES: Record<FactorName, string> = {
   motorResistance: 'winding resistance',
   noLoadCurrent: 'no-load current',
   batteryResistance: 'pack resistance',
-  thrust: 'thrust of the propulsor',
-  power: 'power the propulsor takes',
+  thrust: 'thrust of the blades',
+  power: 'power the blades take',
   wiringResistance: 'lead resistance',
   escResistance: 'ESC resistance'
 };

@@ -1,3 +1,5 @@
+import { INCH_M } from './convert.ts';
+
 /** Space between a number and its unit, and between thousands. */
 export const UNIT_SPACE = ' ';
 
@@ -14,6 +16,13 @@ export function show(value: number, digits = 3): string {
   return fraction ? `${grouped}.${fraction}` : grouped;
 }
 
+/** A limit as it is written on a label: "50" where `show` says "50.0"; small ones keep their digits, "3.00". */
+export const showRound = (value: number, digits?: number): string =>
+  Math.abs(value) >= 10 ? show(value, digits).replace(/\.0+$/, '') : show(value, digits);
+
 /** A number with its unit, a space between. */
 export const showUnit = (value: number, unit: string, digits = 3): string =>
   unit === '' ? show(value, digits) : `${show(value, digits)}${UNIT_SPACE}${unit}`;
+
+/** Metres in inches, to a tenth and without noughts: "11", "5.5". */
+export const inInches = (metres: number): string => String(Math.round((metres / INCH_M) * 10) / 10);

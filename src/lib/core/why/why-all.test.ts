@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { BOAT, JET, PLANE as EVERYDAY, QUAD as MEASURED_QUAD } from '../../../../tests/helpers/setups.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { powerPath } from '../match/power-path.ts';
 import { answerOf } from '../predict/predict.ts';
@@ -7,40 +8,12 @@ import { situationOf } from '../situation/situation.ts';
 import { whyAll } from './why-all.ts';
 
 const PLANE: SetupDocument = {
-  format: 'iskarn.setup/1',
-  craft: { kind: 'fixed-wing', massKg: 1.6, wingAreaM2: 0.38, purpose: 'sport' },
-  battery: { chemistry: 'lipo', series: 4, capacityAh: 2.2, continuousC: 30, cellResistanceOhm: 0.004 },
-  wiring: { resistanceOhm: 0.003 },
-  esc: { continuousA: 60, resistanceOhm: 0.002 },
-  motor: {
-    kvRpmPerVolt: 900,
-    resistanceOhm: 0.03,
-    noLoadCurrentA: 1.6,
-    noLoadVoltageV: 10,
-    massKg: 0.17,
-    maxPowerW: 700
-  },
-  propulsor: { kind: 'propeller', diameterM: 0.2794, pitchM: 0.1397, blades: 2 },
+  ...EVERYDAY,
+  motor: { ...EVERYDAY.motor, maxPowerW: 700 },
   sources: { 'motor.kvRpmPerVolt': 'measured' }
 };
-const JET: SetupDocument = {
-  ...PLANE,
-  craft: { kind: 'fixed-wing', massKg: 0.95, wingAreaM2: 0.14, purpose: 'jet' },
-  motor: { kvRpmPerVolt: 3150, massKg: 0.1 },
-  propulsor: { kind: 'ducted-fan', diameterM: 0.064, blades: 11, pitchM: null }
-};
-const QUAD: SetupDocument = {
-  ...PLANE,
-  craft: { kind: 'multirotor', massKg: 1.4 },
-  count: 4,
-  motor: { kvRpmPerVolt: 920, massKg: 0.056 },
-  propulsor: { kind: 'propeller', diameterM: 0.24, pitchM: 0.11, family: 'multirotor' }
-};
-const BOAT: SetupDocument = {
-  ...PLANE,
-  craft: { kind: 'boat', massKg: 3, hull: 'planing-mono', waterlineLengthM: 0.7 },
-  propulsor: { kind: 'surface-drive', diameterM: 0.042, pitchM: 0.059, blades: 2, immersion: 0.5 }
-};
+/** A motor known by KV and weight alone. */
+const QUAD: SetupDocument = { ...MEASURED_QUAD, motor: { kvRpmPerVolt: 920, massKg: 0.056 } };
 
 const whyOf = (setup: SetupDocument, throttle = 1, speedMs = 0) => {
   const s = situationOf(setup, { point: { throttle, speedMs, stateOfCharge: 1 }, bands: true });

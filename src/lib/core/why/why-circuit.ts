@@ -29,7 +29,7 @@ export const atEscV = (
   p: Pick<PredictedPoint, 'batteryVoltageV' | 'batteryCurrentA'>
 ): number => p.batteryVoltageV - (p.batteryCurrentA - m.auxiliaryCurrentA) * m.wiringResistanceOhm;
 
-/** Derivations of the circuit: currents, volts, power, efficiency, rpm. */
+/** Derivations of the circuit: currents, volts, power, efficiency, rpm. A list of sentences: longer than 80 lines. */
 export function whyCircuit({ s, p, add }: WhyContext): void {
   const m = s.train;
   const { battery, motor } = s.setup;
@@ -111,7 +111,7 @@ export function whyCircuit({ s, p, add }: WhyContext): void {
   const unloaded = (motor.kvRpmPerVolt * p.batteryVoltageV) / m.gearRatio;
   add(
     'rpm',
-    'Speed of the propulsor',
+    'Speed of the blades',
     'the speed at which motor torque k (I − I0) equals load torque CP ρ n² D⁵ / 2π',
     `${show(k, 4)} V s × (${showUnit(p.motorCurrentA, 'A')} − ${showUnit(friction, 'A')})${m.gearRatio === 1 ? '' : ` × ${show(m.gearRatio)} × ${show(m.gearEfficiency)}`} = ${show(p.torqueNm * 1000 * (m.gearRatio === 1 ? 1 : m.gearRatio * m.gearEfficiency))} mN m at ${show(p.rpm)} rpm`,
     FACTORS,

@@ -24,7 +24,10 @@ const TIME_OF = {
   cruise: 'at the speed of best range'
 } as const;
 
-/** Derivations of what the craft does: thrust, weight, hover, level flight, boat, fan, times. */
+/**
+ * Derivations of what the craft does: thrust, weight, hover, level flight, boat, fan, times. A list of sentences: longer
+ * than 80 lines.
+ */
 export function whyCraft({ s, p, add }: WhyContext): void {
   const { model: i, train: m } = s;
   const n = p.rpm / 60;

@@ -38,7 +38,7 @@ const MEANING: Record<string, [title: string, used: string]> = {
     'at rest; under load the speed falls, and heat arises, as of a larger one: I = (V − k ω) / R_loaded'
   ],
   'motor.noLoadCurrentA': ['No-load current', 'friction and iron: torque = k (I − I0)'],
-  gearRatio: ['Gear ratio', 'rpm of the propulsor = rpm of the motor / ratio'],
+  gearRatio: ['Gear ratio', 'rpm of the blades = rpm of the motor / ratio'],
   'propulsor.diameterM': ['Diameter', 'thrust and power grow as rpm² D⁴ and rpm³ D⁵'],
   'propulsor.pitchM': ['Pitch', 'blade angle = atan(pitch / (2π r)) at every radius'],
   'propulsor.blades': ['Blades', 'blade area, and tip losses between blades (Prandtl)'],

@@ -5,7 +5,10 @@ import { show, showUnit } from '../units/show.ts';
 import { atEscV } from './why-circuit.ts';
 import type { WhyContext } from './why.ts';
 
-/** Derivations of the watts on the power path: what goes into each part, what is lost there, what is useful. */
+/**
+ * Derivations of the watts on the power path: what goes into each part, what is lost there, what is useful. A list of
+ * sentences: longer than 80 lines.
+ */
 export function whyPath({ s, p, add }: WhyContext): void {
   const m = s.train;
   const d = p.throttle;
@@ -95,7 +98,7 @@ export function whyPath({ s, p, add }: WhyContext): void {
   const useful = standing ? p.idealPowerW : Math.max(p.thrustPowerW, 0);
   loss(
     'propulsor',
-    'Lost at the propulsor',
+    'Lost at the blades',
     'shaft power less the useful power',
     `${showUnit(shaft, 'W')} − ${showUnit(useful, 'W')} = ${showUnit(p.lossW.propulsor + p.thrustPowerW - useful, 'W')}`,
     ['thrust', 'power']

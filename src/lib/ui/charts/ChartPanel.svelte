@@ -1,7 +1,10 @@
 <script lang="ts">
+  import { show } from '../../core/units/show.ts';
   import { extent, max, min } from 'd3-array';
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
+
+  import { labelPlace, markSide } from './label-place.ts';
 
   interface Line {
     id: string;
@@ -19,7 +22,7 @@
     marks = [],
     points = [],
     marker,
-    height = 196
+    height = 178
   }: {
     lines: Line[];
     unit: string;
@@ -82,16 +85,26 @@
           .x((_, k) => scaleX(x[k]))
           .y0((b) => scaleY(b[0]))
           .y1((b) => scaleY(Math.min(b[1], scaleY.domain()[1])))(l.bands);
-  const labelAt = (l: Line, at: number): { x: number; y: number } => {
-    const k = Math.max(0, Math.min(x.length - 1, Math.round((x.length - 1) * (at === 0 ? 0.3 : 0.72))));
-    const v = l.y[k];
-    return { x: scaleX(x[k]), y: scaleY(inside(v) ? v : bottom) - 7 };
-  };
+  const panel = $derived({
+    left: margin.left,
+    right: width - margin.right,
+    top: margin.top,
+    bottom: height - margin.bottom
+  });
+  const drawn = (l: Line): number[] => l.y.map((v) => (inside(v) ? scaleY(v) : NaN));
+  const labelAt = (l: Line): { x: number; y: number } =>
+    labelPlace(
+      l.title,
+      x.map((v) => scaleX(v)),
+      drawn(l),
+      lines.filter((other) => other !== l).map(drawn),
+      panel
+    );
   const summary = $derived(
     lines
       .map((l) => {
         const last = l.y.filter(finite).at(-1);
-        return `${l.title}, ${unit}: up to ${(max(l.y.filter(finite)) ?? 0).toPrecision(3)}, at the end ${last === undefined ? 'nothing' : last.toPrecision(3)}`;
+        return `${l.title}, ${unit}: up to ${show(max(l.y.filter(finite)) ?? 0)}, at the end ${last === undefined ? 'nothing' : show(last)}`;
       })
       .join('; ') + `; over ${xTitle}`
   );
@@ -100,7 +113,7 @@
 
 <div class="min-w-0" bind:clientWidth={width}>
   <svg {width} {height} role="img" aria-label={summary} class="block overflow-visible">
-    <text x={margin.left} y="12" class="text-[12px] font-semibold" fill="var(--ink)"
+    <text x={margin.left} y="12" class="text-xs font-semibold" fill="var(--ink)"
       >{lines.length === 1 ? `${lines[0].title}, ${unit}` : unit}</text
     >
     {#each scaleY.ticks(4) as tick (tick)}
@@ -116,7 +129,7 @@
         x={margin.left - 5}
         y={scaleY(tick) + 4}
         text-anchor="end"
-        class="figure text-[11px]"
+        class="figure text-2xs"
         fill="var(--ink-soft)">{tick}</text
       >
     {/each}
@@ -125,11 +138,11 @@
         x={scaleX(tick)}
         y={height - 18}
         text-anchor="middle"
-        class="figure text-[11px]"
+        class="figure text-2xs"
         fill="var(--ink-soft)">{tick}</text
       >
     {/each}
-    <text x={width - margin.right} y={height - 4} text-anchor="end" class="text-[11px]" fill="var(--ink-soft)"
+    <text x={width - margin.right} y={height - 4} text-anchor="end" class="text-2xs" fill="var(--ink-soft)"
       >{xTitle}</text
     >
     {#each lines as l, k (l.id)}
@@ -150,20 +163,28 @@
         stroke="var(--ink-soft)"
         stroke-dasharray="1 4"
       />
-      <text x={scaleX(m.at) + 3} y={margin.top + 8 + 12 * (k % 4)} class="text-[11px]" fill="var(--ink-soft)"
-        >{m.title}</text
+      {@const side = markSide(m.title, scaleX(m.at), panel)}
+      <text
+        x={side.x}
+        y={margin.top + 8 + 12 * (k % 4)}
+        text-anchor={side.anchor}
+        class="text-2xs"
+        fill="var(--ink-soft)"
+        stroke="var(--page)"
+        stroke-width="3"
+        paint-order="stroke">{m.title}</text
       >
     {/each}
     {#each lines as l, k (l.id)}
       {@const d = pathOf(l)}
       {#if d}<path {d} fill="none" stroke={INKS[k % 2]} stroke-width="2" />{/if}
       {#if lines.length > 1}
-        {@const at = labelAt(l, k)}
+        {@const at = labelAt(l)}
         <text
           x={at.x}
           y={at.y}
           text-anchor="middle"
-          class="text-[12px] font-semibold"
+          class="text-xs font-semibold"
           fill={INKS[k % 2]}
           stroke="var(--page)"
           stroke-width="3"

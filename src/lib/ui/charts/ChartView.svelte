@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { show } from '../../core/units/show.ts';
   import type { Chart } from '../../core/charts/chart.ts';
   import type { StoredRun } from '../../core/document/stored.ts';
   import { units } from '../format/units.svelte.ts';
@@ -64,7 +65,7 @@
     />
   {/each}
 </div>
-<div class="flex gap-3 text-[11px] text-[var(--ink-soft)]">
+<div class="text-2xs text-ink-soft flex gap-3">
   <span>{caption}</span>
   <span class="ml-auto flex gap-2">
     <button class="underline" onclick={() => download(`${chart.id}.svg`, 'image/svg+xml', svgText())}
@@ -86,8 +87,8 @@
   <tbody>
     {#each rows as { x, k } (k)}
       <tr
-        ><td>{x.toPrecision(3)}</td>{#each view.panels as p, at (at)}{#each p.lines as l (l.id)}<td
-              >{Number.isFinite(l.y[k]) ? l.y[k].toPrecision(3) : ''}</td
+        ><td>{show(x)}</td>{#each view.panels as p, at (at)}{#each p.lines as l (l.id)}<td
+              >{Number.isFinite(l.y[k]) ? show(l.y[k]) : ''}</td
             >{/each}{/each}</tr
       >
     {/each}

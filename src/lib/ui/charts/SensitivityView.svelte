@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { Table, TableBody, TableBodyCell, TableBodyRow, TableHead, TableHeadCell } from 'flowbite-svelte';
   import type { Sensitivity } from '../../core/train/sensitivity.ts';
   import { show } from '../../core/units/show.ts';
 
@@ -17,38 +18,38 @@
   const percent = (v: number): string => `${v >= 0 ? '+' : '−'}${show(Math.abs(100 * v), 2)} %`;
 </script>
 
-<table class="w-full text-[12px] leading-[18px]" data-testid="sensitivity">
-  <caption class="pb-1 text-left text-[12px] text-[var(--ink-soft)]"
+<Table class="w-full text-xs leading-[18px]" data-testid="sensitivity">
+  <caption class="text-ink-soft pb-1 text-left text-xs"
     >One standard deviation more of each unknown moves the answer by:</caption
   >
-  <thead class="text-left text-[11px] text-[var(--ink-soft)]">
-    <tr
-      ><th class="w-44 font-normal">unknown</th><th class="font-normal">from</th><th
-        class="w-[30%] font-normal">current</th
-      ><th class="w-[30%] font-normal">thrust</th></tr
+  <TableHead class="text-2xs text-ink-soft text-left">
+    <TableHeadCell class="w-44 font-normal">unknown</TableHeadCell><TableHeadCell class="font-normal"
+      >from</TableHeadCell
+    ><TableHeadCell class="w-[30%] font-normal">current</TableHeadCell><TableHeadCell
+      class="w-[30%] font-normal">thrust</TableHeadCell
     >
-  </thead>
-  <tbody>
+  </TableHead>
+  <TableBody>
     {#each list as s (s.unknown)}
-      <tr class="border-t border-[var(--line)]">
-        <td
+      <TableBodyRow class="border-line border-t">
+        <TableBodyCell
           ><button
             class="text-left hover:underline"
             data-why={`unknown-${s.unknown}`}
             data-testid={`unknown-${s.unknown}`}
             onclick={() => onwhy(`unknown-${s.unknown}`)}>{s.title}</button
-          ></td
+          ></TableBodyCell
         >
-        <td class="text-[var(--ink-soft)]">{s.source} ±{show(100 * s.relativeSd, 2)} %</td>
+        <TableBodyCell class="text-ink-soft">{s.source} ±{show(100 * s.relativeSd, 2)} %</TableBodyCell>
         {#each [s.batteryCurrent, s.thrust] as v, k (k)}
-          <td>
+          <TableBodyCell>
             <span class="flex items-center gap-1">
               <span class="figure w-16 text-right whitespace-nowrap">{percent(v)}</span>
-              <span class="h-2 bg-[var(--cold)]" style={`width: ${(60 * Math.abs(v)) / most}%`}></span>
+              <span class="bg-cold h-2" style={`width: ${(60 * Math.abs(v)) / most}%`}></span>
             </span>
-          </td>
+          </TableBodyCell>
         {/each}
-      </tr>
+      </TableBodyRow>
     {/each}
-  </tbody>
-</table>
+  </TableBody>
+</Table>

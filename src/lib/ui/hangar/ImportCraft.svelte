@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FileField from '../marks/FileField.svelte';
   import { goto } from '$app/navigation';
   import { Button, Modal } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
@@ -55,27 +56,25 @@
 </script>
 
 <Modal title="Import a craft or a setup" bind:open size="sm" {onclose}>
-  <p class="text-[13px] text-[var(--ink-soft)]">
+  <p class="text-ink-soft text-sm">
     A .json file saved with “export”. A setup whose craft is in the hangar already joins it.
   </p>
-  <input
-    type="file"
+  <FileField
+    class="mt-2"
     accept=".json,application/json"
-    aria-label="setup or craft file"
-    data-testid="craft-file"
-    class="mt-2 text-[13px]"
-    onclick={(e) => (e.currentTarget.value = '')}
-    onchange={(e) => void choose(e.currentTarget.files?.[0])}
+    label="setup or craft file"
+    testid="craft-file"
+    onfile={(file) => void choose(file)}
   />
   {#if problem}<p
-      class="mt-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]"
+      class="border-ink mt-2 border-l-4 pl-2 text-sm"
       role="alert"
       data-testid="craft-import-problem"
     >
       {problem}
     </p>{/if}
   {#if plan && !done}
-    <div class="mt-3 text-[13px]" data-testid="craft-import-plan">
+    <div class="mt-3 text-sm" data-testid="craft-import-plan">
       <p>
         {plan.craft.isNew
           ? `Makes the craft ${plan.craft.name} (${plan.craft.kind}) with`
@@ -89,14 +88,14 @@
     </div>
   {/if}
   {#if done}
-    <p class="mt-3 text-[13px]" data-testid="craft-import-done">
+    <p class="mt-3 text-sm" data-testid="craft-import-done">
       Imported.
       <button
-        class="font-semibold text-[var(--cold)] underline"
+        class="text-cold font-semibold underline"
         onclick={() => void goto(`/match/${done?.setupIds[0]}`)}>open it</button
       >
       <button
-        class="ml-2 font-semibold text-[var(--cold)] underline"
+        class="text-cold ml-2 font-semibold underline"
         data-testid="craft-import-undo"
         onclick={() => void undo()}>undo</button
       >

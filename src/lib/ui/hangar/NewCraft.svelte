@@ -1,11 +1,15 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { Button, Input, Label, Modal, Select } from 'flowbite-svelte';
+  import { Button, Label, Modal, Select } from 'flowbite-svelte';
   import { MULTIROTOR_PURPOSES, PURPOSES } from '../../core/document/schools.ts';
   import type { Brief } from '../../core/brief/brief.ts';
-  import { displayUnit } from '../../core/units/quantity.ts';
+  import { usualSeconds } from '../../core/brief/usual-time.ts';
+  import { readFigure } from '../../core/units/read-figure.ts';
+  import type { QuantityName } from '../../core/units/quantity.ts';
   import { units } from '../format/units.svelte.ts';
-  import { call } from '../../api/client.ts';
+  import { call, type Refused } from '../../api/client.ts';
+  import { historyAtRest } from '../marks/overlay.svelte.ts';
+  import BriefField from './BriefField.svelte';
 
   /** A new craft from three or four figures; everything else is estimated by the core. */
   let { open = $bindable(false) }: { open?: boolean } = $props();
@@ -17,7 +21,8 @@
   let size = $state('');
   let minutes = $state('');
   let rotors = $state('4');
-  let problem = $state('');
+  let cells = $state('');
+  let refused = $state.raw<Refused | null>(null);
 
   const purposes = $derived(
     kind === 'fixed-wing'
@@ -29,14 +34,34 @@
             { value: 'work', name: 'work, submerged screw' }
           ]
   );
-  const massUnit = $derived(displayUnit('craftMass', units.choice));
-  const sizeUnit = $derived(displayUnit(kind === 'boat' ? 'length' : 'propLength', units.choice));
+  const fan = $derived(kind === 'fixed-wing' && purpose === 'jet');
+  const sizeQuantity = $derived<QuantityName>(
+    kind === 'boat' ? 'length' : fan ? 'screwLength' : 'propLength'
+  );
+  const sizeField = $derived(kind === 'boat' ? 'waterlineLengthM' : 'largestPropM');
+  const FIELDS = ['name', 'massKg', 'largestPropM', 'waterlineLengthM', 'targetSeconds', 'series'];
+  const problems = $derived(refused?.errors ?? []);
+  /** What is wrong beside the fields. */
+  const elsewhere = $derived(
+    refused === null || (problems.length > 0 && problems.every((e) => FIELDS.includes(e.path)))
+      ? ''
+      : problems.length > 0
+        ? problems
+            .filter((e) => !FIELDS.includes(e.path))
+            .map((e) => e.message)
+            .join(' ')
+        : refused.message
+  );
+  const hull = $derived(purpose === 'work' ? ('displacement' as const) : ('planing-mono' as const));
+  const usualMin = $derived(usualSeconds({ kind, purpose, hull }) / 60);
   const sizeLabel = $derived(
     kind === 'boat'
       ? 'Waterline length'
       : kind === 'multirotor'
-        ? 'Largest prop the frame takes'
-        : 'Largest prop that clears the ground'
+        ? 'Largest propeller the frame takes'
+        : fan
+          ? 'Largest fan that fits'
+          : 'Largest propeller that clears the ground'
   );
 
   function changeKind(next: string): void {
@@ -44,30 +69,28 @@
     purpose = kind === 'fixed-wing' ? 'trainer' : kind === 'multirotor' ? 'hover' : 'speed';
   }
 
-  const number = (text: string): number | null =>
-    text.trim() === '' ? null : Number(text.replace(',', '.'));
+  /** A figure as it is typed, "1200 g" too; what is none goes on as it is, to be refused in words. */
+  const figure = (text: string, quantity: QuantityName): number | null => {
+    const read = readFigure(text, quantity, units.choice);
+    return read === undefined ? (text as unknown as number) : read;
+  };
 
   async function make(): Promise<void> {
-    const m = number(mass);
-    const s = number(size);
-    const t = number(minutes);
     const brief = {
       name: name.trim(),
       kind,
       purpose,
-      massKg: m === null ? null : m * massUnit.inSi,
-      largestPropM: kind === 'boat' || s === null ? null : s * sizeUnit.inSi,
-      waterlineLengthM: kind === 'boat' && s !== null ? s * sizeUnit.inSi : null,
-      targetSeconds: t === null ? null : 60 * t,
+      massKg: figure(mass, 'craftMass'),
+      [sizeField]: figure(size, sizeQuantity),
+      targetSeconds: figure(minutes, 'minutes'),
       ...(kind === 'multirotor' ? { rotors: Number(rotors), coaxial: rotors === '8' } : {}),
-      ...(kind === 'boat' ? { hull: purpose === 'work' ? 'displacement' : 'planing-mono' } : {})
+      ...(kind === 'boat' ? { hull, series: figure(cells, 'count') } : {})
     };
     const made = await call('sketchCraft', { body: brief as Brief });
-    if (!made.ok) {
-      problem = made.message;
-      return;
-    }
+    refused = made.ok ? null : made;
+    if (!made.ok) return;
     open = false;
+    await historyAtRest();
     await goto(`/match/${made.value.id}`);
   }
 </script>
@@ -80,9 +103,15 @@
       void make();
     }}
   >
-    <Label class="col-span-2"
-      >Name<Input bind:value={name} placeholder="what you call it" data-testid="craft-name" /></Label
-    >
+    <BriefField
+      class="col-span-2"
+      label="Name"
+      field="name"
+      placeholder="what you call it"
+      {problems}
+      testid="craft-name"
+      bind:value={name}
+    />
     <Label
       >Kind
       <Select
@@ -105,30 +134,44 @@
         data-testid="craft-purpose"
       /></Label
     >
-    <Label
-      >All-up weight, {massUnit.label}<Input
-        bind:value={mass}
-        inputmode="decimal"
-        placeholder="with pack and motor"
-        data-testid="craft-mass"
-      /></Label
-    >
-    <Label
-      >{sizeLabel}, {sizeUnit.label}<Input
-        bind:value={size}
-        inputmode="decimal"
-        placeholder="if you know it"
-        data-testid="craft-size"
-      /></Label
-    >
-    <Label
-      >Wanted time, min<Input
-        bind:value={minutes}
-        inputmode="decimal"
-        placeholder="if you have one"
-        data-testid="craft-minutes"
-      /></Label
-    >
+    <BriefField
+      label="All-up weight"
+      field="massKg"
+      quantity="craftMass"
+      placeholder="with pack and motor"
+      {problems}
+      testid="craft-mass"
+      bind:value={mass}
+    />
+    <BriefField
+      label={sizeLabel}
+      field={sizeField}
+      quantity={sizeQuantity}
+      placeholder="if you know it"
+      {problems}
+      testid="craft-size"
+      bind:value={size}
+    />
+    <BriefField
+      label="Wanted time"
+      field="targetSeconds"
+      quantity="minutes"
+      placeholder={`${usualMin} is usual`}
+      {problems}
+      testid="craft-minutes"
+      bind:value={minutes}
+    />
+    {#if kind === 'boat'}
+      <BriefField
+        label="Cells of the pack"
+        field="series"
+        quantity="count"
+        placeholder="if you have a pack"
+        {problems}
+        testid="craft-cells"
+        bind:value={cells}
+      />
+    {/if}
     {#if kind === 'multirotor'}
       <Label
         >Rotors<Select
@@ -142,14 +185,14 @@
         /></Label
       >
     {/if}
-    {#if problem}<p
-        class="col-span-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]"
+    {#if elsewhere}<p
+        class="border-ink col-span-2 border-l-4 pl-2 text-sm"
         role="alert"
         data-testid="craft-problem"
       >
-        {problem}
+        {elsewhere}
       </p>{/if}
-    <p class="col-span-2 text-[12px] text-[var(--ink-soft)]">
+    <p class="text-ink-soft col-span-2 text-xs">
       Everything not given here is estimated and marked so; a first setup is drawn at once.
     </p>
     <Button type="submit" class="col-span-2" data-testid="craft-make">Draw a first setup</Button>

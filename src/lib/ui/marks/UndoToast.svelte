@@ -19,9 +19,7 @@
 
 <Toast class="fixed bottom-4 left-4 z-50" dismissable {onclose}>
   {text}
-  {#if onundo}<button
-      class="ml-2 font-semibold text-[var(--cold)] underline"
-      data-testid={id}
-      onclick={onundo}>undo</button
+  {#if onundo}<button class="text-cold ml-2 font-semibold underline" data-testid={id} onclick={onundo}
+      >undo</button
     >{/if}
 </Toast>

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { Modal, Select } from 'flowbite-svelte';
+  import { Checkbox, Modal, Radio, Select } from 'flowbite-svelte';
   import { partMasses } from '../../core/model/all-up-mass.ts';
   import { targetsOf } from '../../core/brief/targets.ts';
   import { MARGINS, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../../core/document/schools.ts';
+  import { partWord } from '../../core/document/part-words.ts';
   import { FIXABLE, type SetupDocument } from '../../core/document/schema.ts';
   import { withShelfPart } from '../../core/shelf/measured.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
@@ -36,7 +37,7 @@
   const purposes = $derived(
     Object.entries(craft.kind === 'multirotor' ? MULTIROTOR_PURPOSES : PURPOSES).map(([value, p]) => ({
       value,
-      name: `${p.title}: thrust ${p.thrustToWeight[0]} to ${p.thrustToWeight[1]} × weight`
+      name: `${p.title}: thrust ${p.thrustToWeight[0]} to ${p.thrustToWeight[1]} times its weight`
     }))
   );
   const choice = $derived(
@@ -57,39 +58,48 @@
   const changed = (e: Event): string => (e.currentTarget as HTMLSelectElement).value;
   const plain = (): SetupDocument => $state.snapshot(view.document) as SetupDocument;
 
-  function set(path: string, value: number | string | null, label: string): void {
-    void view.edit([{ path, value }], `brief: ${label}`);
-  }
+  const set = (path: string, value: number | string | null, label: string): Promise<boolean> =>
+    view.edit([{ path, value }], `brief: ${label}`);
+  /** What is wrong with something that no field here shows. */
+  const elsewhere = $derived(
+    view.refused.filter(
+      (i) => !['craft.massKg', 'craft.airframeMassKg', ...rows.map((r) => r.path)].includes(i.path)
+    )
+  );
 
   /** All-up weight as it stands, or an airframe to which the chosen parts add. */
   function weigh(parts: boolean): void {
     const sum = partMasses(plain()).reduce((kg, p) => kg + p.kg, 0);
     const airframe = Math.max(craft.massKg - sum, 0.05 * craft.massKg);
-    set('craft.airframeMassKg', parts ? Number(airframe.toPrecision(4)) : null, 'how the weight is given');
+    void set(
+      'craft.airframeMassKg',
+      parts ? Number(airframe.toPrecision(4)) : null,
+      'how the weight is given'
+    );
   }
 
   function chooseSchool(margin: MarginName, id: string): void {
-    const others = Object.fromEntries(Object.entries(schools).filter(([name]) => name !== margin));
-    const chosen = id === '' ? others : { ...others, [margin]: id };
-    void view.replace({ ...plain(), schools: chosen }, `school: ${MARGINS[margin].title}`);
+    void view.replace((present) => {
+      const { [margin]: _, ...others } = (present.schools ?? {}) as Record<string, string>;
+      return { ...present, schools: id === '' ? others : { ...others, [margin]: id } };
+    }, `school: ${MARGINS[margin].title}`);
   }
 
   function chooseSupply(id: string): void {
     const found = supplies.find((p) => String(p.id) === id);
-    const next = found
-      ? withShelfPart(plain(), $state.snapshot(found) as StoredPart)
-      : { ...plain(), receiverSupply: null };
+    const part = found && ($state.snapshot(found) as StoredPart);
+    const next = (present: SetupDocument): SetupDocument =>
+      part ? withShelfPart(present, part) : { ...present, receiverSupply: null };
     void view.replace(next, `receiver supply: ${found ? found.name : 'the ESC’s own'}`);
   }
 
-  const PARTS = { battery: 'pack', wiring: 'wiring', esc: 'ESC', motor: 'motor', propulsor: 'propulsor' };
-  const SMALL = { select: '!py-0 h-7 text-[12px]' };
+  const SMALL = { select: '!py-0 h-7 text-xs' };
 </script>
 
 <Modal title={`Brief: ${craft.name ?? 'craft'}`} bind:open size="lg" outsideclose>
   <div class="grid grid-cols-1 gap-x-8 gap-y-3 md:grid-cols-[1fr_1fr]">
     <div data-testid="brief">
-      <label class="flex items-center gap-2 text-[12px]"
+      <label class="flex items-center gap-2 text-xs"
         >{choice.label}
         <Select
           classes={SMALL}
@@ -98,11 +108,11 @@
           placeholder="choose what it is for"
           data-testid="brief-purpose"
           items={choice.items}
-          onchange={(e) => set(choice.path, changed(e), choice.label)}
+          onchange={(e) => void set(choice.path, changed(e), choice.label)}
         /></label
       >
       {#if craft.kind === 'multirotor'}
-        <label class="mt-1 flex items-center gap-2 text-[12px]"
+        <label class="mt-1 flex items-center gap-2 text-xs"
           >rotors
           <Select
             classes={SMALL}
@@ -113,23 +123,21 @@
               { value: 'flat', name: 'flat: each by itself' },
               { value: 'coaxial', name: 'coaxial: in pairs on one axis' }
             ]}
-            onchange={(e) => set('craft.rotorLayout', changed(e), 'rotor layout')}
+            onchange={(e) => void set('craft.rotorLayout', changed(e), 'rotor layout')}
           /></label
         >
       {/if}
-      <fieldset class="mt-2 flex flex-wrap gap-x-4 text-[12px]">
-        <legend class="text-[var(--ink-soft)]">weight is given as</legend>
-        <label class="flex items-center gap-1"
-          ><input type="radio" name="weight" checked={!byParts} onchange={() => weigh(false)} /> all-up</label
+      <fieldset class="mt-2 flex flex-wrap gap-x-4 text-xs">
+        <legend class="text-ink-soft">weight is given as</legend>
+        <Radio name="weight" value="all-up" group={byParts ? 'parts' : 'all-up'} onchange={() => weigh(false)}
+          >all-up</Radio
         >
-        <label class="flex items-center gap-1"
-          ><input
-            type="radio"
-            name="weight"
-            checked={byParts}
-            data-testid="by-airframe"
-            onchange={() => weigh(true)}
-          /> bare airframe; the chosen parts add to it</label
+        <Radio
+          name="weight"
+          value="parts"
+          group={byParts ? 'parts' : 'all-up'}
+          data-testid="by-airframe"
+          onchange={() => weigh(true)}>bare airframe; the chosen parts add to it</Radio
         >
       </fieldset>
       {#if byParts}
@@ -138,6 +146,7 @@
           label="airframe weight"
           quantity="craftMass"
           value={craft.airframeMassKg}
+          problems={view.refused}
           onset={(v) => set('craft.airframeMassKg', v, 'airframe weight')}
         />
       {/if}
@@ -147,6 +156,7 @@
         quantity="craftMass"
         value={craft.massKg}
         disabled={byParts}
+        problems={view.refused}
         onset={(v) => set('craft.massKg', v, 'all-up weight')}
       />
       {#each rows as r (r.path)}
@@ -155,15 +165,16 @@
           label={r.label}
           quantity={r.quantity}
           value={readPath(view.document, r.path) as number | null | undefined}
+          problems={view.refused}
           onset={(v) => set(r.path, v, r.label)}
         />
       {/each}
     </div>
-    <div class="text-[12px]">
-      <h3 class="text-[13px] font-semibold">What follows</h3>
+    <div class="text-xs">
+      <h3 class="text-sm font-semibold">What follows</h3>
       <dl data-testid="targets">
         {#each targets as t (t.id)}
-          <div class="border-b border-[var(--line)] py-1">
+          <div class="border-line border-b py-1">
             <div class="flex justify-between gap-2">
               <dt>{t.title}</dt>
               <dd class="figure font-semibold" data-testid={`target-${t.id}`}>
@@ -172,28 +183,25 @@
                   : ` to ${figureUnit(t.quantity, t.high, 2)}`}
               </dd>
             </div>
-            <p class="text-[var(--ink-soft)]">
-              {t.working}{t.school === null ? '' : `; school: ${t.school}`}
+            <p class="text-ink-soft">
+              {t.working}{t.school === null ? '' : `; by the school “${t.school}”`}
             </p>
           </div>
         {/each}
       </dl>
-      <h3 class="mt-3 text-[13px] font-semibold">Kept as they are</h3>
+      <h3 class="mt-3 text-sm font-semibold">Kept as they are</h3>
       <div class="flex flex-wrap gap-x-4">
         {#each FIXABLE as part (part)}
-          <label class="flex items-center gap-1"
-            ><input
-              type="checkbox"
-              checked={view.isFixed(part)}
-              data-testid={`brief-fix-${part}`}
-              onchange={(e) => void view.fix(part, e.currentTarget.checked)}
-            />
-            {PARTS[part]}</label
+          <Checkbox
+            checked={view.isFixed(part)}
+            data-testid={`brief-fix-${part}`}
+            onchange={(e) => void view.fix(part, (e.currentTarget as HTMLInputElement).checked)}
+            >{partWord(part, view.document.propulsor.kind)}</Checkbox
           >
         {/each}
       </div>
-      <p class="text-[var(--ink-soft)]">What you own and want to use. No remedy and no fitting changes it.</p>
-      <h3 class="mt-3 text-[13px] font-semibold">Receiver supply</h3>
+      <p class="text-ink-soft">What you own and want to use. No remedy and no fitting changes it.</p>
+      <h3 class="mt-3 text-sm font-semibold">Receiver supply</h3>
       <Select
         classes={SMALL}
         class="w-full"
@@ -207,10 +215,10 @@
         ]}
         onchange={(e) => chooseSupply(changed(e))}
       />
-      <h3 class="mt-3 text-[13px] font-semibold">Margins for this setup</h3>
+      <h3 class="mt-3 text-sm font-semibold">Margins for this setup</h3>
       {#each margins as name (name)}
         <label class="mt-1 block"
-          ><span class="text-[var(--ink-soft)]">{MARGINS[name].title}</span>
+          ><span class="text-ink-soft">{MARGINS[name].title}</span>
           <Select
             classes={SMALL}
             class="w-full"
@@ -227,7 +235,7 @@
       {/each}
     </div>
   </div>
-  {#if view.refused}<p class="mt-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]" role="alert">
-      {view.refused}
+  {#if elsewhere.length > 0}<p class="border-ink mt-2 border-l-4 pl-2 text-sm" role="alert">
+      {elsewhere.map((i) => i.message).join(' ')}
     </p>{/if}
 </Modal>

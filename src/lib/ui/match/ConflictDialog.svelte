@@ -1,5 +1,15 @@
 <script lang="ts">
-  import { Button, Modal } from 'flowbite-svelte';
+  import {
+    Button,
+    Modal,
+    Radio,
+    Table,
+    TableBody,
+    TableBodyCell,
+    TableBodyRow,
+    TableHead,
+    TableHeadCell
+  } from 'flowbite-svelte';
   import { fieldTitle } from '../../core/document/field-title.ts';
   import { showValue } from '../../core/document/show-value.ts';
   import type { Conflict } from './editor/conflict.ts';
@@ -33,44 +43,39 @@
 </script>
 
 <Modal title="This setup stands in two versions" bind:open size="md" dismissable={false} permanent>
-  <p class="text-[13px]" data-testid="conflict">
+  <p class="text-sm" data-testid="conflict">
     {conflict.why === 'kept-here'
       ? 'This browser kept an edit that was never sent, and the setup was changed since.'
       : 'While it was edited here, it was changed elsewhere: in another window or on another device.'}
     Nothing is lost until you choose; what you do not take stays in the setup’s history.
   </p>
-  <table class="w-full text-[13px]">
-    <thead>
-      <tr class="border-b border-[var(--ink)] text-left"
-        ><th class="py-1 font-semibold">figure</th><th class="px-2 font-semibold">mine</th><th
-          class="px-2 font-semibold">theirs</th
-        ></tr
-      >
-    </thead>
-    <tbody>
+  <Table class="w-full text-sm">
+    <TableHead>
+      <TableHeadCell class="py-1 font-semibold">figure</TableHeadCell><TableHeadCell
+        class="px-2 font-semibold">mine</TableHeadCell
+      ><TableHeadCell class="px-2 font-semibold">theirs</TableHeadCell>
+    </TableHead>
+    <TableBody>
       {#each conflict.figures as f (f.path)}
-        <tr class="border-b border-[var(--line)]" data-testid={`conflict-${f.path}`}>
-          <td class="py-1 pr-2">{fieldTitle(f.path)}</td>
+        <TableBodyRow class="border-line border-b" data-testid={`conflict-${f.path}`}>
+          <TableBodyCell class="py-1 pr-2">{fieldTitle(f.path)}</TableBodyCell>
           {#each ['mine', 'theirs'] as const as side (side)}
-            <td class="px-2">
-              <label class="figure flex items-center gap-1.5">
-                <input
-                  type="radio"
-                  name={f.path}
-                  value={side}
-                  checked={picked[f.path] === side}
-                  data-testid={`take-${side}-${f.path}`}
-                  onchange={() => (touched[f.path] = side)}
-                />
-                {showValue(f.path, f[side])}
-              </label>
-            </td>
+            <TableBodyCell class="px-2">
+              <Radio
+                name={f.path}
+                value={side}
+                group={picked[f.path]}
+                data-testid={`take-${side}-${f.path}`}
+                onchange={() => (touched[f.path] = side)}
+                ><span class="figure">{showValue(f.path, f[side])}</span></Radio
+              >
+            </TableBodyCell>
           {/each}
-        </tr>
+        </TableBodyRow>
       {/each}
-    </tbody>
-  </table>
-  {#if problem}<p class="border-l-4 border-[var(--ink)] pl-2 text-[13px]" role="alert">{problem}</p>{/if}
+    </TableBody>
+  </Table>
+  {#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
   <div class="flex flex-wrap gap-2">
     <Button size="sm" color="alternative" data-testid="conflict-mine" onclick={() => void choose(all)}
       >keep mine</Button

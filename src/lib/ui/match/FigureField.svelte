@@ -1,6 +1,11 @@
 <script lang="ts">
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
+  import { readFigure } from '../../core/units/read-figure.ts';
   import { show } from '../../core/units/show.ts';
+  import { readPath, type Change } from '../../core/document/change.ts';
+  import type { SetupDocument } from '../../core/document/schema.ts';
+  import { sentenceAtField } from '../../core/text/at-field.ts';
+  import type { Problem } from '../../core/text/issues.ts';
   import { units } from '../format/units.svelte.ts';
 
   /**
@@ -14,7 +19,9 @@
     value,
     onset,
     onstep,
+    next,
     onwhy,
+    problems = [],
     disabled = false
   }: {
     /** Path in the document; also the test id. */
@@ -24,12 +31,16 @@
     quantity: QuantityName;
     /** SI value, or null when not given. */
     value: number | null | undefined;
-    /** Called with the new SI value, null when the field was emptied. */
-    onset: (value: number | null) => void;
-    /** Called for a step up or down; returns false to fall back to the unit's own step. */
-    onstep?: (up: boolean) => boolean;
+    /** Called with the new SI value, null when the field was emptied; false where it is refused. */
+    onset: (value: number | null) => void | Promise<boolean>;
+    /** Called for a step up or down with what it changes in the present setup; without it a step goes by `onset`. */
+    onstep?: (changes: (present: SetupDocument) => Change[] | null) => boolean;
+    /** The next standard size; without one, or where it is at its end, the unit's own step. */
+    next?: (present: SetupDocument, up: boolean) => Change[] | null;
     /** Called when the figure is asked why (w); none by default. */
     onwhy?: () => void;
+    /** All that is wrong with the last edit; what is wrong here is told here. */
+    problems?: readonly Problem[];
     /** Whether the figure is held as it is. */
     disabled?: boolean;
   } = $props();
@@ -37,32 +48,47 @@
   const unit = $derived(displayUnit(quantity, units.choice));
   const shown = $derived(value == null ? '' : plain(value / unit.inSi));
   let typed = $state<string | null>(null);
+  /** A sentence that was taken back with the typing it belongs to. */
+  let dismissed = $state.raw<Problem | undefined>();
+  /** What is wrong with the last edit of this figure, told by the label that stands here. */
+  const wrong = $derived.by(() => {
+    const problem = problems.find((i) => i.path === path);
+    return problem === undefined || problem === dismissed
+      ? null
+      : sentenceAtField({ ...problem, values: { ...problem.values, name: label } }, quantity, units.choice);
+  });
 
   function plain(v: number): string {
-    return show(v, 5)
+    return show(v, Math.abs(v) < 1 ? 4 : 5)
       .replaceAll(' ', '')
       .replace(/(\.\d*?)0+$/, '$1')
       .replace(/\.$/, '');
   }
 
-  function commit(): void {
+  /** Takes what was typed; what is refused stays typed, to be mended. */
+  async function commit(): Promise<void> {
     if (typed === null) return;
-    const text = typed.trim().replace(',', '.').replaceAll(' ', '');
+    const text = typed.trim();
     typed = null;
-    if (text === shown) return;
-    if (text === '') return onset(null);
-    const number = Number(text);
-    // what is no number goes to the core too, which says so in words
-    onset(
-      Number.isFinite(number) ? Number((number * unit.inSi).toPrecision(9)) : (text as unknown as number)
-    );
+    if (text.replace(',', '.') === shown) return;
+    // what is no figure goes to the core too, which says so in words
+    const figure = readFigure(text, quantity, units.choice);
+    const taken = await onset(figure === undefined ? (text as unknown as number) : figure);
+    if (taken === false) typed ??= text;
   }
 
+  /** A value one step of the unit further. */
+  const further = (from: number | null | undefined, up: boolean): number =>
+    Number((((from ?? 0) / unit.inSi + (up ? unit.step : -unit.step)) * unit.inSi).toPrecision(9));
+
   function step(up: boolean): void {
-    if (typed !== null) commit();
-    if (onstep?.(up)) return;
-    const next = (value ?? 0) / unit.inSi + (up ? unit.step : -unit.step);
-    onset(Number((next * unit.inSi).toPrecision(9)));
+    if (typed !== null) void commit();
+    if (onstep)
+      onstep(
+        (present) =>
+          next?.(present, up) ?? [{ path, value: further(readPath(present, path) as number | null, up) }]
+      );
+    else void onset(further(value, up));
   }
 
   function keys(event: KeyboardEvent): void {
@@ -70,9 +96,11 @@
       event.preventDefault();
       onwhy();
     } else if (disabled) return;
-    else if (event.key === 'Enter') commit();
-    else if (event.key === 'Escape') typed = null;
-    else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+    else if (event.key === 'Enter') void commit();
+    else if (event.key === 'Escape') {
+      typed = null;
+      dismissed = problems.find((i) => i.path === path);
+    } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
       step(event.key === 'ArrowUp');
     }
@@ -85,22 +113,33 @@
   }
 </script>
 
-<label class="flex items-baseline gap-0.5 text-[12px] leading-[22px]">
-  <span class="min-w-0 flex-1 truncate text-[var(--ink-soft)]">{label}</span>
+<label class="relative flex items-baseline gap-0.5 text-xs leading-[22px]">
+  <span class="text-ink-soft min-w-0 flex-1">{label}</span>
   <input
-    class="figure w-[3.7em] shrink-0 rounded-[2px] border-0 border-b border-[var(--line)] bg-[var(--sheet)] !px-1 !py-0 text-right text-[13px] leading-[20px] text-[var(--ink)] read-only:border-transparent read-only:bg-transparent hover:border-[var(--cold)] focus:border-[var(--cold)] focus:ring-0"
+    class="figure border-line bg-sheet text-ink hover:border-cold focus:border-cold [field-sizing:content] max-w-[6em] min-w-[3.35em] shrink-0 rounded-[2px] border-0 border-b !px-0.5 !py-0 text-right text-sm leading-[20px] read-only:border-transparent read-only:bg-transparent focus:ring-0"
     inputmode="decimal"
     autocomplete="off"
     aria-label={`${label}${unit.label ? `, ${unit.label}` : ''}`}
     data-testid={path}
     data-figure={typed === null ? 'taken' : 'typed'}
+    aria-invalid={wrong !== null}
+    aria-describedby={wrong === null ? undefined : `wrong-${path}`}
     placeholder="?"
     readonly={disabled}
     value={typed ?? shown}
     oninput={(e) => (typed = e.currentTarget.value)}
-    onblur={commit}
+    onblur={() => void commit()}
     onkeydown={keys}
     onwheel={wheel}
   />
-  <span class="w-[2.1rem] shrink-0 truncate text-[11px] text-[var(--ink-soft)]">{unit.label}</span>
+  <span class="text-2xs text-ink-soft w-[1.35rem] shrink-0 whitespace-nowrap">{unit.label}</span>
+  {#if wrong !== null}
+    <!-- beside the field and over what lies there: nothing moves -->
+    <span
+      id={`wrong-${path}`}
+      role="alert"
+      class="border-ink bg-sheet text-ink absolute top-full right-0 z-20 w-52 border-l-4 px-2 py-1 text-xs leading-4 shadow"
+      data-testid={`wrong-${path}`}>{wrong}</span
+    >
+  {/if}
 </label>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { CheckResult } from '../../core/checks/finding.ts';
-  import { show } from '../../core/units/show.ts';
+  import { unbroken } from '../format/units.svelte.ts';
 
   /** The check whose headroom is drawn: a rail from zero, the prediction as a band, the school's limit as a notch. */
   let {
@@ -18,18 +18,10 @@
   const x = (value: number): number => Math.min(Math.max((100 * value) / top, 0), 100);
   const low = $derived(check.band ? check.band[0] : (check.value ?? 0));
   const high = $derived(check.band ? check.band[1] : (check.value ?? 0));
-  const words = $derived(
-    check.limit === null
-      ? 'no limit known'
-      : check.direction === 'below'
-        ? `${show((100 * (check.value ?? 0)) / check.limit, 2)} %`
-        : `${show((check.value ?? 0) / check.limit, 2)} ×`
-  );
 </script>
 
 <button
   class="block w-full text-left"
-  title={`${check.title}: ${check.sentence}`}
   aria-label={`${check.title}: ${check.sentence}, ${check.finding}; press for the working`}
   data-testid={`rail-${check.id}`}
   data-rail={check.id}
@@ -48,7 +40,7 @@
       <rect x={x(check.limit) - 0.4} y="1" width="0.8" height="6" fill="var(--ink-soft)" />
     {/if}
   </svg>
-  <span class="flex gap-1 text-[11px] leading-4 text-[var(--ink-soft)]">
-    <span class="truncate">{check.title}</span><span class="shrink-0 whitespace-nowrap">· {words}</span>
+  <span class="text-2xs text-ink-soft block pb-0.5 leading-[13px]">
+    {check.title} <span class="text-ink tabular-nums">{unbroken(check.short)}</span>
   </span>
 </button>

@@ -16,7 +16,7 @@
 </script>
 
 <Modal title="Keys" bind:open size="xs" outsideclose>
-  <dl class="grid grid-cols-[9rem_1fr] gap-y-1 text-[13px]" data-testid="keys">
+  <dl class="grid grid-cols-[9rem_1fr] gap-y-1 text-sm" data-testid="keys">
     {#each KEYS as [key, does] (key)}
       <dt class="figure">{key}</dt>
       <dd>{does}</dd>

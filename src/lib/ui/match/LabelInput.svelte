@@ -6,6 +6,7 @@
     type ShorthandPart
   } from '../../core/shorthand/parse.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
+  import { partWord } from '../../core/document/part-words.ts';
   import { takeReading } from '../../core/shorthand/take-reading.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
 
@@ -63,11 +64,16 @@
           .slice(0, 3)
   );
 
+  function take(): void {
+    if (reading.changes.length === 0) return;
+    ontake(reading, text);
+    text = '';
+  }
+
   function keys(event: KeyboardEvent): void {
     if (event.key === 'Enter' && reading.changes.length > 0) {
       event.preventDefault();
-      ontake(reading, text);
-      text = '';
+      take();
     } else if (event.key === 'Escape') text = '';
     else if (event.key === '~' && first.other) {
       event.preventDefault();
@@ -78,44 +84,52 @@
 
 <div class="relative">
   <input
-    class="figure mb-1 h-6 w-full rounded-[2px] border-[var(--line)] bg-transparent !px-1 !py-0 text-[12px] placeholder:text-[var(--ink-soft)] placeholder:opacity-70 disabled:opacity-40"
+    class="figure border-line placeholder:text-ink-soft mb-1 h-6 w-full rounded-[2px] bg-transparent !px-1 !py-0 text-xs placeholder:opacity-70 disabled:opacity-40"
     placeholder={EXAMPLE[part]}
-    aria-label={`${part} as its label says, for example ${EXAMPLE[part]}`}
+    aria-label={`${partWord(part, setup.propulsor.kind)} as its label says, for example ${EXAMPLE[part]}`}
     data-testid={`label-${part}`}
     {disabled}
     bind:value={text}
     onkeydown={keys}
+    onblur={(e) => {
+      // a label is taken on leaving the field, as a figure is, where all of it is understood
+      const within = e.currentTarget.parentElement?.contains(e.relatedTarget as Node | null) ?? false;
+      if (!within && reading.notRead.length === 0) take();
+    }}
   />
   {#if text.trim() !== ''}
     <div
-      class="absolute top-6 left-0 z-20 w-56 border border-[var(--line)] bg-[var(--sheet)] p-2 text-[12px] leading-4 shadow"
+      class="border-line bg-sheet absolute top-6 left-0 z-20 w-56 border p-2 text-xs leading-4 shadow"
       data-testid={`reading-${part}`}
+      role="status"
     >
       {#if reading.read.length > 0}<p>read as <b>{reading.read.join(', ')}</b></p>{/if}
-      {#if reading.notRead.length > 0}<p class="text-[var(--ink-soft)]">
+      {#if reading.notRead.length > 0}<p class="text-ink-soft">
           not understood: {reading.notRead.join(' ')}
         </p>{/if}
-      {#if taken && !taken.whole}<p class="text-[var(--ink-soft)]">
+      {#if taken && !taken.whole}<p class="text-ink-soft">
           corrects this part; a new one needs {missing.join(', ')}
         </p>{/if}
       {#if taken && taken.estimated.length > 0}<p>will be estimated: {taken.estimated.join(', ')}</p>{/if}
       {#if taken && taken.unknown.length > 0}<p>not known: {taken.unknown.join(', ')}</p>{/if}
-      {#if !taken && missing.length > 0}<p class="text-[var(--ink-soft)]">
+      {#if !taken && missing.length > 0}<p class="text-ink-soft">
           missing: {missing.join(', ')}
         </p>{/if}
-      {#if first.other}<button class="text-[var(--cold)] underline" onclick={() => (swapped = !swapped)}
+      {#if first.other}<button class="text-cold underline" onclick={() => (swapped = !swapped)}
           >~ read it as {(swapped ? first : first.other).read.join(', ')}</button
         >{/if}
       {#each matches as m (m.id)}
         <button
-          class="block text-left text-[var(--cold)] underline"
+          class="text-cold block text-left underline"
           onclick={() => {
             onpick(m.id);
             text = '';
           }}>from the shelf: {m.name}</button
         >
       {/each}
-      {#if reading.changes.length > 0}<p class="mt-1 text-[var(--ink-soft)]">Enter takes it</p>{/if}
+      {#if reading.changes.length > 0}<p class="text-ink-soft mt-1">
+          Enter, or leaving the field, takes it
+        </p>{/if}
     </div>
   {/if}
 </div>

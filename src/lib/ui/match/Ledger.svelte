@@ -1,73 +1,117 @@
 <script lang="ts">
-  import { Button } from 'flowbite-svelte';
-  import type { CheckResult, Remedy } from '../../core/checks/finding.ts';
+  import { wordOf, type CheckResult, type PartName, type Remedy } from '../../core/checks/finding.ts';
+  import type { Propulsor } from '../../core/document/schema.ts';
   import FindingMark from '../marks/FindingMark.svelte';
+  import { PARTS, partTitle } from './part-titles.ts';
 
-  /** Findings worst first, each opening to its working, and the remedies that apply themselves. */
+  /** Findings one line each, worst first: those that fail, then the rest by part, folded. Each opens to its working. */
   let {
     checks,
-    settled,
-    onapply,
-    open = $bindable(null)
+    propulsor,
+    opened,
+    onopen,
+    onapply
   }: {
     checks: CheckResult[];
-    /** Whether remedies are worked out; until then they are on their way. */
-    settled: boolean;
+    /** Kind of propulsor, which has a word of its own. */
+    propulsor: Propulsor['kind'];
+    /** The finding that is open and what puts it right; null while that is worked out. */
+    opened: { readonly id: string; readonly remedies: readonly Remedy[] | null } | null;
+    onopen: (id: string | null) => void;
     onapply: (remedy: Remedy, check: CheckResult) => void;
-    /** Check whose working is open. */
-    open?: string | null;
   } = $props();
+
+  const fails = (c: CheckResult): boolean => c.finding === 'over' || c.finding === 'tight';
+  const failing = $derived(checks.filter(fails));
+  const rest = $derived(
+    PARTS.map((part) => ({ part, list: checks.filter((c) => c.part === part && !fails(c)) })).filter(
+      ({ list }) => list.length > 0
+    )
+  );
+  /** Groups that are unfolded; one that holds what is open is, whatever was chosen. */
+  let unfolded = $state<Partial<Record<PartName, boolean>>>({});
+  const isOpen = (part: PartName, list: readonly CheckResult[]): boolean =>
+    unfolded[part] ?? list.some((c) => c.id === opened?.id);
+  const told = (list: readonly CheckResult[]): string => {
+    const holds = list.filter((c) => c.finding === 'holds').length;
+    const unknown = list.length - holds;
+    return [
+      ...(holds > 0 ? [`${holds} hold${holds === 1 ? 's' : ''}`] : []),
+      ...(unknown > 0 ? [`${unknown} not known`] : [])
+    ].join(', ');
+  };
 </script>
 
-<ol class="flex flex-col" data-testid="ledger">
-  {#each checks as check (check.id)}
-    <li
-      class="border-b border-[var(--line)] py-1.5 [contain-intrinsic-size:auto_46px] [content-visibility:auto]"
-      data-testid={`finding-${check.id}`}
-      data-finding={check.finding}
+{#snippet line(check: CheckResult)}
+  <li class="border-line border-b" data-testid={`finding-${check.id}`} data-finding={check.finding}>
+    <button
+      class="press flex w-full items-start gap-2 py-1 text-left"
+      aria-expanded={opened?.id === check.id}
+      onclick={() => onopen(opened?.id === check.id ? null : check.id)}
     >
-      <button
-        class="flex w-full items-start gap-2 text-left"
-        aria-expanded={open === check.id}
-        onclick={() => (open = open === check.id ? null : check.id)}
+      <span class="mt-1"><FindingMark finding={check.finding} /></span>
+      <span class="flex min-w-0 flex-1 flex-wrap justify-between gap-x-2 text-sm leading-[18px]">
+        <span class={fails(check) ? 'font-semibold' : ''}>{check.title}</span>
+        <span class="text-ink-soft text-right text-xs tabular-nums"
+          >{#if fails(check)}<b class="text-ink">{`${wordOf(check)} `}</b>{/if}{check.short}</span
+        >
+      </span>
+    </button>
+    {#if opened?.id === check.id}
+      <div class="mb-1.5 ml-[38px] text-xs leading-[17px]" data-testid="working">
+        <p>{check.sentence}.</p>
+        <p>{check.working}</p>
+        {#if check.school}<p class="text-ink-soft mt-1">
+            The margin is that of the school “{check.school}”: practitioners leave different shares between a
+            rating and what is drawn. Yours is chosen in the
+            <a class="underline" href="/settings">settings</a>, or in the brief for this setup alone.
+          </p>{/if}
+        {#each check.otherSchools as other (other.school)}
+          <p class="text-ink-soft italic">{other.sentence}</p>
+        {/each}
+        {#if fails(check)}
+          {#if opened.remedies === null}
+            <p class="text-ink-soft mt-1" role="status">Looking for single changes …</p>
+          {:else if opened.remedies.length === 0}
+            <p class="text-ink-soft mt-1">No single change mends it and leaves fewer failing.</p>
+          {:else}
+            <ul class="mt-1">
+              {#each opened.remedies as remedy (remedy.text)}
+                <li>
+                  <button
+                    class="press text-cold py-0.5 text-left font-semibold hover:underline"
+                    data-testid={`remedy-${check.id}`}
+                    onclick={() => onapply(remedy, check)}>{`use ${remedy.text}`}</button
+                  >
+                </li>
+              {/each}
+            </ul>
+          {/if}
+        {/if}
+      </div>
+    {/if}
+  </li>
+{/snippet}
+
+<div data-testid="ledger">
+  <ol aria-label="Findings that fail" aria-live="polite" data-testid="failing">
+    {#each failing as check (check.id)}{@render line(check)}{/each}
+  </ol>
+  {#each rest as { part, list } (part)}
+    <details
+      open={isOpen(part, list)}
+      ontoggle={(e) => (unfolded[part] = (e.currentTarget as HTMLDetailsElement).open)}
+      data-testid={`group-${part}`}
+    >
+      <summary
+        class="press flex cursor-pointer justify-between gap-2 py-1 text-sm leading-[18px] max-sm:py-3"
       >
-        <span class="mt-1"><FindingMark finding={check.finding} /></span>
-        <span class="min-w-0 flex-1">
-          <span class="flex justify-between gap-2 text-[13px]">
-            <span class={check.finding === 'over' ? 'font-bold' : 'font-semibold'}>{check.title}</span>
-            <span class={check.finding === 'over' ? 'font-bold' : 'text-[var(--ink-soft)]'}
-              >{check.finding}</span
-            >
-          </span>
-          <span class="block text-[12px] leading-4 text-[var(--ink-soft)]">{check.sentence}</span>
-        </span>
-      </button>
-      {#if open === check.id}
-        <div class="mt-1 ml-[38px] text-[12px] leading-[17px]" data-testid="working">
-          <p>{check.working}</p>
-          {#if check.school}<p class="mt-1 text-[var(--ink-soft)]">School: {check.school}.</p>{/if}
-        </div>
-      {/if}
-      {#each check.otherSchools as other (other.school)}
-        <p class="ml-[38px] text-[12px] text-[var(--ink-soft)] italic">{other.sentence}</p>
-      {/each}
-      {#if !settled && (check.finding === 'over' || check.finding === 'tight')}
-        <p class="mt-1 ml-[38px] py-0.5 text-[12px] leading-4 text-[var(--ink-soft)]">
-          looking for what puts it right …
-        </p>
-      {:else if check.remedies.length > 0}
-        <div class="mt-1 ml-[38px] flex flex-col items-start gap-0.5">
-          {#each check.remedies as remedy (remedy.text)}
-            <Button
-              color="alternative"
-              size="xs"
-              class="justify-start border-0 !bg-transparent !px-0 py-0.5 text-left text-[12px] font-semibold !text-[var(--cold)] shadow-none hover:underline"
-              data-testid={`remedy-${check.id}`}
-              onclick={() => onapply(remedy, check)}>{`use ${remedy.text}`}</Button
-            >
-          {/each}
-        </div>
-      {/if}
-    </li>
+        <span class="font-semibold">{partTitle(part, propulsor)}</span>
+        <span class="text-ink-soft text-xs">{told(list)}</span>
+      </summary>
+      <ol aria-label={`${partTitle(part, propulsor)}: findings`}>
+        {#each list as check (check.id)}{@render line(check)}{/each}
+      </ol>
+    </details>
   {/each}
-</ol>
+</div>

@@ -1,8 +1,10 @@
 <script lang="ts">
   import OnDemand from '../marks/OnDemand.svelte';
-  import { onMount } from 'svelte';
+  import { Overlay } from '../marks/overlay.svelte.ts';
+  import TabRow from '../marks/TabRow.svelte';
+  import { onMount, tick, untrack } from 'svelte';
   import { Button } from 'flowbite-svelte';
-  import type { CheckResult, PartName, Remedy } from '../../core/checks/finding.ts';
+  import type { CheckResult, Remedy } from '../../core/checks/finding.ts';
   import type { Comparison } from '../../core/compare/compare.ts';
   import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
   import AppHeader from '../AppHeader.svelte';
@@ -11,19 +13,26 @@
   import ChartView from '../charts/ChartView.svelte';
   import SensitivityView from '../charts/SensitivityView.svelte';
   import Ledger from './Ledger.svelte';
-  import type { MatchState } from './match-state.svelte.ts';
+  import type { MatchPicture } from '../../core/match/match-picture.ts';
+  import { MatchState } from './match-state.svelte.ts';
   import PartColumn from './PartColumn.svelte';
+  import { allFieldsOf } from './part-fields.ts';
+  import { PARTS, partTitle } from './part-titles.ts';
   import PointBar from './PointBar.svelte';
+  import type { PutRight } from '../../core/mend/put-right.ts';
   import PowerPath from './PowerPath.svelte';
-  import { craftReadings, readingsOf } from './readings.ts';
+  import PutRightPanel from './PutRightPanel.svelte';
+  import { figureUnit } from '../format/units.svelte.ts';
+  import { craftReadings, readingsOf, resultWords } from './readings.ts';
   import SetupsPanel from './SetupsPanel.svelte';
   import type { SideSetup } from './side-setup.ts';
   import WhyPanel from './WhyPanel.svelte';
 
   /** The workbench: craft and setups left, power path and chart in the middle, findings right. */
   let {
-    view,
     stored,
+    picture,
+    schools,
     craft,
     setups,
     older,
@@ -33,9 +42,11 @@
     onopen,
     onlist
   }: {
-    view: MatchState;
     /** The setup as the server has it. */
     stored: StoredSetup;
+    /** Its picture as the server drew it, and the schools of the settings. */
+    picture: MatchPicture;
+    schools: Record<string, string>;
     craft: StoredCraft;
     setups: SideSetup[];
     /** How many newer setups are passed over to see older ones; null where there are none. */
@@ -51,14 +62,8 @@
     onlist: () => Promise<void>;
   } = $props();
 
-  const COLUMNS: { part: PartName; title: string }[] = [
-    { part: 'battery', title: 'Pack' },
-    { part: 'wiring', title: 'Wiring' },
-    { part: 'esc', title: 'ESC' },
-    { part: 'motor', title: 'Motor' },
-    { part: 'propulsor', title: 'Propulsor' },
-    { part: 'craft', title: 'Craft' }
-  ];
+  /** What is being edited; it begins with what the server sent and is its own from then on. */
+  const view = untrack(() => new MatchState(stored, picture, schools));
 
   const CHARTS = [
     ['throttle', 'Throttle'],
@@ -69,16 +74,35 @@
     ['sensitivity', 'What matters']
   ] as const;
 
-  let briefing = $state(false);
-  let comparing = $state(false);
-  let helping = $state(false);
-  let opened = $state<string | null>(null);
+  const briefing = new Overlay('brief');
+  const comparing = new Overlay('compare');
+  const helping = new Overlay('keys');
+  const buying = new Overlay('shopping');
+  const fitting = new Overlay('fit');
 
   const answer = $derived(view.picture.answer);
+  /** What is wrong with the last edit, where it stands at no field of the screen. */
+  const refused = $derived(
+    view.refused.filter(
+      (i) => !PARTS.some((part) => allFieldsOf(part, view.document).some((f) => f.path === i.path))
+    )
+  );
   const checks = $derived(answer.checks);
+  const kind = $derived(view.document.propulsor.kind);
   const throttle = $derived(view.point.throttle ?? 1);
   const charts = $derived(CHARTS.filter(([id]) => id !== 'payload' || craft.kind === 'multirotor'));
-  const ask = (id: string | null): void => void view.ask(id);
+  const asking = new Overlay('why');
+
+  /** Opens the derivation of a figure, or closes it. */
+  function ask(id: string | null): void {
+    if (id === null && !asking.open) return;
+    asking.open = id !== null;
+    void view.ask(id);
+  }
+  $effect(() => {
+    // closed by the browser's back
+    if (!asking.open && view.why !== null) void view.ask(null);
+  });
 
   onMount(() => {
     void view.warm();
@@ -101,6 +125,10 @@
     void view.edit(remedy.changes, `remedy for ${check.title}`);
   }
 
+  function putRight(offer: PutRight): void {
+    void view.edit(offer.changes, `put right: ${offer.steps.join(', ')}`);
+  }
+
   function keys(event: KeyboardEvent): void {
     const mod = event.ctrlKey || event.metaKey;
     if (mod && /^[zy]$/i.test(event.key) && fieldOwnsUndo(event.target as HTMLInputElement)) return;
@@ -115,34 +143,46 @@
     const field = (event.target as HTMLElement).matches('input, select, textarea');
     if (event.key === 'Escape') {
       ask(null);
-      helping = false;
-    } else if (event.key === '?' && !field) helping = !helping;
+    } else if (event.key === '?' && !field) helping.open = !helping.open;
     else if (event.key === 'w' && !mod && !field) {
-      const { why: id, rail } = (document.activeElement as HTMLElement | null)?.dataset ?? {};
+      // a figure that is drawn anew loses its focus: the one looked at last is meant
+      const at = document.activeElement as HTMLElement | null;
+      const { why: id, rail } = at && at !== document.body ? at.dataset : lastFigure;
       if (id) ask(id);
       else if (rail) showFinding(rail);
     }
   }
 
+  /** The figure or rail that had the focus last. */
+  let lastFigure: DOMStringMap = {};
+  const remember = (event: FocusEvent): void => {
+    lastFigure = { ...(event.target as HTMLElement).dataset };
+  };
+
   async function compare(): Promise<void> {
     await onlist();
-    comparing = true;
+    comparing.open = true;
   }
 
   /** Opens a check's working in the ledger and brings it into view. */
   function showFinding(id: string): void {
     ask(null);
-    opened = id;
-    queueMicrotask(() =>
-      document.querySelector(`[data-testid="finding-${id}"]`)?.scrollIntoView({ block: 'nearest' })
-    );
+    void view.open(id);
+    // once it is drawn: a folded group unfolds for it
+    void tick().then(() => {
+      const finding = document.querySelector(`[data-testid="finding-${id}"]`);
+      finding?.querySelector('button')?.focus({ preventScroll: true });
+      finding?.scrollIntoView({ block: 'nearest' });
+    });
   }
 </script>
 
-<svelte:window onkeydown={keys} />
+<svelte:head><title>{craft.name} · {view.document.name ?? 'Setup'} · Iskarn</title></svelte:head>
+
+<svelte:window onkeydown={keys} onfocusin={remember} />
 
 <div class="mx-auto flex min-h-dvh max-w-[1800px] flex-col lg:h-dvh">
-  <AppHeader room="match" matchId={view.id}>
+  <AppHeader room="match" craft={{ name: craft.name, setupId: view.id }}>
     <span data-testid="save-state" role="status" title={view.saveProblem}
       >{view.saved}{view.saveProblem ? `: ${view.saveProblem}` : ''}</span
     >
@@ -164,27 +204,49 @@
       title={view.redoLabel ? `redo: ${view.redoLabel} (Ctrl+Shift+Z)` : 'nothing to redo'}
       onclick={() => void view.redo()}>redo</Button
     >
-    <button class="px-1 font-bold" aria-label="Keys" data-testid="help" onclick={() => (helping = !helping)}
-      >?</button
+    <button
+      class="px-1 font-bold"
+      aria-label="Keys"
+      data-testid="help"
+      onclick={() => (helping.open = !helping.open)}>?</button
     >
   </AppHeader>
 
+  <!-- on a phone the result comes first and stays -->
+  <p
+    class="border-line bg-page sticky top-0 z-10 flex flex-wrap items-baseline gap-x-3 border-b px-4 py-1.5 text-sm md:hidden"
+    data-testid="phone-result"
+  >
+    <b>{resultWords(checks)}</b>
+    <span class="figure">{readingsOf('craft', view.picture)[0].text}</span>
+    <span class="figure">{readingsOf('battery', view.picture)[0].text}</span>
+    {#if answer.endurance.length > 0}<span class="figure"
+        >{figureUnit('minutes', answer.endurance[0].seconds, 2)}</span
+      >{/if}
+  </p>
+
   <main
+    id="main"
+    tabindex="-1"
     class="grid min-h-0 flex-1 grid-cols-1 md:grid-cols-[190px_minmax(0,1fr)] lg:grid-cols-[190px_minmax(0,1fr)_270px] lg:grid-rows-[minmax(0,1fr)]"
   >
     <aside
-      class="border-[var(--line)] px-4 py-3 md:border-r lg:overflow-y-auto lg:[contain:strict]"
+      class="border-line px-4 py-3 md:border-r lg:overflow-y-auto lg:[contain:strict]"
       aria-label="Craft and setups"
     >
-      <h1 class="text-[17px] font-bold">{craft.name}</h1>
-      <p class="text-[12px] leading-4 text-[var(--ink-soft)]">{craft.story}</p>
-      <dl class="mt-2 text-[13px] leading-[19px]" data-testid="craft-readings">
+      <h1 class="text-xl font-bold">{craft.name}</h1>
+      <p class="text-ink-soft text-xs leading-4">{craft.story}</p>
+      <dl class="mt-2 text-sm leading-[19px]" data-testid="craft-readings">
         {#each craftReadings(answer, view.picture.document.craft.massKg) as r (r.id)}
           <div class="flex justify-between gap-2">
-            <dt class="text-[var(--ink-soft)]">{r.title}</dt>
+            <dt class="text-ink-soft">{r.title}</dt>
             <dd class="figure">
-              <button data-why={r.why} data-testid={r.id} class="text-right" onclick={() => ask(r.why)}
-                >{r.text}</button
+              <button
+                data-why={r.why}
+                data-testid={r.id}
+                class="text-right"
+                aria-label={`${r.title} ${r.text}`}
+                onclick={() => ask(r.why)}>{r.text}</button
               >
             </dd>
           </div>
@@ -196,104 +258,127 @@
           color="alternative"
           class="px-2 py-0.5"
           data-testid="brief-open"
-          onclick={() => (briefing = true)}>brief</Button
+          onclick={() => (briefing.open = true)}>brief</Button
         >
         <Button
           size="xs"
           color="alternative"
           class="px-2 py-0.5"
           data-testid="fit-free"
-          title="chooses every part that is not fixed, for what the brief wants"
-          onclick={() => void view.fitFree()}>fit what is free</Button
+          title="ways to choose every part that is not fixed, to be looked at first"
+          onclick={() => (fitting.open = true)}>fit what is free</Button
+        >
+        <Button
+          size="xs"
+          color="alternative"
+          class="px-2 py-0.5"
+          data-testid="shopping-open"
+          onclick={() => (buying.open = true)}>what to buy</Button
         >
       </div>
       <SetupsPanel {view} {craft} {setups} {older} {onopen} {onlist} oncompare={() => void compare()} />
       {#if answer.estimates.length > 0}
-        <h2 class="mt-3 mb-1 text-[12px] font-semibold text-[var(--ink-soft)]">Estimated here</h2>
-        <ul class="text-[12px] leading-4" data-testid="estimates">
-          {#each answer.estimates as e (e.path)}<li title={e.working}>{e.title}</li>{/each}
+        <h2 class="text-ink-soft mt-3 mb-1 text-xs font-semibold">Estimated here</h2>
+        <ul class="text-xs leading-4" data-testid="estimates">
+          {#each answer.estimates as e (e.path)}
+            <li>
+              <details>
+                <summary class="press cursor-pointer py-0.5 max-sm:py-3">{e.title}</summary>
+                <p class="text-ink-soft pb-1">{e.working}.</p>
+              </details>
+            </li>
+          {/each}
         </ul>
       {/if}
     </aside>
 
     <div class="relative flex min-w-0 flex-col px-3 py-2 lg:min-h-0 lg:overflow-y-auto lg:[contain:strict]">
       <PointBar {view} />
-      {#if view.refused}
+      {#if refused.length > 0}
+        <!-- what no field on the screen shows is told over it: nothing moves -->
         <p
-          class="mb-1 border-l-4 border-[var(--ink)] bg-[var(--sheet)] px-2 py-1 text-[13px]"
+          class="border-ink bg-sheet absolute inset-x-3 top-2 z-20 border-l-4 px-2 py-1 text-sm shadow"
           role="alert"
           data-testid="refused"
         >
-          {view.refused} The setup is as it was.
+          {refused.map((i) => i.message).join(' ')} The setup is as it was.
         </p>
       {/if}
       {#if view.said}
         <p
-          class="mb-1 flex justify-between gap-3 border-l-4 border-[var(--cold)] bg-[var(--sheet)] px-2 py-1 text-[13px]"
+          class="border-cold bg-sheet mb-1 flex justify-between gap-3 border-l-4 px-2 py-1 text-sm"
           role="status"
           data-testid="said"
         >
           <span>{view.said}</span>
-          <button class="text-[12px] underline" onclick={() => (view.said = '')}>close</button>
+          <button class="text-xs underline" onclick={() => (view.said = '')}>close</button>
         </p>
       {/if}
       {#if answer.points[0].state === 'stalled'}
-        <p class="mb-1 border-l-4 border-[var(--ink)] bg-[var(--sheet)] px-2 py-1 text-[13px]">
+        <p class="border-ink bg-sheet mb-1 border-l-4 px-2 py-1 text-sm">
           The motor stalls: it cannot overcome its own friction here.
         </p>
       {/if}
-      <div class="hidden sm:block"><PowerPath path={view.picture.path} onwhy={ask} /></div>
-      <div class="mt-1 grid grid-cols-2 gap-y-3 sm:grid-cols-3 lg:grid-cols-6">
-        {#each COLUMNS as c (c.part)}
+      <PowerPath path={view.picture.path} onwhy={ask} />
+      <div class="mt-1 grid grid-cols-2 gap-y-3 sm:grid-cols-3 xl:grid-cols-6">
+        {#each PARTS as part (part)}
           <PartColumn
-            part={c.part}
-            title={c.title}
+            {part}
+            title={partTitle(part, kind)}
             {view}
-            parts={parts.filter((p) => p.kind === c.part)}
-            checks={checks.filter((k) => k.rail === c.part && k.value !== null)}
-            readings={readingsOf(c.part, answer)}
+            parts={parts.filter((p) => p.kind === part)}
+            checks={checks.filter((k) => k.rail === part && k.value !== null)}
+            readings={readingsOf(part, view.picture)}
             onwhy={ask}
             onfinding={showFinding}
           />
         {/each}
       </div>
-      <div class="mt-2 border-t border-[var(--line)] pt-1">
-        <div class="mb-1 flex flex-wrap gap-x-4 text-[13px]" role="tablist" aria-label="Charts">
-          {#each charts as [id, name] (id)}
-            <button
-              role="tab"
-              aria-selected={view.chartId === id}
-              data-testid={`tab-${id}`}
-              class={view.chartId === id
-                ? 'font-semibold underline decoration-2 underline-offset-4'
-                : 'text-[var(--ink-soft)] hover:text-[var(--ink)]'}
-              onclick={() => void view.show(id)}>{name}</button
-            >
-          {/each}
-        </div>
-        {#if view.chartId === 'sensitivity'}
-          <SensitivityView list={answer.sensitivity} onwhy={ask} />
-        {:else if view.picture.chart}
-          <ChartView chart={view.picture.chart} {throttle} {runs} />
-        {:else}
-          <p class="py-6 text-[13px] text-[var(--ink-soft)]">
-            {view.chartId === 'heat'
-              ? 'Give the motor’s mass or its power rating: without one there is nothing to heat.'
-              : 'Nothing to draw for this craft.'}
-          </p>
-        {/if}
+      <div class="border-line mt-2 border-t pt-1">
+        <TabRow
+          tabs={charts}
+          selected={view.chartId}
+          label="Charts"
+          prefix="tab"
+          onselect={(id) => void view.show(id as typeof view.chartId)}
+        >
+          {#if view.chartId === 'sensitivity'}
+            <SensitivityView list={answer.sensitivity} onwhy={ask} />
+          {:else if view.picture.chart}
+            <ChartView chart={view.picture.chart} {throttle} {runs} />
+          {:else}
+            <p class="text-ink-soft py-6 text-sm">
+              {view.chartId === 'heat'
+                ? 'Give the motor’s mass or its power rating: without one there is nothing to heat.'
+                : 'Nothing to draw for this craft.'}
+            </p>
+          {/if}
+        </TabRow>
       </div>
     </div>
 
     <aside
-      class="border-[var(--line)] px-4 py-3 md:col-span-2 lg:col-span-1 lg:overflow-y-auto lg:border-l lg:[contain:strict]"
+      class="border-line px-4 py-3 max-md:order-first md:col-span-2 lg:col-span-1 lg:overflow-y-auto lg:border-l lg:[contain:strict]"
       aria-label="Findings"
     >
       {#if view.why}<WhyPanel why={view.why} onclose={() => ask(null)} />{/if}
-      <h2 class="mb-1 text-[15px] font-bold">Findings</h2>
-      <Ledger {checks} settled={view.settled} onapply={apply} bind:open={opened} />
-      {#each answer.notes as note (note)}<p class="mt-2 text-[12px] text-[var(--ink-soft)]">{note}</p>{/each}
-      <p class="mt-3 text-[11px] leading-4 text-[var(--ink-soft)]">
+      <PutRightPanel
+        {checks}
+        offers={answer.putRight ?? []}
+        cannot={answer.cannot ?? []}
+        settled={view.settled}
+        onapply={putRight}
+      />
+      <h2 class="mb-1 text-lg font-bold">Findings</h2>
+      <Ledger
+        {checks}
+        propulsor={kind}
+        opened={view.opened}
+        onopen={(id) => void view.open(id)}
+        onapply={apply}
+      />
+      {#each answer.notes as note (note)}<p class="text-ink-soft mt-2 text-xs">{note}</p>{/each}
+      <p class="text-2xs text-ink-soft mt-3 leading-4">
         Why? Press w on a figure, or press the figure. Predictions are never permission: the makers’ limits
         and the rules of the place come first. Props off while setting up.
       </p>
@@ -302,19 +387,37 @@
 </div>
 
 <!-- what is opened now and then is fetched when it is: the page starts without it -->
-<OnDemand wanted={briefing} load={() => import('./BriefPanel.svelte')}>
+<OnDemand wanted={briefing.open} load={() => import('./BriefPanel.svelte')}>
   {#snippet children(BriefPanel)}
-    <BriefPanel {view} supplies={parts.filter((p) => p.kind === 'receiver-supply')} bind:open={briefing} />
+    <BriefPanel
+      {view}
+      supplies={parts.filter((p) => p.kind === 'receiver-supply')}
+      bind:open={briefing.open}
+    />
   {/snippet}
 </OnDemand>
-<OnDemand wanted={comparing} load={() => import('./SideBySide.svelte')}>
+<OnDemand wanted={comparing.open} load={() => import('./SideBySide.svelte')}>
   {#snippet children(SideBySide)}
-    <SideBySide ids={compared.ids} names={compared.names} comparison={compared} bind:open={comparing} />
+    <SideBySide ids={compared.ids} names={compared.names} comparison={compared} bind:open={comparing.open} />
   {/snippet}
 </OnDemand>
-<OnDemand wanted={helping} load={() => import('./KeysHelp.svelte')}>
+<OnDemand wanted={fitting.open} load={() => import('./FitDialog.svelte')}>
+  {#snippet children(FitDialog)}
+    <FitDialog {view} {craft} {parts} {onopen} bind:open={fitting.open} />
+  {/snippet}
+</OnDemand>
+<OnDemand wanted={buying.open} load={() => import('./ShoppingDialog.svelte')}>
+  {#snippet children(ShoppingDialog)}
+    <ShoppingDialog
+      {view}
+      owned={new Set(parts.filter((p) => p.owned).map((p) => p.name))}
+      bind:open={buying.open}
+    />
+  {/snippet}
+</OnDemand>
+<OnDemand wanted={helping.open} load={() => import('./KeysHelp.svelte')}>
   {#snippet children(KeysHelp)}
-    <KeysHelp bind:open={helping} />
+    <KeysHelp bind:open={helping.open} />
   {/snippet}
 </OnDemand>
 {#if view.conflict}

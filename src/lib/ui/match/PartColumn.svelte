@@ -1,16 +1,20 @@
 <script lang="ts">
   import { Select } from 'flowbite-svelte';
   import type { CheckResult, PartName } from '../../core/checks/finding.ts';
-  import type { SetupDocument } from '../../core/document/schema.ts';
+  import type { Propulsor } from '../../core/document/schema.ts';
+  import { suitsCraft } from '../../core/fit/first-propulsor.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';
   import { takeReading } from '../../core/shorthand/take-reading.ts';
   import { withBelongings } from '../../core/model/belongings.ts';
   import { withShelfPart } from '../../core/shelf/measured.ts';
+  import ChevronDown from '../marks/ChevronDown.svelte';
+  import { labelFigure, unbroken } from '../format/units.svelte.ts';
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
   import LabelInput from './LabelInput.svelte';
-  import { fieldsOf, type ShelfSizes } from './part-fields.ts';
+  import { READING_NAMES } from './readings.ts';
+  import { fieldsOf, moreFieldsOf, type PartField, type ShelfSizes } from './part-fields.ts';
   import { readPath } from '../../core/document/change.ts';
   import type { MatchState } from './match-state.svelte.ts';
 
@@ -42,6 +46,18 @@
 
   const document = $derived(view.document);
   const fields = $derived(fieldsOf(part, document));
+  const extra = $derived(moreFieldsOf(part, document));
+  let unfolded = $state(false);
+  /** What else is known of the part, in one line: "106 g, to 38 A, 560 W". */
+  const summary = $derived(
+    extra
+      .flatMap((f) => {
+        const value = readPath(document, f.path) as number | null | undefined;
+        return value == null ? [] : [f.words(labelFigure(f.quantity, value))];
+      })
+      .filter((words) => words !== '')
+      .join(', ') || 'weight and ratings'
+  );
   const held = $derived(view.isFixed(part));
   const shelf = $derived<ShelfSizes>({
     kv: part === 'motor' ? parts.map((p) => (p.document as { kvRpmPerVolt: number }).kvRpmPerVolt) : []
@@ -50,47 +66,77 @@
   /** What stands in the picker's place where the shelf holds nothing of this kind. */
   const nameless = $derived(part === 'wiring' || part === 'craft' ? '' : current || 'none on the shelf');
   const onShelf = $derived(parts.some((p) => p.name === current));
+  /** The parts that may be picked; propulsors of a shape that suits the craft come first. */
+  const suited = $derived(
+    part === 'propulsor' ? [...parts].sort((a, b) => Number(otherShape(a)) - Number(otherShape(b))) : parts
+  );
+  const otherShape = (p: StoredPart): boolean => !suitsCraft(p.document as Propulsor, document);
   const items = $derived([
     ...(onShelf ? [] : [{ value: '', name: current || 'not from the shelf' }]),
-    ...parts.map((p) => ({ value: String(p.id), name: p.owned ? p.name : `${p.name} (to buy)` }))
+    ...suited.map((p) => ({ value: String(p.id), name: p.owned ? p.name : `${p.name} (to buy)` }))
   ]);
   const selected = $derived(String(parts.find((p) => p.name === current)?.id ?? ''));
 
   function pick(id: string): void {
     const chosen = parts.find((p) => String(p.id) === id);
     if (!chosen) return;
-    const plain = $state.snapshot(document) as SetupDocument;
-    const next = withShelfPart(plain, $state.snapshot(chosen) as StoredPart);
-    void view.exchange(withBelongings(plain, next), `${title.toLowerCase()}: ${chosen.name}`);
+    const plain = $state.snapshot(chosen) as StoredPart;
+    void view.exchange(
+      (present) => withBelongings(present, withShelfPart(present, plain)),
+      `${title.toLowerCase()}: ${chosen.name}`
+    );
   }
 
-  async function set(path: string, label: string, value: number | null): Promise<void> {
-    await view.edit([{ path, value }], `${title.toLowerCase()} ${label}`);
-  }
+  const set = (path: string, label: string, value: number | null): Promise<boolean> =>
+    view.edit([{ path, value }], `${title.toLowerCase()} ${label}`);
 
   /** A label was read: a whole part replaces this one, less corrects it. */
-  async function take(reading: Reading, text: string): Promise<void> {
-    const plain = $state.snapshot(document) as SetupDocument;
-    const { document: next } = takeReading(plain, part as 'motor', reading, text);
-    await view.exchange(withBelongings(plain, next), `${title.toLowerCase()}: ${text}`);
-  }
-
-  function step(path: string, label: string, up: boolean): boolean {
-    const field = fields.find((f) => f.path === path);
-    const changes = field?.next?.($state.snapshot(document) as SetupDocument, up, shelf);
-    if (!changes) return false;
-    void view.edit(changes, `${title.toLowerCase()} ${label}`);
-    return true;
+  function take(reading: Reading, text: string): void {
+    void view.exchange(
+      (present) => withBelongings(present, takeReading(present, part as 'motor', reading, text).document),
+      `${title.toLowerCase()}: ${text}`
+    );
   }
 </script>
 
+{#snippet fieldOf(f: PartField)}
+  <FigureField
+    path={f.path}
+    label={f.label}
+    quantity={f.quantity}
+    value={readPath(document, f.path) as number | null | undefined}
+    disabled={held && f.path !== 'count'}
+    onwhy={() => onwhy(f.path)}
+    problems={view.refused}
+    onset={(v) => set(f.path, f.label, v)}
+    onstep={(next) => view.step(next, `${title.toLowerCase()} ${f.label}`)}
+    next={f.next ? (present, up) => f.next?.(present, up, shelf) ?? null : undefined}
+  />
+{/snippet}
+
 <section class="min-w-0 px-1.5" aria-label={title}>
+  <!-- what is predicted stands on the joint of the path, above the part that makes it so -->
+  <ul class="border-line mb-1 border-b pb-1 text-sm leading-[18px] tabular-nums sm:min-h-[62px]">
+    {#each readings as r (r.id)}
+      <li>
+        <button
+          class="text-left hover:underline"
+          data-testid={r.id}
+          data-why={r.id}
+          title="why? (w)"
+          aria-label={`${READING_NAMES[r.id]} ${r.text}`}
+          onclick={() => onwhy(r.id)}>{unbroken(r.text)}</button
+        >
+      </li>
+    {/each}
+  </ul>
   <div class="flex items-baseline justify-between">
-    <h3 class="text-[13px] font-semibold">{title}</h3>
+    <h3 class="text-sm font-semibold">{title}</h3>
     {#if part !== 'craft'}
       <button
-        class={`text-[11px] ${held ? 'font-semibold' : 'text-[var(--ink-soft)]'}`}
+        class={`press text-2xs ${held ? 'font-semibold' : 'text-ink-soft'}`}
         aria-pressed={held}
+        aria-label={`${title} ${held ? 'is kept as it is' : 'is free'}`}
         data-testid={`fix-${part}`}
         title={held
           ? 'kept as it is; press to let it vary'
@@ -100,23 +146,29 @@
     {/if}
   </div>
   {#if parts.length > 0}
-    <Select
-      classes={{
-        select:
-          '!py-0 !pl-1 !pr-5 h-6 text-[12px] rounded-[2px] border-[var(--line)] bg-[right_0.3rem_center]'
-      }}
-      class="mt-0.5 mb-1 h-6 w-full truncate rounded-[2px] !py-0 !pr-5 !pl-1 text-[12px]"
-      size="sm"
-      {items}
-      disabled={held}
-      value={selected}
-      placeholder=""
-      aria-label={`${title} from the shelf`}
-      data-testid={`pick-${part}`}
-      onchange={(e) => pick((e.currentTarget as HTMLSelectElement).value)}
-    />
-  {:else}
-    <div class="mt-0.5 mb-1 h-6 truncate text-[12px] leading-6 text-[var(--ink-soft)]">{nameless}</div>
+    <!-- the whole name is read, whatever its length; the list behind it is the browser's own -->
+    <div
+      class="border-line focus-within:outline-cold relative mt-0.5 mb-1 flex min-h-6 items-center justify-between gap-1 rounded-[2px] border px-1 py-0.5 text-xs leading-4 focus-within:outline-2"
+    >
+      <span class={`min-w-0 break-words ${held ? 'text-ink-soft' : ''}`} aria-hidden="true"
+        >{current || 'not from the shelf'}</span
+      >
+      <ChevronDown />
+      <Select
+        classes={{ select: 'absolute inset-0 h-full w-full cursor-pointer opacity-0' }}
+        class="absolute inset-0 h-full w-full cursor-pointer p-0 opacity-0"
+        size="sm"
+        {items}
+        disabled={held}
+        value={selected}
+        placeholder=""
+        aria-label={`${title} from the shelf: ${current || 'none'}`}
+        data-testid={`pick-${part}`}
+        onchange={(e) => pick((e.currentTarget as HTMLSelectElement).value)}
+      />
+    </div>
+  {:else if nameless !== ''}
+    <div class="text-ink-soft mt-0.5 mb-1 min-h-6 text-xs leading-6">{nameless}</div>
   {/if}
   {#if part === 'battery' || part === 'esc' || part === 'motor' || part === 'propulsor'}
     <LabelInput
@@ -125,36 +177,16 @@
       disabled={held}
       setup={document}
       onpick={(id) => pick(String(id))}
-      ontake={(reading, text) => void take(reading, text)}
+      ontake={take}
     />
-  {:else}
-    <div class="mb-1 h-6"></div>
   {/if}
-  {#each fields as f (f.path)}
-    <FigureField
-      path={f.path}
-      label={f.label}
-      quantity={f.quantity}
-      value={readPath(document, f.path) as number | null | undefined}
-      disabled={held && f.path !== 'count'}
-      onwhy={() => onwhy(f.path)}
-      onset={(v) => void set(f.path, f.label, v)}
-      onstep={f.next ? (up) => step(f.path, f.label, up) : undefined}
-    />
-  {/each}
-  <ul class="figure mt-1 border-t border-[var(--line)] pt-1 text-[13px] leading-5">
-    {#each readings as r (r.id)}
-      <li>
-        <button
-          class="text-left hover:underline"
-          data-testid={r.id}
-          data-why={r.id}
-          title="why? (w)"
-          onclick={() => onwhy(r.id)}>{r.text}</button
-        >
-      </li>
-    {/each}
-  </ul>
+  {#each fields as f (f.path)}{@render fieldOf(f)}{/each}
+  {#if extra.length > 0}
+    <details class="text-2xs leading-4" bind:open={unfolded} data-testid={`more-${part}`}>
+      <summary class="press text-ink-soft cursor-pointer py-0.5 max-sm:py-3">{summary}</summary>
+      {#if unfolded}{#each extra as f (f.path)}{@render fieldOf(f)}{/each}{/if}
+    </details>
+  {/if}
   <div class="mt-1 flex flex-col gap-0.5">
     {#each checks as check (check.id)}
       <HeadroomRail {check} onopen={() => onfinding(check.id)} />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { Range } from 'flowbite-svelte';
   import { figure, figureUnit } from '../format/units.svelte.ts';
   import type { MatchState } from './match-state.svelte.ts';
 
@@ -24,22 +25,23 @@
   ]);
 </script>
 
-<div class="flex flex-wrap items-center justify-between gap-x-4 px-1 pb-1 text-[12px] text-[var(--ink-soft)]">
+<div class="text-ink-soft flex flex-wrap items-center justify-between gap-x-4 px-1 pb-1 text-xs">
   <span data-testid="point-title">{title}</span>
   <span class="flex flex-wrap items-center gap-3">
     {#each SLIDERS as s (s.name)}
       <label class="flex items-center gap-1"
         >{s.name}
-        <input
-          type="range"
+        <Range
+          appearance="none"
+          size="sm"
           min={s.min}
           max={s.max}
           step={s.step}
           value={s.value}
           aria-label={s.name}
           data-testid={`look-${s.name}`}
-          class={`h-1 ${s.width} accent-[var(--cold)]`}
-          oninput={(e) => look({ [s.key]: Number(e.currentTarget.value) })}
+          class={`${s.width} accent-cold`}
+          oninput={(e) => look({ [s.key]: Number((e.currentTarget as HTMLInputElement).value) })}
         /></label
       >
     {/each}

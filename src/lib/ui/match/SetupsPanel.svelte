@@ -144,12 +144,12 @@
   ];
 </script>
 
-<h2 class="mt-3 mb-1 text-[12px] font-semibold text-[var(--ink-soft)]">Setups</h2>
+<h2 class="text-ink-soft mt-3 mb-1 text-xs font-semibold">Setups</h2>
 <ul class="flex flex-col gap-1" data-testid="setups">
   {#each setups as s (s.id)}
     {@const mine = s.id === view.id}
     <li
-      class={`flex items-stretch rounded-[2px] border ${mine ? 'border-[var(--ink)] bg-[var(--sheet)]' : 'border-[var(--line)] hover:border-[var(--cold)]'}`}
+      class={`flex items-stretch rounded-[2px] border ${mine ? 'border-ink bg-sheet' : 'border-line hover:border-cold'}`}
     >
       <a
         href={`/match/${s.id}`}
@@ -157,25 +157,28 @@
         class="min-w-0 flex-1 px-2 py-1"
         aria-current={mine ? 'true' : undefined}
       >
-        <span class="block truncate text-[13px] font-semibold"
+        <span class="block truncate text-sm font-semibold"
           >{mine ? (view.document.name ?? 'Setup') : s.name}</span
         >
-        <span class="figure flex justify-between text-[12px] text-[var(--ink-soft)]">
-          <span>{figureUnit('current', mine ? view.picture.answer.points[0].batteryCurrentA : s.amps)}</span>
+        <span class="figure text-ink-soft flex justify-between text-xs">
+          <span title="from the pack at full throttle, standing, full pack"
+            >{figureUnit('current', mine ? view.picture.worstA : s.amps)}</span
+          >
           {#if s.inUse}<span class="font-sans">in use</span>{/if}
         </span>
       </a>
       <button
-        class="px-1.5 text-[11px] text-[var(--ink-soft)]"
+        class="text-2xs text-ink-soft px-1.5"
         aria-pressed={s.pinned}
         title={s.pinned ? 'compared; press to take out' : 'compare this one too'}
         onclick={() => void pin(s.id, s.pinned)}
-        >{s.pinned ? '▮' : '▯'}<span class="sr-only">compare {s.name}</span></button
+        ><span aria-hidden="true">{s.pinned ? '▮' : '▯'}</span><span class="sr-only">compare {s.name}</span
+        ></button
       >
     </li>
   {/each}
 </ul>
-{#if older !== null}<a class="text-[12px] underline" href={`?older=${older}`} data-testid="older-setups"
+{#if older !== null}<a class="text-xs underline" href={`?older=${older}`} data-testid="older-setups"
     >older ones</a
   >{/if}
 <div class="mt-2 flex flex-wrap gap-1">

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Modal } from 'flowbite-svelte';
+  import { Modal, Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
   import type { Comparison } from '../../core/compare/compare.ts';
   import { figureUnit } from '../format/units.svelte.ts';
 
@@ -22,47 +22,47 @@
 
 <Modal title="Side by side" bind:open size="lg" outsideclose>
   {#if names.length < 2}
-    <p class="text-[13px]">Pin two to four setups with the bar beside their names; then they stand here.</p>
+    <p class="text-sm">Pin two to four setups with the bar beside their names; then they stand here.</p>
   {/if}
   <div class="overflow-x-auto">
-    <table class="w-full text-[13px]" data-testid="comparison">
+    <Table class="w-full text-sm" data-testid="comparison">
       <thead class="text-left"
-        ><tr
-          ><th></th>{#each names as n, k (k)}<th
-              class={`px-2 py-1 ${k === best ? 'border-t-4 border-[var(--ink)]' : 'border-t-4 border-transparent'}`}
+        ><TableBodyRow
+          ><TableHeadCell></TableHeadCell>{#each names as n, k (k)}<TableHeadCell
+              class={`px-2 py-1 ${k === best ? 'border-ink border-t-4' : 'border-t-4 border-transparent'}`}
               ><a
-                class="hover:underline"
+                class="press inline-flex items-center hover:underline"
                 href={`/match/${ids[k]}`}
                 title="open it: its figures are derived there"
-                onclick={() => (open = false)}>{n}</a
-              >{#if k === best}<span class="block text-[11px] font-normal" data-testid="better"
+                data-sveltekit-replacestate>{n}</a
+              >{#if k === best}<span class="text-2xs block font-normal" data-testid="better"
                   >the better one</span
-                >{/if}</th
-            >{/each}</tr
+                >{/if}</TableHeadCell
+            >{/each}</TableBodyRow
         ></thead
       >
-      <tbody>
+      <TableBody>
         {#each comparison.rows as r (r.title)}
-          <tr class="border-t border-[var(--line)]">
-            <th
-              class={`py-1 pr-3 text-left ${r.yardstick ? 'font-bold' : 'font-normal text-[var(--ink-soft)]'}`}
-              >{r.title}</th
+          <TableBodyRow class="border-line border-t">
+            <TableHeadCell
+              class={`py-1 pr-3 text-left ${r.yardstick ? 'font-bold' : 'text-ink-soft font-normal'}`}
+              >{r.title}</TableHeadCell
             >
             {#each r.values as v, k (k)}
-              <td
+              <TableBodyCell
                 class={`px-2 ${r.quantity ? 'figure' : ''} ${r.better === k ? 'font-bold underline decoration-2 underline-offset-2' : ''}`}
-                >{typeof v === 'number' && r.quantity ? figureUnit(r.quantity, v) : (v ?? '–')}</td
+                >{typeof v === 'number' && r.quantity ? figureUnit(r.quantity, v) : (v ?? '–')}</TableBodyCell
               >
             {/each}
-          </tr>
+          </TableBodyRow>
         {/each}
-      </tbody>
-    </table>
+      </TableBody>
+    </Table>
   </div>
-  {#if comparison.best}<p class="mt-2 text-[13px]" data-testid="better-why">
+  {#if comparison.best}<p class="mt-2 text-sm" data-testid="better-why">
       {comparison.best.sentence}
     </p>{/if}
-  <p class="mt-1 text-[12px] text-[var(--ink-soft)]">
+  <p class="text-ink-soft mt-1 text-xs">
     Underlined: the better of each row. In bold: what this craft’s purpose is judged by. Pin up to four.
   </p>
 </Modal>

@@ -1,24 +1,32 @@
 <script lang="ts">
   import type { Why } from '../../core/why/why.ts';
 
-  /** The derivation of one number, opened beside it. */
+  /** The derivation of one number: above the findings, or where they stand far below the figure at the foot of the window. */
   let { why, onclose }: { why: Why; onclose: () => void } = $props();
+
+  /** What is opened has the focus; a field keeps it, as its figure may be stepped on while the derivation follows. */
+  function take(panel: HTMLElement): void {
+    if (!document.activeElement?.matches('input, select, textarea')) panel.focus();
+  }
 </script>
 
 <div
-  class="mb-3 border border-[var(--ink)] bg-[var(--sheet)] p-3 text-[12px] leading-[17px]"
+  class="border-ink bg-sheet border p-3 text-xs leading-[17px] max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 max-lg:max-h-[45dvh] max-lg:overflow-y-auto lg:mb-3"
   role="region"
+  tabindex="-1"
+  data-overlay
+  {@attach take}
   aria-label={`Why: ${why.title}`}
   data-testid="why"
 >
   <div class="flex justify-between">
-    <h3 class="text-[14px] font-bold">{why.title}</h3>
-    <button class="underline" onclick={onclose}>close</button>
+    <h3 class="text-base font-bold">{why.title}</h3>
+    <button class="press underline" onclick={onclose}>close</button>
   </div>
   <p class="mt-1">{why.formula}</p>
   <p class="figure mt-1 break-words">{why.numbers}</p>
-  <ul class="mt-1 text-[var(--ink-soft)]">
+  <ul class="text-ink-soft mt-1">
     {#each why.sources as s (s)}<li>{s}</li>{/each}
   </ul>
-  {#if why.rule}<p class="mt-1 border-t border-[var(--line)] pt-1">Rule of thumb. {why.rule}</p>{/if}
+  {#if why.rule}<p class="border-line mt-1 border-t pt-1">Rule of thumb. {why.rule}</p>{/if}
 </div>

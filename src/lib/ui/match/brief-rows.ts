@@ -33,10 +33,10 @@ export const briefRows = (
   ...BY_KIND[kind],
   row(
     'craft.largestPropM',
-    `largest ${propulsor === 'propeller' ? 'prop' : propulsor === 'ducted-fan' ? 'fan' : 'screw'} that fits`,
+    `largest ${propulsor === 'propeller' ? 'propeller' : propulsor === 'ducted-fan' ? 'fan' : 'screw'} that fits`,
     propulsor === 'propeller' ? 'propLength' : 'screwLength'
   ),
-  ...(kind === 'boat' ? [] : [row('craft.targetThrustToWeight', 'wanted thrust / weight', 'ratio')]),
+  ...(kind === 'boat' ? [] : [row('craft.targetThrustToWeight', 'wanted thrust for the weight', 'ratio')]),
   row('craft.targetSeconds', 'wanted time', 'minutes'),
   row('craft.targetSpeedMs', 'wanted speed', 'speed'),
   row('craft.runSeconds', 'full throttle at a stretch', 'minutes'),

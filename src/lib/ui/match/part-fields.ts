@@ -56,9 +56,9 @@ export function fieldsOf(part: PartName, document: SetupDocument): PartField[] {
     case 'battery':
       return [
         field('battery.series', 'cells', 'count'),
-        field('battery.capacityAh', 'size', 'capacity'),
+        field('battery.capacityAh', 'capacity', 'capacity'),
         field('battery.continuousC', 'C', 'count'),
-        field('battery.cellResistanceOhm', 'a cell', 'milliohm')
+        field('battery.cellResistanceOhm', 'per cell', 'milliohm')
       ];
     case 'wiring':
       return document.wiring?.gaugeAwg != null && document.wiring.resistanceOhm == null
@@ -76,7 +76,7 @@ export function fieldsOf(part: PartName, document: SetupDocument): PartField[] {
             () => ESC_SIZES_A
           )
         ),
-        field('esc.maxSeries', 'max S', 'count'),
+        field('esc.maxSeries', 'cells to', 'count'),
         field('count', 'count', 'count')
       ];
     case 'motor':
@@ -91,8 +91,8 @@ export function fieldsOf(part: PartName, document: SetupDocument): PartField[] {
             (s) => s.kv
           )
         ),
-        field('motor.resistanceOhm', 'wind.', 'milliohm'),
-        field('motor.noLoadCurrentA', 'idle', 'current'),
+        field('motor.resistanceOhm', 'winding', 'milliohm'),
+        field('motor.noLoadCurrentA', 'no-load', 'current'),
         field('gearRatio', 'gear', 'ratio')
       ];
     case 'propulsor': {
@@ -100,7 +100,7 @@ export function fieldsOf(part: PartName, document: SetupDocument): PartField[] {
       const fields = [
         field(
           'propulsor.diameterM',
-          'dia.',
+          'diameter',
           length,
           propulsor.kind === 'propeller' ? steppedPropeller : undefined
         )
@@ -109,10 +109,71 @@ export function fieldsOf(part: PartName, document: SetupDocument): PartField[] {
       fields.push(field('propulsor.blades', 'blades', 'count'));
       if (propulsor.kind === 'surface-drive') fields.push(field('propulsor.immersion', 'immersed', 'share'));
       if (propulsor.kind === 'submerged-screw')
-        fields.push(field('propulsor.expandedAreaRatio', 'blade area', 'ratio'));
+        fields.push(field('propulsor.expandedAreaRatio', 'area', 'ratio'));
       return fields;
     }
     case 'craft':
       return [field('craft.massKg', 'all-up', 'craftMass')];
   }
 }
+
+/** A figure that is seen in one line and set on demand: its words in the line, by its value as it is shown. */
+export interface MoreField extends PartField {
+  readonly words: (shown: string) => string;
+}
+
+const more = (
+  path: string,
+  label: string,
+  quantity: QuantityName,
+  words: (shown: string) => string = (shown) => shown
+): MoreField => ({ ...field(path, label, quantity), words });
+
+/** What else matters of each part: weights, ratings, and what a label may say beside. */
+const MORE: Readonly<Record<PartName, readonly MoreField[]>> = {
+  battery: [
+    more('battery.massKg', 'weight', 'mass'),
+    more('battery.burstC', 'burst C', 'count', (v) => `burst ${v}C`),
+    more('battery.parallel', 'parallel', 'count', (v) => (v === '1' ? '' : `${v}P`)),
+    more('battery.cutoffCellV', 'cut-off', 'voltage', () => '')
+  ],
+  wiring: [
+    more('wiring.connectorA', 'connector', 'current', (v) => `connector ${v}`),
+    more('auxiliaryCurrentA', 'on board', 'current', (v) => `${v} on board`)
+  ],
+  esc: [
+    more('esc.massKg', 'weight', 'mass'),
+    more('esc.burstA', 'burst', 'current', (v) => `burst ${v}`),
+    more('esc.minSeries', 'cells from', 'count', () => ''),
+    more('esc.resistanceOhm', 'own loss', 'milliohm', () => '')
+  ],
+  motor: [
+    more('motor.massKg', 'weight', 'mass'),
+    more('motor.maxCurrentA', 'rating', 'current', (v) => `to ${v}`),
+    more('motor.maxPowerW', 'power', 'power'),
+    more('motor.poles', 'poles', 'count', () => ''),
+    more('motor.noLoadVoltageV', 'tested at', 'voltage', () => '')
+  ],
+  propulsor: [
+    more('propulsor.massKg', 'weight', 'mass'),
+    more('propulsor.maxRpm', 'highest', 'rpm', (v) => `to ${v}`)
+  ],
+  craft: [
+    more('craft.wingAreaM2', 'wing', 'area', (v) => `wing ${v}`),
+    more('craft.largestPropM', 'room', 'propLength', () => '')
+  ]
+};
+
+/** Figures of a part that stand behind the decisive ones; those that the craft or part has a use for. */
+export const moreFieldsOf = (part: PartName, { craft, propulsor }: SetupDocument): readonly MoreField[] =>
+  MORE[part].filter(
+    ({ path }) =>
+      (path !== 'craft.wingAreaM2' || craft.kind === 'fixed-wing') &&
+      (path !== 'craft.largestPropM' || propulsor.kind === 'propeller')
+  );
+
+/** Every figure of a part that can be set under it. */
+export const allFieldsOf = (part: PartName, document: SetupDocument): readonly PartField[] => [
+  ...fieldsOf(part, document),
+  ...moreFieldsOf(part, document)
+];

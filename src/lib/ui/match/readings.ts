@@ -1,6 +1,8 @@
-import type { PartName } from '../../core/checks/finding.ts';
+import { wordOf, type CheckResult, type PartName } from '../../core/checks/finding.ts';
+import type { MatchPicture } from '../../core/match/match-picture.ts';
 import type { PredictAnswer } from '../../core/predict/answer.ts';
-import { figure, figureUnit } from '../format/units.svelte.ts';
+import { banded } from '../../core/units/banded.ts';
+import { bandedFigure, figure, figureUnit } from '../format/units.svelte.ts';
 
 /** One predicted figure under a part, formatted. */
 export interface Reading {
@@ -8,23 +10,39 @@ export interface Reading {
   text: string;
 }
 
-/** The predicted figures that stand under each part. */
-export function readingsOf(part: PartName, answer: PredictAnswer): Reading[] {
+/** What each figure on a joint is, for who hears it rather than sees where it stands. */
+export const READING_NAMES: Readonly<Record<string, string>> = {
+  'battery-current': 'pack current',
+  'battery-voltage': 'pack',
+  'cell-voltage': 'of the pack',
+  power: 'into the ESC',
+  'motor-current': 'motor current',
+  'motor-efficiency': 'motor',
+  'motor-loaded': 'winding',
+  rpm: 'turning at',
+  'pitch-speed': 'speed of the',
+  thrust: 'thrust',
+  'thrust-to-weight': 'thrust'
+};
+
+/** The predicted figures that stand under each part, all of the point that is looked at. */
+export function readingsOf(part: PartName, { answer, weightN }: MatchPicture): Reading[] {
   const p = answer.points[0];
+  const { band } = p;
   switch (part) {
     case 'battery':
       return [
-        { id: 'battery-current', text: figureUnit('current', p.batteryCurrentA) },
+        { id: 'battery-current', text: bandedFigure('current', p.batteryCurrentA, band?.batteryCurrentA) },
         { id: 'battery-voltage', text: `${figureUnit('voltage', p.batteryVoltageV)} loaded` },
         { id: 'cell-voltage', text: `${figureUnit('voltage', p.cellVoltageV)}/cell` }
       ];
     case 'wiring':
       return [];
     case 'esc':
-      return [{ id: 'power', text: figureUnit('power', p.electricalPowerW) }];
+      return [{ id: 'power', text: bandedFigure('power', p.electricalPowerW, band?.electricalPowerW) }];
     case 'motor':
       return [
-        { id: 'motor-current', text: figureUnit('current', p.motorCurrentA) },
+        { id: 'motor-current', text: bandedFigure('current', p.motorCurrentA, band?.motorCurrentA) },
         { id: 'motor-efficiency', text: `${figure('share', p.motorEfficiency, 2)} % efficient` },
         {
           id: 'motor-loaded',
@@ -33,17 +51,29 @@ export function readingsOf(part: PartName, answer: PredictAnswer): Reading[] {
       ];
     case 'propulsor':
       return [
-        { id: 'rpm', text: figureUnit('rpm', p.rpm) },
+        { id: 'rpm', text: bandedFigure('rpm', p.rpm, band?.rpm) },
         { id: 'pitch-speed', text: `pitch ${figureUnit('speed', p.pitchSpeedMs)}` }
       ];
     case 'craft': {
-      const list = [{ id: 'thrust', text: figureUnit('thrust', p.thrustN) }];
-      const weight = answer.checks.find((c) => c.id === 'thrust-to-weight');
-      if (weight?.value != null)
-        list.push({ id: 'thrust-to-weight', text: `${figure('ratio', weight.value)} × weight` });
+      const list = [{ id: 'thrust', text: bandedFigure('thrust', p.thrustN, band?.thrustN) }];
+      // a boat's thrust does not carry it
+      if (answer.boat === null)
+        list.push({
+          id: 'thrust-to-weight',
+          text: `${banded(p.thrustN / weightN, band && [band.thrustN[0] / weightN, band.thrustN[1] / weightN])} times its weight`
+        });
       return list;
     }
   }
+}
+
+/** What fails, in words: "1 short, 2 tight", or that everything holds. */
+export function resultWords(checks: readonly CheckResult[]): string {
+  const words = ['over', 'short', 'tight'].flatMap((word) => {
+    const count = checks.filter((c) => wordOf(c) === word).length;
+    return count > 0 ? [`${count} ${word}`] : [];
+  });
+  return words.join(', ') || 'everything holds';
 }
 
 /** One line of the craft's own figures. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FileField from '../marks/FileField.svelte';
   import { Button, Modal } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
   import type { ShelfImport } from '../../api/routes.ts';
@@ -46,28 +47,26 @@
 </script>
 
 <Modal title="Import to the shelf" bind:open size="md" {onclose}>
-  <p class="text-[13px] text-[var(--ink-soft)]">
+  <p class="text-ink-soft text-sm">
     A shelf saved as JSON, a data package (zip), or a CSV file named after its kind: motor.csv, esc.csv,
     battery.csv, propulsor.csv. Units stand in the header row.
   </p>
-  <input
-    type="file"
+  <FileField
+    class="mt-2"
     accept=".json,.csv,.zip"
-    aria-label="shelf file"
-    data-testid="import-file"
-    class="mt-2 text-[13px]"
-    onclick={(e) => (e.currentTarget.value = '')}
-    onchange={(e) => void choose(e.currentTarget.files?.[0])}
+    label="shelf file"
+    testid="import-file"
+    onfile={(file) => void choose(file)}
   />
-  {#if problem}<p class="mt-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]" role="alert">{problem}</p>{/if}
+  {#if problem}<p class="border-ink mt-2 border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
   {#if plan && done === null}
-    <div class="mt-3 text-[13px]" data-testid="import-plan">
+    <div class="mt-3 text-sm" data-testid="import-plan">
       <p>
         <b>{adds}</b> part{adds === 1 ? '' : 's'} would be added{plan.parts.length > adds
           ? `, ${plan.parts.length - adds} are there already and stay as they are`
           : ''}.
       </p>
-      {#each plan.errors as e, k (k)}<p class="border-l-4 border-[var(--ink)] pl-2">
+      {#each plan.errors as e, k (k)}<p class="border-ink border-l-4 pl-2">
           line {e.line}{e.column ? `, ${e.column}` : ''}: {e.message}
         </p>{/each}
       <div class="mt-2 flex gap-2">
@@ -88,12 +87,10 @@
     </div>
   {/if}
   {#if done}
-    <p class="mt-3 text-[13px]" data-testid="import-done">
+    <p class="mt-3 text-sm" data-testid="import-done">
       {done.length} part{done.length === 1 ? '' : 's'} added.
-      <button
-        class="font-semibold text-[var(--cold)] underline"
-        data-testid="import-undo"
-        onclick={() => void undo()}>undo the import</button
+      <button class="text-cold font-semibold underline" data-testid="import-undo" onclick={() => void undo()}
+        >undo the import</button
       >
     </p>
   {/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Input, Label, Modal } from 'flowbite-svelte';
-  import { againstMeasured, decodeLabel } from '../../core/shorthand/label-decoder.ts';
+  import { againstMeasured, decodeLabel } from '../../core/parts/motor/label-decoder.ts';
   import { show } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
 
@@ -38,12 +38,12 @@
       placeholder="4250, 2306, C3548, can 28x36, stator 22x12, 73 g"
     /></Label
   >
-  <div class="mt-2 flex flex-wrap items-end gap-3 text-[12px]">
-    <span class="text-[var(--ink-soft)]">and what you measure:</span>
+  <div class="mt-2 flex flex-wrap items-end gap-3 text-xs">
+    <span class="text-ink-soft">and what you measure:</span>
     {#each MEASURES as [key, title] (key)}
       <label
         >{title}<input
-          class="figure block w-24 rounded-[2px] border-[var(--line)] bg-[var(--sheet)] !py-0.5 text-right text-[13px]"
+          class="figure border-line bg-sheet block w-24 rounded-[2px] !py-0.5 text-right text-sm"
           inputmode="decimal"
           data-testid={`decoder-${key}`}
           bind:value={measured[key]}
@@ -53,7 +53,7 @@
   </div>
   <div class="mt-2 grid gap-3" data-testid="meanings">
     {#each meanings as m, k (m.meaning)}
-      <section class="border-t border-[var(--line)] pt-2 text-[13px]">
+      <section class="border-line border-t pt-2 text-sm">
         <p><b>It may be {m.meaning}.</b></p>
         <p>
           About {figureUnit('mass', m.massKg, 2)}{m.massTolerance > 0
@@ -66,19 +66,19 @@
           )}; is said to replace an engine of {show(m.engineCc, 2)} cm³.
         </p>
         {#each against[k].sentences as sentence (sentence)}<p
-            class={against[k].fits ? 'text-[var(--ink-soft)]' : 'font-semibold'}
+            class={against[k].fits ? 'text-ink-soft' : 'font-semibold'}
             data-testid="decoder-difference"
           >
             {sentence}
           </p>{/each}
       </section>
     {:else}
-      <p class="text-[13px] text-[var(--ink-soft)]">
+      <p class="text-ink-soft text-sm">
         Nothing read yet. Type four figures (4250), a size (28x36) or a weight (73 g).
       </p>
     {/each}
   </div>
-  <p class="mt-2 text-[12px] text-[var(--ink-soft)]">
+  <p class="text-ink-soft mt-2 text-xs">
     Measured outside sizes run several millimetres off the label. Weigh the motor and measure its can; trust
     neither number alone.
   </p>

@@ -1,9 +1,23 @@
 <script lang="ts">
-  import { Button, Input, Modal, Select, Textarea } from 'flowbite-svelte';
+  import { pasted as pastedInto } from './grid-paste.ts';
+  import FileField from '../marks/FileField.svelte';
+  import {
+    Button,
+    Input,
+    Modal,
+    Select,
+    Table,
+    TableBody,
+    TableBodyCell,
+    TableBodyRow,
+    TableHead,
+    TableHeadCell,
+    Textarea
+  } from 'flowbite-svelte';
   import type { FittedFigure, TableFit } from '../../core/calibration/fit-makers-table.ts';
   import type { RowComparison } from '../../core/shelf/compare-makers-table.ts';
   import { cellsOf, GRID, parseMakersTable, tableOfCells } from '../../core/shelf/makers-table.ts';
-  import type { RowProblem } from '../../core/document/makers-row.ts';
+  import type { RowError } from '../../core/text/row-error.ts';
   import { asUsed } from '../../core/shelf/measured.ts';
   import type { Motor } from '../../core/document/schema.ts';
   import type { StoredMakersTable, StoredPart } from '../../core/document/stored.ts';
@@ -45,7 +59,7 @@
   let title = $state('');
   let cells = $state<string[][]>([[...EMPTY_ROW]]);
   let pasted = $state('');
-  let readProblems = $state<RowProblem[]>([]);
+  let readProblems = $state<RowError[]>([]);
   let said = $state('');
   let removed = $state<{ id: number; title: string } | null>(null);
 
@@ -175,11 +189,11 @@
   }
 
   const INPUT =
-    'figure w-full rounded-[2px] border-0 border-b border-[var(--line)] bg-[var(--sheet)] !px-1 !py-0.5 text-right text-[13px] focus:ring-0';
+    'figure w-full min-w-[3.9rem] rounded-[2px] border-0 border-b border-line bg-sheet !px-1 !py-0.5 text-right text-sm focus:ring-0';
 </script>
 
 <Modal title="Maker’s table" bind:open size="xl" {onclose}>
-  <div class="flex flex-wrap items-end gap-2 text-[12px]">
+  <div class="flex flex-wrap items-end gap-2 text-xs">
     <label
       >motor<Select
         classes={{ select: '!py-0 h-7' }}
@@ -211,26 +225,24 @@
     >
     <label
       >name<Input
-        class="h-7 w-44 !py-0 text-[13px]"
+        class="h-7 w-44 !py-0 text-sm"
         bind:value={title}
         maxlength={120}
         placeholder="printed on the box"
         data-testid="makers-title"
       /></label
     >
-    <label
-      >from a file<input
-        type="file"
+    <div class="w-64">
+      <FileField
         accept=".csv,.tsv,.txt,text/csv"
-        class="block w-56 !border-0 !p-0 text-[12px] file:ms-0 file:mr-2 file:border file:border-[var(--line)] file:bg-[var(--sheet)] file:!px-2 file:!py-1 file:text-[12px] file:font-semibold file:!text-[var(--ink)]"
-        data-testid="makers-file"
-        onclick={(e) => (e.currentTarget.value = '')}
-        onchange={(e) => void e.currentTarget.files?.[0]?.text().then(take)}
-      /></label
-    >
+        label="table from a file"
+        testid="makers-file"
+        onfile={(file) => void file.text().then(take)}
+      />
+    </div>
   </div>
   <Textarea
-    class="figure w-full text-[12px]"
+    class="figure w-full text-xs"
     rows={2}
     bind:value={pasted}
     aria-label="paste a table with its header row"
@@ -241,46 +253,66 @@
     }}
   />
   <div class="overflow-x-auto">
-    <table class="w-full text-[13px]" data-testid="makers-rows">
-      <thead>
-        <tr class="border-b border-[var(--ink)] text-right whitespace-nowrap"
-          >{#each GRID as head (head)}<th class="px-1 font-semibold">{head}</th>{/each}<th class="pl-3"
-            >predicted A</th
-          ><th class="pl-2">off</th><th class="pl-3">thrust</th><th class="pl-2">off</th><th class="pl-3"
-            >rpm</th
-          ><th class="pl-2">off</th><th class="pl-3 text-left">in band</th></tr
-        >
-      </thead>
-      <tbody>
+    <Table class="w-full text-sm" data-testid="makers-rows">
+      <TableHead>
+        {#each GRID as head (head)}<TableHeadCell class="px-1 text-right font-semibold">{head}</TableHeadCell
+          >{/each}<TableHeadCell class="pl-3 text-right">predicted A</TableHeadCell><TableHeadCell
+          class="pl-2 text-right">off</TableHeadCell
+        ><TableHeadCell class="pl-3 text-right">thrust</TableHeadCell><TableHeadCell class="pl-2 text-right"
+          >off</TableHeadCell
+        ><TableHeadCell class="pl-3 text-right">rpm</TableHeadCell><TableHeadCell class="pl-2 text-right"
+          >off</TableHeadCell
+        ><TableHeadCell class="pl-3 text-left">in band</TableHeadCell>
+      </TableHead>
+      <TableBody>
         {#each cells as row, k (k)}
           {@const c = lines[k] === null ? undefined : compared.get(lines[k])}
-          <tr class="border-b border-[var(--line)]">
+          <TableBodyRow class="border-line border-b">
             {#each row as _, column (column)}
-              <td class={column === 1 ? 'w-24' : 'w-[4.6rem]'}
+              <TableBodyCell class={column === 1 ? 'w-24' : 'w-[4.6rem]'}
                 ><input
                   class={INPUT}
                   aria-label={`${GRID[column]}, row ${k + 1}`}
                   data-testid={`makers-${k}-${column}`}
                   bind:value={cells[k][column]}
+                  onpaste={(e) => {
+                    const text = e.clipboardData?.getData('text/plain') ?? '';
+                    const filled = pastedInto($state.snapshot(cells), text, { row: k, column }, GRID.length);
+                    if (filled === null) return;
+                    e.preventDefault();
+                    cells = filled;
+                  }}
                   onkeydown={(e) => {
                     if (e.key === 'Enter' && k === cells.length - 1) cells.push([...EMPTY_ROW]);
                   }}
-                /></td
+                /></TableBodyCell
               >
             {/each}
-            <td class="figure pl-3 text-right whitespace-nowrap">{c ? show(c.amps) : ''}</td>
-            <td class="figure pl-2 text-right whitespace-nowrap">{c ? off(c.ampsOff) : ''}</td>
-            <td class="figure pl-3 text-right whitespace-nowrap"
-              >{c ? figureUnit('thrust', c.thrustN) : ''}</td
+            <TableBodyCell class="figure pl-3 text-right whitespace-nowrap"
+              >{c ? show(c.amps) : ''}</TableBodyCell
             >
-            <td class="figure pl-2 text-right whitespace-nowrap">{c ? off(c.thrustOff) : ''}</td>
-            <td class="figure pl-3 text-right whitespace-nowrap">{c ? show(c.rpm) : ''}</td>
-            <td class="figure pl-2 text-right whitespace-nowrap">{c ? off(c.rpmOff) : ''}</td>
-            <td class="pl-3">{c?.inside == null ? '' : c.inside ? 'inside' : 'outside'}</td>
-          </tr>
+            <TableBodyCell class="figure pl-2 text-right whitespace-nowrap"
+              >{c ? off(c.ampsOff) : ''}</TableBodyCell
+            >
+            <TableBodyCell class="figure pl-3 text-right whitespace-nowrap"
+              >{c ? figureUnit('thrust', c.thrustN) : ''}</TableBodyCell
+            >
+            <TableBodyCell class="figure pl-2 text-right whitespace-nowrap"
+              >{c ? off(c.thrustOff) : ''}</TableBodyCell
+            >
+            <TableBodyCell class="figure pl-3 text-right whitespace-nowrap"
+              >{c ? show(c.rpm) : ''}</TableBodyCell
+            >
+            <TableBodyCell class="figure pl-2 text-right whitespace-nowrap"
+              >{c ? off(c.rpmOff) : ''}</TableBodyCell
+            >
+            <TableBodyCell class="pl-3"
+              >{c?.inside == null ? '' : c.inside ? 'inside' : 'outside'}</TableBodyCell
+            >
+          </TableBodyRow>
         {/each}
-      </tbody>
-    </table>
+      </TableBody>
+    </Table>
   </div>
   <div class="flex flex-wrap items-center gap-2">
     <Button
@@ -298,40 +330,38 @@
         data-testid="makers-remove"
         onclick={() => void remove()}>take it away</Button
       >{/if}
-    {#if removed}<span class="text-[12px]"
+    {#if removed}<span class="text-xs"
         >{removed.title} is gone.
         <button
-          class="font-semibold text-[var(--cold)] underline"
+          class="text-cold font-semibold underline"
           data-testid="makers-undo"
           onclick={() => void restore()}>undo</button
         ></span
       >{/if}
-    <span class="text-[12px] text-[var(--ink-soft)]" role="status" data-testid="makers-said">{said}</span>
-    {#if theirs}<span class="flex gap-3 text-[12px]"
-        ><button class="font-semibold text-[var(--cold)] underline" onclick={() => settle(true)}
-          >keep mine</button
-        ><button class="font-semibold text-[var(--cold)] underline" onclick={() => settle(false)}
-          >take theirs</button
+    <span class="text-ink-soft text-xs" role="status" data-testid="makers-said">{said}</span>
+    {#if theirs}<span class="flex gap-3 text-xs"
+        ><button class="text-cold font-semibold underline" onclick={() => settle(true)}>keep mine</button
+        ><button class="text-cold font-semibold underline" onclick={() => settle(false)}>take theirs</button
         ></span
       >{/if}
   </div>
   {#if fit}
-    <p class="text-[12px] leading-[17px]" data-testid="makers-fit">
+    <p class="text-xs leading-[17px]" data-testid="makers-fit">
       One fit to {fit.rows} rows, each with its own propeller, warm: {fit.figures.map(fitted).join('; ')}.
       Amps then within {show(100 * fit.ampsOff[1], 2)} % of the table, {show(100 * fit.ampsOff[0], 2)} % before.
-      <span class="text-[var(--ink-soft)]"
+      <span class="text-ink-soft"
         >A maker’s row counts with ±5 % of its amps and ±12 % of its thrust.{fit.notes.length > 0
           ? ` ${fit.notes.join(' ')}`
           : ''}</span
       >
     </p>
   {/if}
-  <ul class="text-[12px]" data-testid="makers-problems">
-    {#each problems as p, k (k)}<li class="border-l-4 border-[var(--ink)] pl-2">
+  <ul class="text-xs" data-testid="makers-problems">
+    {#each problems as p, k (k)}<li class="border-ink border-l-4 pl-2">
         row {p.line - 1}{p.column ? `, ${p.column}` : ''}: {p.message}
       </li>{/each}
   </ul>
-  <p class="text-[12px] text-[var(--ink-soft)]">
+  <p class="text-ink-soft text-xs">
     Each row is predicted at its own volts and throttle with this motor’s figures and a generic blade. Makers’
     currents are usually within a few per cent, thrust within ten to fifteen.
   </p>

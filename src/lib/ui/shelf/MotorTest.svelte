@@ -77,15 +77,15 @@
 </script>
 
 <Modal title="Measure a motor" bind:open size="md" {onclose}>
-  <p class="text-[13px] text-[var(--ink-soft)]">
+  <p class="text-ink-soft text-sm">
     Propeller off. Run it unloaded at a low and a high voltage; then, shaft held and for a second only, send a
     known current through two leads and read the volts across them.
   </p>
   <div class="mt-2 grid grid-cols-3 gap-2">
     {#each FIELDS as [key, title] (key)}
-      <label class="text-[12px]"
+      <label class="text-xs"
         >{title}<input
-          class="figure w-full rounded-[2px] border-[var(--line)] bg-[var(--sheet)] !py-1 text-right"
+          class="figure border-line bg-sheet w-full rounded-[2px] !py-1 text-right"
           inputmode="decimal"
           data-testid={`test-${key}`}
           bind:value={read[key]}
@@ -93,32 +93,32 @@
       >
     {/each}
   </div>
-  {#if outcome.problem}<p class="mt-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]" role="alert">
+  {#if outcome.problem}<p class="border-ink mt-2 border-l-4 pl-2 text-sm" role="alert">
       {outcome.problem}
     </p>{/if}
   {#if outcome.result}
     {@const r = outcome.result}
-    <dl class="mt-3 grid grid-cols-[9rem_1fr] text-[13px]" data-testid="test-result">
+    <dl class="mt-3 grid grid-cols-[9rem_1fr] text-sm" data-testid="test-result">
       <dt>KV</dt>
       <dd>
         <b class="figure">{show(r.kvRpmPerVolt.value, 4)}</b> ±{show(100 * r.kvRpmPerVolt.relativeSd, 2)} %
-        <span class="text-[var(--ink-soft)]">{r.kvRpmPerVolt.working}</span>
+        <span class="text-ink-soft">{r.kvRpmPerVolt.working}</span>
       </dd>
       <dt>winding</dt>
       <dd>
         <b class="figure">{show(1000 * r.resistanceOhm.value)} mΩ</b> ±{show(
           100 * r.resistanceOhm.relativeSd,
           2
-        )} % <span class="text-[var(--ink-soft)]">{r.resistanceOhm.working}</span>
+        )} % <span class="text-ink-soft">{r.resistanceOhm.working}</span>
       </dd>
       <dt>no-load current</dt>
       <dd>
         <b class="figure">{show(r.noLoadCurrentA.value)} A</b> ±{show(100 * r.noLoadCurrentA.relativeSd, 2)} %
-        <span class="text-[var(--ink-soft)]">{r.noLoadCurrentA.working}</span>
+        <span class="text-ink-soft">{r.noLoadCurrentA.working}</span>
       </dd>
     </dl>
     <div class="mt-2 flex items-end gap-2">
-      <label class="text-[12px]"
+      <label class="text-xs"
         >which motor<Select
           classes={{ select: '!py-0 h-7' }}
           class="w-56"

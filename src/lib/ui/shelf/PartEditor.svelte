@@ -1,11 +1,12 @@
 <script lang="ts">
-  import { Button, Input, Label, Modal, Select, Textarea } from 'flowbite-svelte';
+  import { Button, Checkbox, Input, Label, Modal, Select, Textarea } from 'flowbite-svelte';
   import { parseCoefficients } from '../../core/formats/coefficient-columns.ts';
   import { labelDifferences, MEASURABLE } from '../../core/shelf/measured.ts';
   import { parseShorthand } from '../../core/shorthand/parse.ts';
   import { FIELDS } from '../../core/formats/part-csv.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import FigureField from '../match/FigureField.svelte';
+  import type { Problem } from '../../core/text/issues.ts';
   import type { Refused } from '../../api/client.ts';
   import { COLUMNS } from './columns.ts';
 
@@ -37,6 +38,8 @@
   let label = $state('');
   let columns = $state('');
   let problem = $state('');
+  /** What the shelf refuses, figure by figure. */
+  let problems = $state.raw<readonly Problem[]>([]);
   /** What stands on the shelf now, where it was changed elsewhere meanwhile. */
   let theirs = $state.raw<StoredPart | null>(null);
   // svelte-ignore state_referenced_locally
@@ -170,7 +173,11 @@
       onclose();
       return;
     }
-    problem = refused.message;
+    problems = refused.errors.map((e) => ({ ...e, path: e.path.replace(/^document\./, 'part.') }));
+    // what stands at no field is told below them
+    const shown = [...fields.map((f) => `part.${f}`), ...measurable.map((f) => `measured.${f}`)];
+    const others = problems.filter((e) => !shown.includes(e.path)).map((e) => e.message);
+    problem = problems.length === 0 ? refused.message : others.join(' ');
     theirs = (refused.current as StoredPart | undefined) ?? null;
   }
 
@@ -214,15 +221,15 @@
       />
     </Label>
     <!-- there even when empty: what is read on leaving must not move the button that is being pressed -->
-    <p class="col-span-2 line-clamp-2 min-h-8 text-[12px] leading-4 text-[var(--ink-soft)]">
+    <p class="text-ink-soft col-span-2 line-clamp-2 min-h-8 text-xs leading-4">
       {#if label}read as {reading.read.join(', ') || 'nothing yet'}{reading.notRead.length > 0
           ? `; not understood: ${reading.notRead.join(' ')}`
           : ''}; taken with Enter and when the field is left{/if}
     </p>
     {#each fields.filter((f) => part.kind !== 'propulsor' || ONLY_FOR[f] === undefined || ONLY_FOR[f] === document.kind) as f (f)}
       {#if TEXT.includes(f)}
-        <label class="flex items-center justify-between gap-2 text-[12px]"
-          ><span class="text-[var(--ink-soft)]">{words(f)}</span>
+        <label class="flex items-center justify-between gap-2 text-xs"
+          ><span class="text-ink-soft">{words(f)}</span>
           <Select
             class="w-36"
             classes={{ select: '!py-0 h-7' }}
@@ -241,12 +248,16 @@
           label={words(f)}
           quantity={known.get(f)?.quantity ?? 'ratio'}
           value={document[f] as number | null | undefined}
-          onset={(v) => (document[f] = v)}
+          {problems}
+          onset={(v) => {
+            document[f] = v;
+            problems = problems.filter((e) => e.path !== `part.${f}`);
+          }}
         />
       {/if}
     {/each}
-    <h3 class="col-span-2 mt-2 text-[13px] font-semibold">Measured by you</h3>
-    <p class="col-span-2 text-[12px] leading-4 text-[var(--ink-soft)]">
+    <h3 class="col-span-2 mt-2 text-sm font-semibold">Measured by you</h3>
+    <p class="text-ink-soft col-span-2 text-xs leading-4">
       A measured figure stands in for the label’s in every prediction, with its smaller tolerance.
     </p>
     {#each measurable as f (f)}
@@ -257,10 +268,14 @@
           label={words(f)}
           quantity={known.get(f)?.quantity ?? 'ratio'}
           value={measured[f]}
-          onset={(v) => (measured[f] = v)}
+          {problems}
+          onset={(v) => {
+            measured[f] = v;
+            problems = problems.filter((e) => e.path !== `measured.${f}`);
+          }}
         />
         {#if difference}<p
-            class={`text-[11px] leading-4 ${difference.beyond ? 'font-semibold' : 'text-[var(--ink-soft)]'}`}
+            class={`text-2xs leading-4 ${difference.beyond ? 'font-semibold' : 'text-ink-soft'}`}
             data-testid={`difference-${f}`}
           >
             {difference.sentence}
@@ -276,7 +291,7 @@
           ? '(attached: they replace the generic blade)'
           : ''}
         <Textarea
-          class="figure w-full text-[12px]"
+          class="figure w-full text-xs"
           rows={3}
           bind:value={columns}
           placeholder="0.0 0.094 0.038"
@@ -285,11 +300,9 @@
       </Label>
       <Button size="xs" color="alternative" class="justify-self-start" onclick={attach}>attach</Button>
     {/if}
-    <label class="col-span-2 mt-1 flex items-center gap-2 text-[13px]"
-      ><input type="checkbox" bind:checked={owned} /> owned</label
-    >
+    <div class="col-span-2 mt-1"><Checkbox bind:checked={owned}>owned</Checkbox></div>
     {#if problem}<p
-        class="col-span-2 border-l-4 border-[var(--ink)] pl-2 text-[13px]"
+        class="border-ink col-span-2 border-l-4 pl-2 text-sm"
         role="alert"
         data-testid="part-problem"
       >
@@ -297,12 +310,12 @@
         {#if theirs}<span class="mt-1 flex gap-3"
             ><button
               type="button"
-              class="font-semibold text-[var(--cold)] underline"
+              class="text-cold font-semibold underline"
               data-testid="part-mine"
               onclick={() => settle(true)}>keep mine</button
             ><button
               type="button"
-              class="font-semibold text-[var(--cold)] underline"
+              class="text-cold font-semibold underline"
               data-testid="part-theirs"
               onclick={() => settle(false)}>take theirs</button
             ></span

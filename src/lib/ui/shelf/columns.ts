@@ -50,7 +50,7 @@ export const COLUMNS: Record<PartKind, readonly ShelfColumn[]> = {
     column('parallel', 'P', 'count'),
     column('capacityAh', 'capacity', 'capacity'),
     column('continuousC', 'C', 'count'),
-    column('cellResistanceOhm', 'a cell', 'milliohm'),
+    column('cellResistanceOhm', 'per cell', 'milliohm'),
     column('massKg', 'mass', 'mass')
   ],
   'receiver-supply': [

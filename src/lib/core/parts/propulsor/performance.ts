@@ -93,6 +93,7 @@ export type Load = Float64Array;
 
 /**
  * Thrust and torque per density at n rev/s and V m/s. Writes `out`; allocates nothing.
+ * Longer than 80 lines as it is the innermost loop: the kinds of table are told apart in place, without a call.
  * @param n revolutions per second, >= 0; @param speedMs axial inflow; @param diameterM diameter
  */
 export function propulsorLoad(

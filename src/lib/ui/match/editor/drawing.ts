@@ -1,5 +1,5 @@
 import type { Chart } from '../../../core/charts/chart.ts';
-import { carriedOver } from '../../../core/checks/carry-over.ts';
+import { bandsCarriedOver, carriedOver } from '../../../core/checks/carry-over.ts';
 import type { SetupDocument } from '../../../core/document/schema.ts';
 import type { Issue } from '../../../core/text/issues.ts';
 import type { MatchLook, MatchPicture } from '../../../core/match/match-picture.ts';
@@ -61,7 +61,11 @@ export class Drawing {
       {
         ...quick.picture,
         // until bands are worked out, those of before go with the new values: nothing flickers, and nothing looks surer
-        answer: { ...answer, checks: carriedOver(answer.checks, this.#picture.answer.checks) },
+        answer: {
+          ...answer,
+          points: answer.points.map((p, k) => bandsCarriedOver(p, this.#picture.answer.points[k])),
+          checks: carriedOver(answer.checks, this.#picture.answer.checks)
+        },
         chart: this.#picture.chart
       },
       false

@@ -4,7 +4,13 @@ import type { Answered } from '../../../api/client.ts';
 import type { SetupDocument } from '../../../core/document/schema.ts';
 import type { StoredSetup } from '../../../core/document/stored.ts';
 import { fitAround } from '../../../core/fit/fit-around.ts';
-import { matchPicture, whyFigure, type MatchPicture } from '../../../core/match/match-picture.ts';
+import {
+  fittingsFor,
+  matchPicture,
+  remediesFor,
+  whyFigure,
+  type MatchPicture
+} from '../../../core/match/match-picture.ts';
 import { Editor, type EditorState } from './editor.ts';
 import type { Ports } from './ports.ts';
 
@@ -69,7 +75,9 @@ function world() {
       return matchPicture(structuredClone(document), look, depth, chart);
     },
     why: async (document, look, id) => whyFigure(document, look, id),
+    remedies: async (document, look, id) => remediesFor(document, look, id),
     fitted: async (document, schools) => fitAround(document, { schools }),
+    fittings: async (document, look, shelf) => fittingsFor(document, look, shelf),
     call: (async (id: string, given: { body: Sent['body'] }) => {
       sent.push({ id, body: structuredClone(given.body) });
       return answer(id, given.body);
@@ -149,13 +157,50 @@ test('what belongs to an edit comes with it and is said', async () => {
 test('a refused edit leaves its sentence and changes nothing', async () => {
   const w = world();
   assert.equal(await w.editor.edit([{ path: 'battery.series', value: -1 }], 'cells'), false);
-  assert.match(w.editor.state.refused, /cells in series is -1/);
+  assert.match(w.editor.state.refused[0].message, /cells in series is -1/);
+  assert.equal(w.editor.state.refused[0].path, 'battery.series', 'told where it is wrong');
   assert.deepEqual(w.editor.state.document, DOCUMENT);
   assert.equal(w.editor.state.saved, 'saved');
   await w.wind();
   assert.equal(w.sent.length, 0);
   await w.editor.edit([{ path: 'battery.series', value: 2 }], 'cells');
-  assert.equal(w.editor.state.refused, '', 'the next good edit takes the sentence away');
+  assert.deepEqual(w.editor.state.refused, [], 'the next good edit takes the sentence away');
+});
+
+test('parts exchanged faster than they are drawn: each is made from the one before, none is lost', async () => {
+  const w = world();
+  const go = w.hold();
+  const keep = (part: 'esc' | 'motor', figures: object) =>
+    w.editor.exchange(
+      (present) => ({ document: { ...present, [part]: { ...present[part], ...figures } }, said: [] }),
+      part
+    );
+  const both = [keep('esc', { continuousA: 60 }), keep('motor', { kvRpmPerVolt: 1100 })];
+  assert.ok(
+    !w.patches.slice(1).some((p) => p.document),
+    'the screen was not told of the first when the second was made'
+  );
+  const steps = [0, 1].map(() =>
+    w.editor.step((p) => [{ path: 'battery.series', value: p.battery.series + 1 }], 'cells')
+  );
+  assert.deepEqual(steps, [true, true]);
+  assert.equal(
+    w.editor.step(() => null, 'no further size'),
+    false
+  );
+  go();
+  await Promise.all(both);
+  const { esc, motor, battery } = w.editor.state.document;
+  assert.deepEqual([esc?.continuousA, motor.kvRpmPerVolt, battery.series], [60, 1100, 5]);
+});
+
+test('two edits in a row that are both refused: what stood before them stands again', async () => {
+  const w = world();
+  const go = w.hold();
+  const edits = [-1, -2].map((series) => w.editor.edit([{ path: 'battery.series', value: series }], 'cells'));
+  go();
+  assert.deepEqual(await Promise.all(edits), [false, false]);
+  assert.deepEqual(w.editor.state.document, DOCUMENT);
 });
 
 test('edits in a row: each its own step, the last drawn, all sent in order', async () => {
@@ -362,8 +407,15 @@ test('fixing a part holds it against fitting; fitting marks what it chose', asyn
   const w = world();
   await w.editor.fix('motor', true);
   assert.ok(w.editor.isFixed('motor'));
-  await w.editor.fitFree();
+  const { of, fittings } = await w.editor.fittings([]);
+  assert.equal(w.editor.state.document, of, 'looking changes nothing');
+  const offer = fittings?.offers.find((o) =>
+    o.parts.some((p) => p.part === 'battery' && p.from === 'to buy')
+  );
+  assert.ok(offer);
+  assert.equal(await w.editor.takeFitting(offer, of), true);
   assert.equal(w.editor.state.document.motor.kvRpmPerVolt, 1000);
+  assert.equal(await w.editor.takeFitting(offer, of), false, 'it was found for another setup');
   assert.equal(
     (w.editor.state.document.sources as Record<string, string>)['battery.capacityAh'],
     'estimated'
@@ -384,7 +436,7 @@ test('a calculation that is lost is said; any other fault is not hidden', async 
       continue;
     }
     assert.equal(await edit, false);
-    assert.match(editor.state.refused, /The calculation stopped/);
+    assert.match(editor.state.refused[0].message, /The calculation stopped/);
     assert.equal(editor.state.document.battery.series, 3);
   }
 });

@@ -7,7 +7,10 @@ import type { StoredSetup } from '../../../core/document/stored.ts';
 import type { MatchLook, MatchPicture } from '../../../core/match/match-picture.ts';
 import { withAllUpMass } from '../../../core/model/all-up-mass.ts';
 import { withBelongings, type WithBelongings } from '../../../core/model/belongings.ts';
+import type { Remedy } from '../../../core/checks/finding.ts';
+import { issue, type Issue } from '../../../core/text/issues.ts';
 import type { Why } from '../../../core/why/why.ts';
+import { fittedDocument, type Fitting, type Fittings, type ShelfPart } from '../../../core/mend/fittings.ts';
 import { chosenDocument, collide, type Conflict } from './conflict.ts';
 import { dropDraft, readDraft } from './draft.ts';
 import { Drawing } from './drawing.ts';
@@ -26,15 +29,17 @@ export interface EditorState {
   canRedo: boolean;
   undoLabel: string | null;
   redoLabel: string | null;
-  /** Why the last edit was not taken. */
-  refused: string;
+  /** Why the last edit was not taken: all that is wrong with it. */
+  refused: readonly Issue[];
   /** What an edit brought with it, what was merged, what had to be started anew: said once, until it is closed. */
   said: string;
   conflict: Conflict | null;
-  /** Whether the remedies of what is shown are worked out; until then they are on their way. */
+  /** Whether what puts the shown setup right is worked out; until then it is on its way. */
   settled: boolean;
   /** The derivation that is asked for. */
   why: Why | null;
+  /** The check whose working is open, and what puts it right; null while that is worked out. */
+  opened: { readonly id: string; readonly remedies: readonly Remedy[] | null } | null;
 }
 
 /** Longest that an edit waits for its picture before it is shown without, ms. */
@@ -56,6 +61,8 @@ export class Editor {
   readonly #drawing: Drawing;
   readonly #saving: Saving;
   #state: EditorState;
+  /** The last document that could be drawn: what stands again where an edit is refused. */
+  #sound: SetupDocument;
   #asked: string | null = null;
   /** What has changed and was not told of yet. */
   #untold: Partial<EditorState> = {};
@@ -84,17 +91,20 @@ export class Editor {
       saved: 'saved',
       saveProblem: '',
       ...historyOf(stored),
-      refused: '',
+      refused: [],
       said: '',
       conflict: null,
       settled: false,
-      why: null
+      why: null,
+      opened: null
     };
+    this.#sound = stored.document;
     changed(this.#state);
     this.#drawing = new Drawing(picture, ports, {
       show: (drawn, whole) => {
         this.#set({ picture: drawn, settled: whole });
         if (this.#asked !== null) void this.ask(this.#asked);
+        if (whole && this.#state.opened) void this.open(this.#state.opened.id);
       },
       failed: (error) => this.#set({ said: this.#lost(error) })
     });
@@ -147,10 +157,13 @@ export class Editor {
   async #draw(document: SetupDocument): Promise<boolean> {
     try {
       const drawn = await this.#drawing.draw(document, this.#look, this.#chart);
-      if (drawn.is !== 'refused') return true;
-      this.#set({ refused: drawn.errors.map((e) => e.message).join(' ') });
+      if (drawn.is !== 'refused') {
+        this.#sound = document;
+        return true;
+      }
+      this.#set({ refused: drawn.errors });
     } catch (error) {
-      this.#set({ refused: this.#lost(error) });
+      this.#set({ refused: [issue('', 'refused', { why: this.#lost(error) })] });
     }
     return false;
   }
@@ -171,23 +184,34 @@ export class Editor {
 
   /** Applies an edit if it is valid: draws, then saves by itself. Returns whether it was taken. */
   edit(changes: readonly Change[], label: string): Promise<boolean> {
-    const { document } = this.#state;
     return this.exchange(
-      withBelongings(document, withChanges(document, withChangedNames(document, changes)), changes),
+      (present) => withBelongings(present, withChanges(present, withChangedNames(present, changes)), changes),
       label
     );
   }
 
-  /** Takes a part or a figure that was exchanged, with what belongs to it, and says what that was. */
-  async exchange(exchanged: WithBelongings, label: string): Promise<boolean> {
-    const taken = await this.replace(exchanged.document, label);
+  /** Changes that follow from the present setup, the next size of a figure; false where there are none. */
+  step(changes: (present: SetupDocument) => readonly Change[] | null, label: string): boolean {
+    const made = changes(this.#state.document);
+    if (made) void this.edit(made, label);
+    return made !== null;
+  }
+
+  /** Takes a part or a figure that is exchanged in the present setup, with what belongs to it, and says what that was. */
+  async exchange(made: (present: SetupDocument) => WithBelongings, label: string): Promise<boolean> {
+    const exchanged = made(this.#state.document);
+    const taken = await this.replace(() => exchanged.document, label);
     const said = exchanged.said.join(' ');
     if (taken && said !== this.#state.said) this.#set({ said });
     return taken;
   }
 
-  /** Replaces the document by an edited one. */
-  replace(document: SetupDocument, label: string): Promise<boolean> {
+  /**
+   * Replaces the document by one made from it. What is given is made from the document as it stands here: the one on the
+   * screen may be an edit behind, as an edit is told with its picture.
+   */
+  replace(made: (present: SetupDocument) => SetupDocument, label: string): Promise<boolean> {
+    const document = made(this.#state.document);
     this.#setSoon({ saved: 'saving' });
     const work = this.#replace(document, label);
     this.#pending = Promise.allSettled([this.#pending, work]);
@@ -195,16 +219,15 @@ export class Editor {
   }
 
   async #replace(edited: SetupDocument, label: string): Promise<boolean> {
-    const before = this.#state.document;
     const document = withAllUpMass(edited);
     // it stands at once, so that a second keystroke steps on from it; taken back when the core refuses
     this.#setSoon({ document });
     if (!(await this.#draw(document))) {
-      if (this.#state.document === document) this.#set({ document: before });
+      if (this.#state.document === document) this.#set({ document: this.#sound });
       if (this.#saving.queue.length === 0) this.#set({ saved: 'saved' });
       return false;
     }
-    if (this.#state.refused !== '') this.#set({ refused: '' });
+    if (this.#state.refused.length > 0) this.#set({ refused: [] });
     this.#saving.push({ document, label });
     if (this.#state.conflict) this.#renewConflict(this.#state.conflict);
     return true;
@@ -225,10 +248,11 @@ export class Editor {
 
   /** Holds a part as it is, or frees it. */
   async fix(part: FixablePart, held: boolean): Promise<void> {
-    const { document } = this.#state;
-    const others = (document.fixed ?? []).filter((p) => p !== part);
     await this.replace(
-      { ...document, fixed: held ? [...others, part] : others },
+      (present) => {
+        const others = (present.fixed ?? []).filter((p) => p !== part);
+        return { ...present, fixed: held ? [...others, part] : others };
+      },
       `${part} ${held ? 'fixed' : 'free'}`
     );
   }
@@ -238,11 +262,18 @@ export class Editor {
     return this.#ports.fitted(this.#state.document, this.schools);
   }
 
-  /** Fits every part that is not fixed round those that are. */
-  async fitFree(): Promise<void> {
-    const fixed = this.#state.document.fixed ?? [];
-    await this.replace(
-      await this.fitted(),
+  /** The best ways to fit what is free, with the setup that they are of. Nothing is changed. */
+  async fittings(shelf: readonly ShelfPart[]): Promise<{ of: SetupDocument; fittings: Fittings | null }> {
+    const of = this.#state.document;
+    return { of, fittings: await this.#ports.fittings(of, this.#look, shelf) };
+  }
+
+  /** Takes a way to fit what is free, unless the setup is no longer the one that it was found for. */
+  async takeFitting(fitting: Fitting, of: SetupDocument): Promise<boolean> {
+    if (this.#state.document !== of) return false;
+    const fixed = of.fixed ?? [];
+    return this.replace(
+      (present) => fittedDocument(present, fitting),
       fixed.length > 0 ? `fitted around the ${fixed.join(' and ')}` : 'fitted to the brief'
     );
   }
@@ -268,6 +299,20 @@ export class Editor {
     }
     const why = await this.#ports.why(this.#state.picture.document, this.#look, id);
     if (this.#asked === id) this.#set({ why });
+  }
+
+  /** Opens a check's working, and works out what puts it right; null closes it. */
+  async open(id: string | null): Promise<void> {
+    if (id === null) {
+      this.#set({ opened: null });
+      return;
+    }
+    this.#set({ opened: { id, remedies: null } });
+    const { document } = this.#state.picture;
+    const remedies = await this.#ports.remedies(document, this.#look, id);
+    // what was found for a setup that has changed since is found again with the next picture
+    if (this.#state.opened?.id === id && this.#state.picture.document === document)
+      this.#set({ opened: { id, remedies } });
   }
 
   /** Says something until it is closed. */
@@ -339,7 +384,7 @@ export class Editor {
     if (!(await this.#draw(document))) return false;
     this.#saving.know(conflict.theirs);
     this.#saving.held = false;
-    this.#set({ ...historyOf(conflict.theirs), refused: '', document, conflict: null, saveProblem: '' });
+    this.#set({ ...historyOf(conflict.theirs), refused: [], document, conflict: null, saveProblem: '' });
     this.#saving.queue = mine.length > 0 ? [{ document, label: `${conflict.label}, chosen by figure` }] : [];
     if (mine.length > 0) this.#saving.keep();
     else dropDraft(this.#ports.storage, this.id);
@@ -358,7 +403,7 @@ export class Editor {
       return;
     }
     if (draft.revision === stored.revision) {
-      await this.replace(draft.document, draft.label);
+      await this.replace(() => draft.document, draft.label);
       return;
     }
     const collision = collide(draft.base, draft.document, draft.label, stored, true);
@@ -382,10 +427,10 @@ export class Editor {
       body: { revision: this.#saving.base.revision }
     });
     if (!answer.ok && !answer.current) {
-      this.#set({ refused: answer.message });
+      this.#set({ refused: [issue('', 'refused', { why: answer.message })] });
       return;
     }
-    this.#set({ refused: '' });
+    this.#set({ refused: [] });
     if (!answer.ok)
       this.say(
         `The setup was changed elsewhere meanwhile; what stands now is shown. Press ${direction} again if you still want it.`

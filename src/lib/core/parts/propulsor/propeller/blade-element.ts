@@ -92,6 +92,7 @@ function arcCosine(x: number): number {
  * Twist of constant geometric pitch, atan(0.94 P/(2 pi r)). Twelve cosine-spaced stations (within 1 % of
  * ninety-six). The root is bracketed from the start; secant steps inside the bracket, bisection where they leave it.
  *
+ * Longer than 80 lines as the root of each station is found in place, on numbers that are not allocated.
  * @param omega rad/s, >= 0; @param speedMs axial speed, J >= −0.2
  * @param out [0] thrust N, [1] torque N m
  */

@@ -1,5 +1,5 @@
 import { seededRandom } from '../../src/lib/core/numeric/random.ts';
-import { launchServer } from './server.ts';
+import { launchServer } from '../../tests/helpers/server.ts';
 
 /** What came of ending a server by force many times while it wrote. */
 export interface KillReport {

@@ -2,8 +2,8 @@ import { issue } from '../text/issues.ts';
 import { craftSchema, type SetupDocument } from '../document/schema.ts';
 import { validateAgainst, validateSetup, type Validated } from '../document/validate.ts';
 import type { Brief } from '../brief/brief.ts';
-import type { Schools } from './size-electrics.ts';
-import { sketchSetup } from './sketch-setup.ts';
+import type { Schools } from '../fit/size-electrics.ts';
+import { firstSketch } from './first-sketch.ts';
 
 /** What a brief may hold. */
 export const briefSchema = {
@@ -35,7 +35,7 @@ export function sketchChecked(
   if (!checked.ok) return checked;
   const brief = { ...checked.value, name: checked.value.name.trim() };
   if (brief.name === '') return { ok: false, errors: [issue('name', 'name-empty', {})] };
-  const sketched = validateSetup(sketchSetup(brief, schools));
+  const sketched = validateSetup(firstSketch(brief, schools));
   return sketched.ok
     ? { ok: true, value: { name: brief.name, document: sketched.value }, notes: [] }
     : {

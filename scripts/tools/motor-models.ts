@@ -4,7 +4,7 @@ import { windingResistanceFactor } from '../../src/lib/core/parts/motor/temperat
 import { propulsorLoad } from '../../src/lib/core/parts/propulsor/performance.ts';
 import { interpretSetup } from '../../src/lib/core/model/interpret.ts';
 import { noLoadCurrentAt } from '../../src/lib/core/train/operating-point.ts';
-import { benchRows, classOf, rms, type BenchRow } from './bench-rows.ts';
+import { benchRows, classOf, rms, type BenchRow } from '../../tests/helpers/bench-rows.ts';
 
 /** What a model of a motor under load may look at. */
 interface MotorFacts {

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase, closeDatabase } from '../../src/lib/server/db/open.ts';
 import { seedDemo } from '../../src/lib/server/demo/seed.ts';
-import { randomSetups } from './random-setup.ts';
+import { randomSetups } from '../../tests/helpers/random-setup.ts';
 
 /**
  * A data folder with the demo and many setups beside it: half of them three to a craft, half of them all of one craft.

@@ -45,6 +45,7 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
     folders: [
       'predict',
       'remedy',
+      'mend',
       'brief',
       'fit',
       'compare',

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { withChanges } from '../../src/lib/core/document/change.ts';
 import { PROTOTYPE_KEYS } from './hostile.ts';
-import { randomSetups } from './random-setup.ts';
+import { randomSetups } from '../../tests/helpers/random-setup.ts';
 
 /** One request that no page would send. */
 export interface FuzzedRequest {

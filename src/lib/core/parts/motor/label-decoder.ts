@@ -1,11 +1,6 @@
-import { estimateMotorConstant, wattsPerGram } from '../parts/motor/estimate.ts';
-import {
-  canOfStator,
-  estimateMassOfStator,
-  statorOfCan,
-  type EstimatedMass
-} from '../parts/motor/estimate-mass.ts';
-import { show } from '../units/show.ts';
+import { estimateMotorConstant, wattsPerGram } from './estimate.ts';
+import { canOfStator, estimateMassOfStator, statorOfCan, type EstimatedMass } from './estimate-mass.ts';
+import { show } from '../../units/show.ts';
 
 /** One way to read a motor's type number. */
 export interface LabelMeaning {
@@ -61,7 +56,7 @@ function meaning(
 }
 
 /** Can of an outrunner of a mass, half again as long as wide, mm: found by halving, since the estimate only grows. */
-function canOfMass(kg: number): [number, number] {
+export function canOfMass(kg: number): [number, number] {
   let [low, high] = [8, 400];
   for (let k = 0; k < 40; k++) {
     const d = 0.5 * (low + high);
@@ -110,6 +105,15 @@ export function decodeLabel(text: string): LabelMeaning[] {
   // a plate-thin second figure can only be a stator; a long one is more often the can
   const canIsLongEnough = d >= 14 && l > 0.8 * stator[0];
   return l < 0.75 * d ? [asStator, ...(canIsLongEnough ? [asCan] : [])] : [asCan, asStator];
+}
+
+/** A word of a motor's name that is a type number: "2814-900", "C3548/5". */
+const TYPE_WORD = /^[a-z]{0,4}-?\d{4}(?:[-/].*)?$/i;
+
+/** The likelier meaning of the type number in a motor's name, "Rush 2814-900"; null without one. */
+export function sizeInName(name: string | null | undefined): LabelMeaning | null {
+  const word = (name ?? '').split(/\s+/).find((w) => TYPE_WORD.test(w));
+  return word === undefined ? null : (decodeLabel(word)[0] ?? null);
 }
 
 const two = (v: number): string => String(Math.max(Math.round(v), 1)).padStart(2, '0');

@@ -1,0 +1,31 @@
+import type { Brief } from '../brief/brief.ts';
+import { runChecks } from '../checks/ledger.ts';
+import { withChanges } from '../document/change.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import type { Schools } from '../fit/size-electrics.ts';
+import { sketchSetup } from '../fit/sketch-setup.ts';
+import { failsOf } from '../remedy/bench.ts';
+import { situationOf } from '../situation/situation.ts';
+import { mendingOf } from './put-right.ts';
+
+/** How often a sketch is put right before it is shown. */
+const MOST_TURNS = 3;
+
+/**
+ * A first setup from a brief with nothing over its limits, as far as the parts on sale reach: sketched, then put right as a
+ * user would put it right. What it cannot meet is said by `mendingOf` of the setup itself.
+ */
+export function firstSketch(b: Brief, schools?: Schools): SetupDocument {
+  let setup = sketchSetup(b, schools);
+  for (let turn = 0; turn < MOST_TURNS; turn++) {
+    const s = situationOf(setup, { schools, bands: true });
+    const results = runChecks(s);
+    const { over } = failsOf(results);
+    const [best] = over === 0 ? [] : mendingOf(s, results).putRight;
+    if (!best || best.stillOver.length >= over) break;
+    const estimated = best.changes.map((c) => [c.path, 'estimated'] as const);
+    setup = withChanges(setup, best.changes);
+    setup = { ...setup, sources: { ...setup.sources, ...Object.fromEntries(estimated) } };
+  }
+  return setup;
+}

@@ -1,0 +1,341 @@
+import type { CheckResult } from '../checks/finding.ts';
+import { runChecks } from '../checks/ledger.ts';
+import { withChanges, type Change } from '../document/change.ts';
+import { FIXABLE, type FixablePart, type SetupDocument } from '../document/schema.ts';
+import type { StoredPart } from '../document/stored.ts';
+import { ESTIMATED, fitAround } from '../fit/fit-around.ts';
+import { suitsCraft } from '../fit/first-propulsor.ts';
+import { withShelfPart } from '../shelf/measured.ts';
+import { Situation } from '../situation/situation.ts';
+import { Bench, failsOf, isBetter, isFailing, type Fails, type Trial } from '../remedy/bench.ts';
+import { carried } from './electrics.ts';
+import { lostOf } from './lost.ts';
+import { exchange } from './refitted.ts';
+import { shopWords, type ShopPart } from './shop-words.ts';
+
+/** A part of the shelf as far as a fitting needs it. */
+export type ShelfPart = Pick<StoredPart, 'kind' | 'name' | 'document' | 'measured'>;
+
+/** A predicted figure with its band of 10 to 90 %, SI. */
+export interface Banded {
+  readonly value: number;
+  readonly band: readonly [number, number] | null;
+}
+
+/** What a setup comes to in its worst case, full throttle and standing on a full pack: A, N, rpm, kg; and what fails. */
+export interface Outcome {
+  readonly currentA: Banded;
+  /** Null afloat, where thrust does not carry the craft. */
+  readonly thrustN: Banded | null;
+  readonly rpm: Banded;
+  readonly massKg: number;
+  /** Titles of the checks that are over, and of those that are tight. */
+  readonly over: readonly string[];
+  readonly tight: readonly string[];
+}
+
+/** One part of a fitted setup in a shop's words, and whose it is. */
+export interface FittedPart {
+  readonly part: FixablePart;
+  readonly text: string;
+  /** `yours` from the shelf, `as it is` where it stays, `to buy` else. */
+  readonly from: 'yours' | 'as it is' | 'to buy';
+}
+
+/** One way to choose every part that is free. */
+export interface Fitting {
+  readonly parts: readonly FittedPart[];
+  /** How many of them are still to be bought. */
+  readonly toBuy: number;
+  /** Everything that changes, to be applied to the setup that was fitted. */
+  readonly changes: readonly Change[];
+  readonly sources: NonNullable<SetupDocument['sources']>;
+  readonly outcome: Outcome;
+}
+
+/** The setup as it stands beside the best ways to fit what is free, best first. */
+export interface Fittings {
+  readonly now: Outcome;
+  readonly held: readonly FixablePart[];
+  readonly offers: readonly Fitting[];
+}
+
+/** Most that are offered, and bounds on the work: owned motors tried, owned parts tried in the place of a fitted one. */
+const OFFERED = 4;
+const MOST_MOTORS = 8;
+const MOST_PARTS = 6;
+/** How many fitted setups are judged whole, with bands. */
+const MOST_JUDGED = 8;
+
+/** Parts that the shelf holds. */
+type OwnedPart = Exclude<ShopPart, 'wiring'>;
+const SHOP_PARTS = FIXABLE.filter((part) => part !== 'wiring') as OwnedPart[];
+
+const banded = (value: number, band?: readonly [number, number]): Banded => ({ value, band: band ?? null });
+
+/** What a setup comes to, by what its checks find. */
+export function outcomeOf(s: Situation, results: readonly CheckResult[] = runChecks(s)): Outcome {
+  const { worst } = s;
+  const titles = (finding: string): string[] =>
+    results.filter((r) => r.finding === finding).map((r) => r.title);
+  return {
+    currentA: banded(worst.batteryCurrentA, worst.band?.batteryCurrentA),
+    thrustN: s.kind === 'boat' ? null : banded(worst.thrustN, worst.band?.thrustN),
+    rpm: banded(worst.rpm, worst.band?.rpm),
+    massKg: s.setup.craft.massKg,
+    over: titles('over'),
+    tight: titles('tight')
+  };
+}
+
+/** How far a part of the shelf is from a fitted one by its decisive figure, in logarithms; null where it cannot take its place. */
+function farness(part: ShelfPart, fitted: SetupDocument): number | null {
+  const log = (a: number | null | undefined, b: number | null | undefined): number | null =>
+    a == null || b == null || a <= 0 || b <= 0 ? null : Math.abs(Math.log(a / b));
+  switch (part.kind) {
+    case 'propulsor': {
+      const p = part.document as SetupDocument['propulsor'];
+      return suitsCraft(p, fitted) ? log(p.diameterM, fitted.propulsor.diameterM) : null;
+    }
+    case 'battery': {
+      const b = part.document as SetupDocument['battery'];
+      const cells = log(b.series, fitted.battery.series);
+      const size = log(b.capacityAh, fitted.battery.capacityAh);
+      return cells === null || size === null ? null : 3 * cells + size;
+    }
+    case 'esc':
+      return log((part.document as { continuousA?: number }).continuousA, fitted.esc?.continuousA);
+    case 'motor':
+      return log((part.document as { massKg?: number }).massKg ?? 0.1, fitted.motor.massKg ?? 0.1);
+    default:
+      return null;
+  }
+}
+
+/** Owned parts of a kind that may take the place of a fitted one, the most alike first. */
+const alike = (
+  shelf: readonly ShelfPart[],
+  kind: OwnedPart,
+  fitted: SetupDocument,
+  most: number
+): ShelfPart[] =>
+  shelf
+    .flatMap((part) => {
+      const far = part.kind === kind ? farness(part, fitted) : null;
+      return far === null ? [] : [{ part, far }];
+    })
+    .sort((a, b) => a.far - b.far)
+    .slice(0, most)
+    .map(({ part }) => part);
+
+interface Found {
+  readonly trial: Trial;
+  /** Parts that come from the shelf. */
+  readonly owned: ReadonlyMap<OwnedPart, ShelfPart>;
+}
+
+const noWorse = (a: Fails, b: Fails): boolean => a.over <= b.over && a.over + a.tight <= b.over + b.tight;
+
+/** A trial with owned parts in the place of fitted ones, where that lets no more fail. */
+function withOwned(
+  bench: Bench,
+  start: Found,
+  free: readonly OwnedPart[],
+  shelf: readonly ShelfPart[]
+): Found {
+  let { trial } = start;
+  const owned = new Map(start.owned);
+  for (const part of free.filter((p) => p !== 'motor' && !owned.has(p))) {
+    const others = trial.rungs.filter((r) => !r.changes[0].path.startsWith(`${part}.`));
+    let best: { trial: Trial; part: ShelfPart; fails: Fails } | null = null;
+    for (const candidate of alike(shelf, part, trial.situation.setup, MOST_PARTS)) {
+      const { setup } = bench.before;
+      const rung = exchange(part, setup, withShelfPart(setup, candidate));
+      const next = bench.try(rung.changes.length === 0 ? others : [...others, rung]);
+      if (!next) continue;
+      const fails = failsOf(next.failing);
+      if (best ? isBetter(fails, best.fails) : noWorse(fails, failsOf(trial.failing)))
+        best = { trial: next, part: candidate, fails };
+    }
+    if (best) {
+      trial = best.trial;
+      owned.set(part, best.part);
+    }
+  }
+  return { trial, owned };
+}
+
+/** Names of the parts that a setup has, as one word: two ways that come to the same are one. */
+const sameAs = (found: Found): string =>
+  JSON.stringify(SHOP_PARTS.map((part) => shopWords(part, found.trial.situation.setup)));
+
+/** Where each figure comes from once a fitting is taken: fitted ones are estimated, owned ones as the shelf has them. */
+function sourcesAfter(before: SetupDocument, found: Found): NonNullable<SetupDocument['sources']> {
+  const touched = new Set(found.trial.changes.map((c) => c.path.split('.')[0]));
+  let setup = before;
+  for (const part of SHOP_PARTS.filter((p) => touched.has(p))) {
+    const owned = found.owned.get(part);
+    if (owned) setup = withShelfPart(setup, owned);
+    else {
+      const kept = Object.entries(setup.sources ?? {}).filter(([path]) => !path.startsWith(`${part}.`));
+      const made = ESTIMATED[part].map((path) => [path, 'estimated'] as const);
+      setup = { ...setup, sources: Object.fromEntries([...kept, ...made]) };
+    }
+  }
+  return setup.sources ?? {};
+}
+
+/** The document once a fitting is taken. A calibration belongs to the parts it was made with. */
+export const fittedDocument = (
+  before: SetupDocument,
+  fitting: Pick<Fitting, 'changes' | 'sources'>
+): SetupDocument => ({
+  ...withChanges(before, fitting.changes),
+  sources: fitting.sources,
+  calibration: null
+});
+
+/** The part of a fitted setup, and whether it stays, is on the shelf, or is to be bought. */
+function partsOf(before: SetupDocument, after: SetupDocument, found: Found): FittedPart[] {
+  return FIXABLE.flatMap((part): FittedPart[] => {
+    const changed = found.trial.changes.some((c) => c.path.startsWith(`${part}.`));
+    if (part === 'wiring' && !changed) return [];
+    const owned = part === 'wiring' ? undefined : found.owned.get(part);
+    const text = shopWords(part, after);
+    return [
+      {
+        part,
+        text: owned ? `${owned.name}: ${text}` : text,
+        from: owned ? 'yours' : changed ? 'to buy' : 'as it is'
+      }
+    ];
+  });
+}
+
+/** Ways to fit the free parts: anew, round each part that may stay, and round each owned motor. */
+function starts(bench: Bench, free: readonly OwnedPart[], shelf: readonly ShelfPart[]): Found[] {
+  const { setup, schools } = bench.before;
+  const held = SHOP_PARTS.filter((part) => !free.includes(part));
+  const fit = (
+    base: SetupDocument,
+    stay: readonly FixablePart[],
+    owned: ReadonlyMap<OwnedPart, ShelfPart>
+  ): Found[] => {
+    const fitted = fitAround(base, { fixed: ['wiring', ...stay], schools });
+    const rungs = free.map((part) => exchange(part, setup, fitted)).filter((rung) => rung.changes.length > 0);
+    const trial = bench.try(rungs);
+    return trial ? [{ trial, owned }] : [];
+  };
+  const anew = fit(setup, held, new Map());
+  const kept = free.flatMap((part) => fit(setup, [...held, part], new Map()));
+  const motors = free.includes('motor')
+    ? alike(shelf, 'motor', anew[0]?.trial.situation.setup ?? setup, MOST_MOTORS)
+    : [];
+  return [
+    ...motors.flatMap((motor) =>
+      fit(withShelfPart(setup, motor), [...held, 'motor'], new Map([['motor' as const, motor]]))
+    ),
+    ...kept,
+    ...anew
+  ];
+}
+
+/** Power that a setup takes in its worst case for each newton, W/N; afloat its power, W. */
+const asked = (s: Situation): number =>
+  s.worst.electricalPowerW / (s.kind === 'boat' ? 1 : Math.max(s.worst.thrustN, 1e-6));
+
+/** What a part to buy, a kilogram more by share, and power for the same thrust weigh against each other. (m) */
+const WEIGHT = { toBuy: 1, lost: 6, mass: 4, power: 2 } as const;
+/** Most of what the brief wants, or of what there is now where that is less, that a fitting may lose, in logarithms. */
+const MOST_LOST = -Math.log(0.8);
+
+interface Judged {
+  readonly fitting: Fitting;
+  readonly lost: number;
+  /** What it asks beside what fails: parts to buy, weight, power. */
+  readonly effort: number;
+}
+
+/** What is better first: fewer over, fewer failing in all, then what asks less. */
+const better = (a: Judged, b: Judged): number => {
+  const fails = ({ fitting: { outcome } }: Judged): number => outcome.over.length + outcome.tight.length;
+  return (
+    a.fitting.outcome.over.length - b.fitting.outcome.over.length ||
+    fails(a) - fails(b) ||
+    a.effort - b.effort
+  );
+};
+
+/** A way to fit as the document that it would be. */
+function judgedOf(s: Situation, found: Found): Judged {
+  const wanted = { changes: [...found.trial.changes], sources: sourcesAfter(s.document, found) };
+  const after = new Situation(fittedDocument(s.document, wanted), s.look);
+  const parts = partsOf(s.setup, after.setup, found);
+  const toBuy = parts.filter((p) => p.from === 'to buy').length;
+  const lost = lostOf(s, after);
+  const { massKg } = after.setup.craft;
+  return {
+    fitting: { ...wanted, parts, toBuy, outcome: outcomeOf(after) },
+    lost,
+    effort:
+      WEIGHT.toBuy * toBuy +
+      WEIGHT.lost * lost +
+      WEIGHT.mass * Math.log(massKg) +
+      WEIGHT.power * Math.log(asked(after))
+  };
+}
+
+/**
+ * The best ways to choose every part that is not held, to be looked at before one is taken: what is owned comes before what
+ * is to be bought, only shapes that suit the craft, and none that lets more be over than now. Each is judged as the
+ * document that it would be.
+ * @param shelf the parts that are owned
+ */
+export function fittingsOf(s: Situation, shelf: readonly ShelfPart[]): Fittings {
+  const held = (s.setup.fixed ?? []) as readonly FixablePart[];
+  const free = SHOP_PARTS.filter((part) => !held.includes(part));
+  const results = runChecks(s);
+  const now = outcomeOf(s, results);
+  const bench = new Bench(s, results);
+  const ways = starts(bench, free, shelf)
+    // of two ways that come to the same, the one with owned parts stands first
+    .flatMap((start) => [withOwned(bench, start, free, shelf), start])
+    .map((found) => ({ ...found, trial: carriedFree(bench, found) }))
+    .filter((found) => found.trial.changes.length > 0);
+  const seen = new Set<string>();
+  const distinct = ways
+    .filter((found) => {
+      const key = sameAs(found);
+      return seen.has(key) ? false : seen.add(key);
+    })
+    .map((found) => ({ found, fails: failsOf(found.trial.failing) }))
+    .filter(
+      ({ found, fails }) => fails.over <= now.over.length && lostOf(s, found.trial.situation) <= MOST_LOST
+    )
+    .sort(
+      (a, b) =>
+        a.fails.over - b.fails.over ||
+        a.fails.tight - b.fails.tight ||
+        b.found.owned.size - a.found.owned.size
+    );
+  return {
+    now,
+    held,
+    offers: distinct
+      .slice(0, MOST_JUDGED)
+      .map(({ found }) => judgedOf(s, found))
+      .filter(({ fitting, lost }) => fitting.outcome.over.length <= now.over.length && lost <= MOST_LOST)
+      .sort(better)
+      .slice(0, OFFERED)
+      .map(({ fitting }) => fitting)
+  };
+}
+
+/** What carries the current made to suit, where that exchanges nothing that comes from the shelf. */
+function carriedFree(bench: Bench, { trial, owned }: Found): Trial {
+  if (!trial.failing.some(isFailing)) return trial;
+  const next = carried(bench, trial);
+  const touches = (part: OwnedPart): boolean =>
+    next.rungs.some((r) => !trial.rungs.includes(r) && r.changes.some((c) => c.path.startsWith(`${part}.`)));
+  return [...owned.keys()].some(touches) ? trial : next;
+}

@@ -1,0 +1,308 @@
+import { checkOf, CHECKS } from '../checks/all-checks.ts';
+import type { Rung } from '../checks/candidates.ts';
+import type { Check, Give } from '../checks/check.ts';
+import type { CheckResult } from '../checks/finding.ts';
+import type { Change } from '../document/change.ts';
+import { partWord } from '../document/part-words.ts';
+import type { FixablePart } from '../document/schema.ts';
+import type { Situation } from '../situation/situation.ts';
+import type { Band } from '../train/bands.ts';
+import { listed } from '../text/listed.ts';
+import { show, showUnit } from '../units/show.ts';
+import { Bench, failsOf, isBetter, isFailing, type Fails, type Trial } from '../remedy/bench.ts';
+import { drivesAround, type Drive } from './drives.ts';
+import { carried, isCarried } from './electrics.ts';
+import { lostOf } from './lost.ts';
+import { refitted } from './refitted.ts';
+import { isShopPart, shopWords } from './shop-words.ts';
+
+/** What becomes of a check. */
+export interface Effect {
+  readonly id: string;
+  readonly title: string;
+  readonly unit: string;
+  readonly direction: CheckResult['direction'];
+  readonly before: number | null;
+  readonly after: number | null;
+  readonly findingBefore: CheckResult['finding'] | null;
+  readonly findingAfter: CheckResult['finding'] | null;
+}
+
+/** Changes that put a whole setup right, or as far right as they can. */
+export interface PutRight {
+  /** The steps and what comes of them in one line. */
+  readonly text: string;
+  readonly steps: string[];
+  readonly outcome: string[];
+  readonly changes: Change[];
+  /** Every check whose finding changes. */
+  readonly effects: Effect[];
+  /** Checks that stay over. */
+  readonly stillOver: string[];
+}
+
+/** A check that stays beyond its limit, and why. */
+export interface Cannot {
+  readonly id: string;
+  readonly sentence: string;
+}
+
+/** What would put a setup right, best first; where nothing makes everything hold, what stands in the way. */
+export interface Mending {
+  readonly putRight: PutRight[];
+  readonly cannot: Cannot[];
+}
+
+/** Most that are offered. */
+const OFFERED = 3;
+/** Drives that are judged, and drives for which ESC, pack and leads are made to suit: bounds on the work. */
+const MOST_DRIVES = 900;
+const MOST_COMPLETED = 12;
+/** What a changed ESC, pack rating or lead weighs beside the drive's cost. (m) */
+const ELECTRIC_COST = 1;
+/** What it weighs to lose what the craft is for, for each e-fold: half of the thrust weighs as much as exchanging three parts. (m) */
+const LOST_COST = 16;
+
+interface Found {
+  readonly trial: Trial;
+  readonly fails: Fails;
+  readonly cost: number;
+}
+
+/** Parts that a trial exchanges, each by the first of its changes: a gear goes with its motor. */
+const partsOf = (trial: Trial): string[] => [
+  ...new Set(trial.rungs.map((r) => r.changes[0].path.split('.')[0]))
+];
+
+/** What a solution asks of the user: a part to exchange, a margin that stays used up, how far it goes. (m) */
+const effort = ({ trial, fails, cost }: Found): number => partsOf(trial).length + fails.tight + FAR * cost;
+const FAR = 0.25;
+
+const isWhole = ({ fails }: Found): boolean => fails.over + fails.tight === 0;
+
+/** The better of two comes first: fewer over, then what lets fewer fail than before in all, then what asks less. */
+const orderFrom =
+  (before: Fails) =>
+  (a: Found, b: Found): number => {
+    const fewer = ({ fails }: Found): number => Number(fails.over + fails.tight < before.over + before.tight);
+    return (
+      a.fails.over - b.fails.over ||
+      Number(isWhole(b)) - Number(isWhole(a)) ||
+      fewer(b) - fewer(a) ||
+      effort(a) - effort(b)
+    );
+  };
+
+const quickFirst = (a: Check, b: Check): number => Number(a.slow ?? false) - Number(b.slow ?? false);
+
+/** The drives whose own checks are best, the nearest first of as many fails. */
+function promising(
+  bench: Bench,
+  drives: readonly Drive[],
+  checks: Check[]
+): { trial: Trial; cost: number }[] {
+  const judged: { trial: Trial; cost: number; fails: Fails }[] = [];
+  let least = Infinity;
+  let whole = 0;
+  for (const drive of drives.slice(0, MOST_DRIVES)) {
+    if (whole >= MOST_COMPLETED) break;
+    const trial = bench.try(drive.rungs);
+    if (!trial) continue;
+    const fails = trial.failsOf(checks, least);
+    if (fails.over > least) continue;
+    least = fails.over;
+    judged.push({ trial, cost: drive.cost + LOST_COST * lostOf(bench.before, trial.situation), fails });
+    if (fails.over === 0 && fails.tight === 0) whole++;
+  }
+  return judged
+    .filter(({ fails }) => fails.over === least)
+    .sort((a, b) => a.fails.tight + FAR * a.cost - (b.fails.tight + FAR * b.cost))
+    .slice(0, MOST_COMPLETED);
+}
+
+/** What a trial exchanges, as one word. */
+const kindOf = (trial: Trial): string => partsOf(trial).sort().join();
+
+/**
+ * Drives as far right as ESC, pack and leads make them, where they are better than the setup as it stands. It ends when as
+ * many ways as are offered make everything hold.
+ */
+function completed(bench: Bench, before: Fails, starts: readonly { trial: Trial; cost: number }[]): Found[] {
+  const found: Found[] = [];
+  const whole = new Set<string>();
+  for (const { trial: start, cost } of starts) {
+    if (whole.size >= OFFERED) break;
+    const trial = carried(bench, start);
+    // bands only add to what fails: what is no better without them is no better
+    if (trial.changes.length === 0 || !isBetter(failsOf(trial.failing), before)) continue;
+    const fails = failsOf(trial.settled);
+    if (!isBetter(fails, before)) continue;
+    const one = { trial, fails, cost: cost + ELECTRIC_COST * (trial.rungs.length - start.rungs.length) };
+    found.push(one);
+    if (isWhole(one)) whole.add(kindOf(trial));
+  }
+  return found;
+}
+
+/** Solutions round the setup fitted anew: as it comes, and with the nearest changes of the best of them. */
+function afresh(bench: Bench, before: Fails, checks: Check[]): Found[] {
+  const drives = refitted(bench.before);
+  const starts = drives.flatMap((drive) => {
+    const trial = bench.try(drive.rungs);
+    return trial ? [{ trial, cost: drive.cost + LOST_COST * lostOf(bench.before, trial.situation) }] : [];
+  });
+  const found = completed(bench, before, starts).sort(orderFrom(before));
+  const [best] = found;
+  if (!best || best.fails.over === 0) return found;
+  const further = drivesAround(best.trial.situation).map((d) => ({
+    rungs: [...best.trial.rungs, ...d.rungs],
+    cost: best.cost + d.cost
+  }));
+  return [...found, ...completed(bench, before, promising(bench, further, checks))];
+}
+
+/** Solutions that are better than the setup as it stands, best first, no two that exchange the same parts. */
+function solutions(bench: Bench, before: Fails, checks: Check[]): Found[] {
+  const near = completed(bench, before, promising(bench, drivesAround(bench.before), checks));
+  const found = near.some((f) => f.fails.over === 0) ? near : [...near, ...afresh(bench, before, checks)];
+  const kinds = new Set<string>();
+  return found.sort(orderFrom(before)).filter(({ trial }) => {
+    const kind = kindOf(trial);
+    return kinds.has(kind) ? false : kinds.add(kind);
+  });
+}
+
+/** "2 % less thrust", what a change costs or gives; nothing where it is less than one per cent. */
+function moved(before: Situation, after: Situation): string[] {
+  const out: string[] = [];
+  const say = (was: number, is: number, what: string): void => {
+    const percent = 100 * (is / was - 1);
+    if (was > 0 && Math.abs(percent) >= 1)
+      out.push(`${show(Math.abs(percent), 2)} % ${percent < 0 ? 'less' : 'more'} ${what}`);
+  };
+  if (before.kind === 'boat') say(before.worst.rpm, after.worst.rpm, 'rpm');
+  else say(before.worst.thrustN, after.worst.thrustN, 'thrust');
+  say(before.worst.batteryCurrentA, after.worst.batteryCurrentA, 'current');
+  if (before.kind !== 'boat') say(before.setup.craft.massKg, after.setup.craft.massKg, 'weight');
+  return out;
+}
+
+/** What is changed, part by part: as the one step says it, or as the part is called that several steps made. */
+function stepsOf(trial: Trial): string[] {
+  const touching = (part: string): Rung[] =>
+    trial.rungs.filter((r) => r.changes[0]?.path.split('.')[0] === part);
+  return partsOf(trial).map((part) => {
+    const rungs = touching(part);
+    return rungs.length === 1 || !isShopPart(part)
+      ? rungs[rungs.length - 1].text
+      : shopWords(part, trial.situation.setup);
+  });
+}
+
+/** What comes of a solution: "everything holds", "2 % less thrust". */
+function outcomeOf({ trial, fails }: Found, before: Situation): string[] {
+  const failing = trial.settled.filter(isFailing);
+  const verdict =
+    failing.length === 0
+      ? 'everything holds'
+      : fails.over === 0
+        ? `nothing over, ${listed(failing.map((r) => r.title))} tight`
+        : `${listed(failing.filter((r) => r.finding === 'over').map((r) => r.title))} still over`;
+  return [verdict, ...moved(before, trial.situation)];
+}
+
+function effectsOf(before: readonly CheckResult[], after: readonly CheckResult[]): Effect[] {
+  const was = new Map(before.map((r) => [r.id, r]));
+  const is = new Map(after.map((r) => [r.id, r]));
+  return [...new Set([...was.keys(), ...is.keys()])].flatMap((id) => {
+    const [a, b] = [was.get(id), is.get(id)];
+    if (a?.finding === b?.finding) return [];
+    const { title, unit, direction } = (b ?? a) as CheckResult;
+    return {
+      id,
+      title,
+      unit,
+      direction,
+      before: a?.value ?? null,
+      after: b?.value ?? null,
+      findingBefore: a?.finding ?? null,
+      findingAfter: b?.finding ?? null
+    };
+  });
+}
+
+const GIVES: Readonly<Record<Exclude<Give, 'room'>, string>> = {
+  weight: 'the weight',
+  time: 'the wanted time',
+  speed: 'the wanted speed',
+  leads: 'the length of the leads'
+};
+
+/** What would have to give for a limit that nothing meets: what the user holds, the room, the weight, the wish itself. */
+function whatWouldGive(result: CheckResult, s: Situation): string {
+  const { craft, fixed = [] } = s.setup;
+  const held = (fixed as readonly FixablePart[]).map(
+    (part) => `the ${partWord(part, s.setup.propulsor.kind)}`
+  );
+  // a submerged screw is as large as its power asks, not as the room is
+  const bounded = craft.largestPropM != null && s.setup.propulsor.kind !== 'submerged-screw';
+  const gives = [
+    ...(held.length > 0 ? [`something that is held (${held.join(', ')})`] : []),
+    ...(checkOf(result.id)?.gives ?? [])
+      .filter((g) => g !== 'room' || bounded)
+      .map((g) =>
+        g === 'room' ? `the room for the ${partWord('propulsor', s.setup.propulsor.kind)}` : GIVES[g]
+      )
+  ];
+  return gives.length > 0
+    ? `${listed(gives)} would have to give`
+    : 'its working says what would have to give';
+}
+
+/** Why a check cannot be met: the best value of what was tried, the limit, and what would have to give. */
+function cannotOf(result: CheckResult, s: Situation): string {
+  const limit = result.reason === 'margin' ? result.marginLimit : result.limit;
+  if (result.value === null || limit === null) return `${result.title}: ${result.sentence}.`;
+  const way = result.direction === 'below' ? 'at most' : 'at least';
+  const best = `${result.title}: ${showUnit(result.value, result.unit)} in the best of what was tried, ${way} ${showUnit(limit, result.unit)}`;
+  if (result.reason !== 'band') return `${best}; ${whatWouldGive(result, s)}.`;
+  const edge = (result.band as Band)[result.direction === 'below' ? 1 : 0];
+  return `${best}, but its band reaches ${showUnit(edge, result.unit)}: measured figures in place of estimated ones would settle it.`;
+}
+
+/**
+ * What would put a whole setup right. Every drive near the present one (propulsor, cells, motor, gear; one, two or three of
+ * them changed) is judged by every check that ESC, pack and leads cannot mend; for the best of them those are made to suit;
+ * each is then judged whole, with bands where the setup is looked at with bands. Offered is only what fails less than the
+ * setup as it stands, and never more over: pressing what is offered cannot go in circles.
+ * @param results findings of the setup as it stands
+ */
+export function mendingOf(s: Situation, results: readonly CheckResult[]): Mending {
+  const before = failsOf(results);
+  if (before.over + before.tight === 0) return { putRight: [], cannot: [] };
+  const bench = new Bench(s, results);
+  const start = bench.try([]);
+  const carriedIds = new Set(
+    CHECKS.map((check) => start?.resultOf(check) ?? null)
+      .filter((r): r is CheckResult => r !== null && isCarried(r, s))
+      .map((r) => r.id)
+  );
+  const found = solutions(
+    bench,
+    before,
+    CHECKS.filter((check) => !carriedIds.has(check.id)).sort(quickFirst)
+  );
+  const putRight = found.slice(0, OFFERED).map((f): PutRight => {
+    const [steps, outcome] = [stepsOf(f.trial), outcomeOf(f, s)];
+    return {
+      text: `${listed(steps)}: ${outcome.join(', ')}`,
+      steps,
+      outcome,
+      changes: [...f.trial.changes],
+      effects: effectsOf(results, f.trial.settled),
+      stillOver: f.trial.settled.filter((r) => r.finding === 'over').map((r) => r.id)
+    };
+  });
+  const left = (found[0]?.trial.settled ?? results).filter(isFailing);
+  return { putRight, cannot: left.map((r) => ({ id: r.id, sentence: cannotOf(r, s) })) };
+}

@@ -1,0 +1,28 @@
+import type { FixablePart, SetupDocument } from '../document/schema.ts';
+import { withArticle } from '../text/article.ts';
+import { inInches, show } from '../units/show.ts';
+
+/** A part that is bought as such. */
+export type ShopPart = FixablePart;
+
+const WORDS: Readonly<Record<ShopPart, (d: SetupDocument) => string>> = {
+  battery: ({ battery: b }) =>
+    `${b.series}S ${b.capacityAh} Ah${b.continuousC == null ? '' : ` at ${b.continuousC}C`}`,
+  wiring: ({ wiring: w }) =>
+    [
+      ...(w?.gaugeAwg == null ? [] : [`gauge ${w.gaugeAwg} leads`]),
+      ...(w?.connectorA == null ? [] : [`a connector for ${w.connectorA} A`])
+    ].join(' with ') || 'other leads',
+  esc: ({ esc }) => withArticle(`${esc?.continuousA ?? '?'} A ESC for ${esc?.maxSeries ?? '?'} cells`),
+  motor: ({ motor }) =>
+    `${motor.massKg == null ? 'a motor' : withArticle(`${show(1000 * motor.massKg, 2)} g motor`)} of ${Math.round(motor.kvRpmPerVolt)} KV`,
+  propulsor: ({ propulsor: p }) =>
+    p.kind === 'propeller'
+      ? `${inInches(p.diameterM)} × ${inInches(p.pitchM ?? p.diameterM)}`
+      : withArticle(`${Math.round(1000 * p.diameterM)} mm ${p.kind === 'ducted-fan' ? 'fan' : 'screw'}`)
+};
+
+/** A part of a setup in the words of a shop: "a 110 g motor of 900 KV", "11 × 5.5", "4S 3.3 Ah at 30C". */
+export const shopWords = (part: ShopPart, setup: SetupDocument): string => WORDS[part](setup);
+
+export const isShopPart = (part: string): part is ShopPart => Object.hasOwn(WORDS, part);

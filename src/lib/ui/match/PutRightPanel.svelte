@@ -1,0 +1,88 @@
+<script lang="ts">
+  import type { CheckResult } from '../../core/checks/finding.ts';
+  import { listed } from '../../core/text/listed.ts';
+  import { wordOf } from '../../core/checks/finding.ts';
+  import type { Cannot, PutRight } from '../../core/mend/put-right.ts';
+  import { showUnit } from '../../core/units/show.ts';
+
+  /** What would put the whole setup right: at most three ways, each with all it changes, taken with one press. */
+  let {
+    checks,
+    offers,
+    cannot,
+    settled,
+    onapply
+  }: {
+    checks: CheckResult[];
+    offers: PutRight[];
+    cannot: Cannot[];
+    /** Whether the offers are those of what is shown. */
+    settled: boolean;
+    onapply: (offer: PutRight) => void;
+  } = $props();
+
+  const over = $derived(checks.filter((c) => c.finding === 'over').length);
+  const tight = $derived(checks.filter((c) => c.finding === 'tight').length);
+  const moved = (value: number | null, unit: string): string =>
+    value === null ? 'not known' : showUnit(value, unit);
+</script>
+
+<section class="mb-3" aria-labelledby="put-right-title" data-testid="put-right">
+  <h2 id="put-right-title" class="mb-1 text-lg font-bold">To put it right</h2>
+  {#if over + tight === 0}
+    <p class="text-sm leading-[18px]" role="status">
+      Every limit that is known holds, by the margins that are chosen.
+    </p>
+  {:else if !settled}
+    <p class="text-ink-soft text-sm leading-[18px]" role="status">
+      Looking for what makes {over > 0 ? 'nothing over' : 'everything hold'} …
+    </p>
+  {:else}
+    <ol class="flex flex-col gap-1.5">
+      {#each offers as offer, k (offer.text)}
+        <li class="border-cold bg-sheet border-l-4 px-2 py-1">
+          <p class="text-sm leading-[18px] font-semibold">{listed(offer.steps)}</p>
+          <p class="text-ink-soft text-xs leading-4">{offer.outcome.join(', ')}</p>
+          <div class="mt-0.5 flex items-start justify-between gap-2">
+            <details class="min-w-0 flex-1 text-xs leading-4">
+              <summary class="text-ink-soft cursor-pointer py-1 max-sm:py-3">
+                {offer.effects.length} finding{offer.effects.length === 1 ? '' : 's'} change{offer.effects
+                  .length === 1
+                  ? 's'
+                  : ''}
+              </summary>
+              <ul>
+                {#each offer.effects as e (e.id)}
+                  <li class="py-0.5">
+                    {e.title}: {moved(e.before, e.unit)} ({e.findingBefore
+                      ? wordOf({ finding: e.findingBefore, direction: e.direction })
+                      : 'not asked'}) → {moved(e.after, e.unit)} ({e.findingAfter
+                      ? wordOf({ finding: e.findingAfter, direction: e.direction })
+                      : 'not asked'})
+                  </li>
+                {/each}
+              </ul>
+            </details>
+            <button
+              class="press border-cold text-cold hover:bg-page shrink-0 border px-2.5 py-0.5 text-sm font-semibold"
+              data-testid={`put-right-${k}`}
+              aria-label={`use ${offer.text}`}
+              onclick={() => onapply(offer)}>use</button
+            >
+          </div>
+        </li>
+      {/each}
+    </ol>
+    {#if offers.length === 0}
+      <p class="text-sm leading-[18px]">No change of the parts that are free lets fewer limits fail.</p>
+    {/if}
+    {#if cannot.length > 0}
+      <details class="mt-1 text-xs leading-4" open={offers.length === 0} data-testid="cannot">
+        <summary class="cursor-pointer py-1 font-semibold max-sm:py-3">
+          {cannot.length === 1 ? 'One limit stays' : `${cannot.length} limits stay`} unmet
+        </summary>
+        {#each cannot as c (c.id)}<p class="text-ink-soft py-0.5">{c.sentence}</p>{/each}
+      </details>
+    {/if}
+  {/if}
+</section>

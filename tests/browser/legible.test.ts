@@ -1,0 +1,93 @@
+/** Every text of every main view can be read, and what is pressed can be hit: measured, at five widths. */
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import type { Page } from '@playwright/test';
+import { openPage, ready, whole } from '../helpers/browser.ts';
+import { illegible, tooSmall } from '../helpers/legible.ts';
+import { setStage } from '../helpers/stage.ts';
+
+const stage = setStage();
+
+const click = (id: string) => async (page: Page) => {
+  await page.getByTestId(id).first().click();
+  await page.waitForTimeout(200);
+};
+/** Views with what is opened over them; an aeroplane, a fan, a multirotor and both kinds of boat. */
+const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<void>)[]][] = [
+  ['hangar', '/'],
+  ['a new craft', '/', click('new-craft')],
+  ['aeroplane', '/match/1'],
+  ['every figure of a motor', '/match/1', click('more-motor'), click('more-battery'), click('more-esc')],
+  ['a maker’s table', '/shelf', click('makers-table-open')],
+  ['speed of a fan', '/match/8', click('tab-speed')],
+  ['payload of a multirotor', '/match/10', click('tab-payload')],
+  ['workboat', '/match/14', click('tab-heat')],
+  ['racing boat', '/match/16', click('tab-discharge')],
+  ['what matters', '/match/4', click('tab-sensitivity')],
+  ['brief', '/match/1', click('brief-open')],
+  ['what to buy', '/match/1', click('shopping-open')],
+  [
+    'fit what is free',
+    '/match/4',
+    click('fit-free'),
+    async (page) => page.getByTestId('fitting-0').waitFor()
+  ],
+  ['compare', '/match/1', click('compare')],
+  ['motors', '/shelf', click('kind-motor')],
+  ['propulsors', '/shelf', click('kind-propulsor')],
+  ['a part', '/shelf', click('kind-motor'), click('new-part')],
+  ['settings', '/settings']
+];
+
+/** From a screen on a wall to a phone. */
+const SIZES: readonly [width: number, height: number][] = [
+  [1920, 1080],
+  [1280, 800],
+  [1024, 768],
+  [820, 1180],
+  [390, 844]
+];
+
+test('every text is read at five widths, and on a phone what is pressed is large enough', async () => {
+  const wrong: string[] = [];
+  const { page } = await openPage(stage.browser);
+  for (const [name, path, ...acts] of VIEWS) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(stage.server.address + path);
+    await ready(page);
+    if (path === '/match/1') await whole(page);
+    for (const act of acts) await act(page);
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      // charts follow the width with the next frame
+      await page.waitForTimeout(150);
+      const at = `${name} at ${width}`;
+      wrong.push(...(await illegible(page)).map(({ what, where }) => `${at}: ${what}, ${where}`));
+      if (width === 390) wrong.push(...(await tooSmall(page)).map((t) => `${at}: ${t}`));
+    }
+  }
+  await page.close();
+  assert.deepEqual([...new Set(wrong)], []);
+});
+
+test('the measure finds what it is for', async () => {
+  const { page } = await openPage(stage.browser, { viewport: { width: 390, height: 844 } });
+  await page.setContent(`<body style="font-size:14px">
+    <p style="width:60px;overflow:hidden;white-space:nowrap" data-testid="a">a sentence that is cut off</p>
+    <div style="width:60px;white-space:nowrap" data-testid="b">a label that runs out</div>
+    <p style="font-size:9px" data-testid="c">small print</p>
+    <input style="width:40px" value="a value that is cut" data-testid="d" />
+    <p style="position:absolute;left:370px;white-space:nowrap" data-testid="e">beyond the edge</p>
+    <p data-testid="f">well</p><button style="height:20px" data-testid="g">press</button></body>`);
+  const found = (await illegible(page)).map(({ what, where }) => `${where.split(':')[0]} ${what}`);
+  assert.deepEqual(found.sort(), [
+    'a cut off',
+    'a runs out of its box',
+    'b runs out of its box',
+    'c small',
+    'd cut in its field',
+    'e outside the window'
+  ]);
+  assert.deepEqual(await tooSmall(page), ['d: 21 px, 40 are wanted', 'g: 20 px, 40 are wanted']);
+  await page.close();
+});
