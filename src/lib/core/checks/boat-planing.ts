@@ -27,7 +27,8 @@ export const boatPlaning = check({
       band: boat.band?.topSpeedMs,
       rating: needed,
       marginLimit: 1.3 * needed,
-      working: `On the plane from 1.6 × √(g × beam ${showUnit(beam, 'm')}) = ${showUnit(needed, 'm/s')}; top speed ${showUnit(boat.topSpeedMs, 'm/s')}${boat.hump ? ': it does not climb over its own bow wave' : ''}.`
+      working: () =>
+        `On the plane from 1.6 × √(g × beam ${showUnit(beam, 'm')}) = ${showUnit(needed, 'm/s')}; top speed ${showUnit(boat.topSpeedMs, 'm/s')}${boat.hump ? ': it does not climb over its own bow wave' : ''}.`
     };
   }
 });

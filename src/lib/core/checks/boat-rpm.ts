@@ -78,7 +78,8 @@ export const boatRpm = check({
         const other = RPM_WINDOWS[id as keyof typeof RPM_WINDOWS];
         return (other.rpm[slow ? 0 : 1] * cellV) / other.cellV;
       },
-      working: `${words}; window ${show(window[0])} to ${show(window[1])}${loaded === undefined || words.startsWith('Solved') ? '' : `. Solved under way: ${show(loaded)} rpm`}.`
+      working: () =>
+        `${words}; window ${show(window[0])} to ${show(window[1])}${loaded === undefined || words.startsWith('Solved') ? '' : `. Solved under way: ${show(loaded)} rpm`}.`
     };
   }
 });

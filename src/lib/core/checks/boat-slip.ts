@@ -21,7 +21,8 @@ export const boatSlip = check({
       value: 100 * boat.slip,
       rating: displacement ? 75 : 60,
       marginLimit: displacement ? 60 : 35,
-      working: `1 − ${showUnit(boat.topSpeedMs, 'm/s')} / (${show(boat.loadedRpm)} rpm × pitch ${showUnit(s.train.pitchM * 1000, 'mm')}) = ${show(100 * boat.slip)} %.`
+      working: () =>
+        `1 − ${showUnit(boat.topSpeedMs, 'm/s')} / (${show(boat.loadedRpm)} rpm × pitch ${showUnit(s.train.pitchM * 1000, 'mm')}) = ${show(100 * boat.slip)} %.`
     };
   }
 });

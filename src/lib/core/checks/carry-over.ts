@@ -33,7 +33,7 @@ export function carriedOver(now: readonly CheckResult[], before: readonly CheckR
       sentence:
         reason === 'missing'
           ? r.sentence
-          : sentenceOf({ ...compared, working: '' }, r.unit, reason, r.marginLimit)
+          : sentenceOf({ ...compared, working: () => '' }, r.unit, reason, r.marginLimit)
     };
   });
 }

@@ -31,7 +31,8 @@ export const cavitation = check({
     return {
       value,
       rating: area,
-      working: `Keller: (1.3 + 0.3 × ${blades}) × ${showUnit(each, 'N')} / (${show(pressure / 1000)} kPa × (${show(p.diameterM)} m)²) + 0.1 = ${show(value)}; the screw has ${show(area)}.`
+      working: () =>
+        `Keller: (1.3 + 0.3 × ${blades}) × ${showUnit(each, 'N')} / (${show(pressure / 1000)} kPa × (${show(p.diameterM)} m)²) + 0.1 = ${show(value)}; the screw has ${show(area)}.`
     };
   }
 });

@@ -19,7 +19,8 @@ export const cellVoltage = check({
     const series = s.train.series;
     const floor = battery.cutoffCellV ?? chemistry.loadedFloorV;
     const marginLimit = Math.max(floor, chemistry.loadedMarginV);
-    if (!s.last) {
+    const { last } = s;
+    if (!last) {
       // a meter's reading under load: it is the loaded cell itself
       const held = s.worst.batteryVoltageV / series;
       return {
@@ -28,22 +29,24 @@ export const cellVoltage = check({
         value: held,
         rating: floor,
         marginLimit,
-        working: `${showUnit(s.worst.batteryVoltageV, 'V')} held at the pack / ${series} cells = ${showUnit(held, 'V')}. Floor ${showUnit(floor, 'V')}; what the pack does later the held volts do not tell.`
+        working: () =>
+          `${showUnit(s.worst.batteryVoltageV, 'V')} held at the pack / ${series} cells = ${showUnit(held, 'V')}. Floor ${showUnit(floor, 'V')}; what the pack does later the held volts do not tell.`
       };
     }
-    const value = s.last.cellVoltageV;
+    const value = last.cellVoltageV;
     // the current's band moves the sag
-    const sag = s.last.openCircuitV / series - value;
-    const band = s.last.band?.batteryCurrentA;
-    const scale = (amps: number) => s.last!.openCircuitV / series - (sag * amps) / s.last!.batteryCurrentA;
-    const rest = s.last.openCircuitV / series;
+    const sag = last.openCircuitV / series - value;
+    const band = last.band?.batteryCurrentA;
+    const scale = (amps: number) => last.openCircuitV / series - (sag * amps) / last.batteryCurrentA;
+    const rest = last.openCircuitV / series;
     return {
       direction: 'above',
       value,
-      band: band && s.last.batteryCurrentA > 0 ? [scale(band[1]), scale(band[0])] : null,
+      band: band && last.batteryCurrentA > 0 ? [scale(band[1]), scale(band[0])] : null,
       rating: floor,
       marginLimit,
-      working: `With ${show(100 * (s.last.stateOfCharge ?? 0))} % left a resting cell shows ${showUnit(rest, 'V')}; at ${showUnit(s.last.batteryCurrentA, 'A')} it sags by ${showUnit(sag, 'V')} to ${showUnit(value, 'V')}. Floor ${showUnit(floor, 'V')}.`
+      working: () =>
+        `With ${show(100 * (last.stateOfCharge ?? 0))} % left a resting cell shows ${showUnit(rest, 'V')}; at ${showUnit(last.batteryCurrentA, 'A')} it sags by ${showUnit(sag, 'V')} to ${showUnit(value, 'V')}. Floor ${showUnit(floor, 'V')}.`
     };
   }
 });

@@ -30,7 +30,8 @@ export const cellsByPropeller = check({
       rating: ANY,
       margin: 'cells-by-propeller',
       limitOf: (id) => mostCells(id, inches),
-      working: `${battery.series} cells turn ${show(inches)} in propellers. Below 3.5 in nothing is gained by six cells; from about 4 to 7 in six are at their best: the same watts at less current and less heat in leads and ESCs, not more torque.`
+      working: () =>
+        `${battery.series} cells turn ${show(inches)} in propellers. Below 3.5 in nothing is gained by six cells; from about 4 to 7 in six are at their best: the same watts at less current and less heat in leads and ESCs, not more torque.`
     };
   }
 });

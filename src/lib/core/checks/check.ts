@@ -53,7 +53,8 @@ interface Comparison {
   limitOf?: (school: string) => number;
   /** A fixed margin limit where there are no schools. */
   marginLimit?: number;
-  working: string;
+  /** Made into words only when it is asked for: a search judges by the hundred thousand. */
+  working: () => string;
   digits?: number;
 }
 
@@ -63,6 +64,10 @@ export const check = <const Id extends string>(c: Check<Id>): Check<Id> => c;
 /** Whether `value` keeps to `limit` in the given direction. */
 const keeps = (value: number, limit: number, direction: 'below' | 'above'): boolean =>
   direction === 'below' ? value <= limit * (1 + 1e-9) : value >= limit * (1 - 1e-9);
+
+/** Whether a comparison is over its limit; what is not known is not. */
+export const isOver = (j: Judged | null): boolean =>
+  j !== null && !('unknown' in j) && j.rating != null && !keeps(j.value, j.rating, j.direction ?? 'below');
 
 /** Compares a value and its band with rating and margin limit. */
 export function findingOf(
@@ -183,7 +188,7 @@ export function resultOf(
     headroom: headroomOf(j),
     short: shortOf(j, unit),
     sentence: sentenceOf(j, unit, reason, marginLimit),
-    working: j.working,
+    working: j.working(),
     school: school ? school.title : null,
     otherSchools: otherSchoolsOf(j, unit, school?.id ?? null, finding)
   };

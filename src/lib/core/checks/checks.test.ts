@@ -48,7 +48,7 @@ const judged = (value: number, band: [number, number] | null, rating: number | n
       missing: 'the rating',
       margin: 'esc-current',
       limitOf: (s) => (s === '1.25x' ? (rating as number) / 1.25 : (rating as number)),
-      working: ''
+      working: () => ''
     },
     undefined
   );

@@ -19,7 +19,8 @@ export const clearance = check({
     return {
       value,
       rating: room / INCH_M,
-      working: `${showUnit(value, 'in')} across; ${showUnit(room / INCH_M, 'in')} fit by ground, frame or cut-out. A larger propeller must be balanced with more care.`
+      working: () =>
+        `${showUnit(value, 'in')} across; ${showUnit(room / INCH_M, 'in')} fit by ground, frame or cut-out. A larger propeller must be balanced with more care.`
     };
   }
 });

@@ -26,7 +26,8 @@ export const climb = check({
       band: level.band?.climbMs ?? null,
       rating: LEAST_MS,
       marginLimit: GOOD_MS,
-      working: `${level.climbSpeedMs === null ? 'Thrust does not meet the drag of level flight' : `(thrust − drag) × speed over weight is greatest at ${showUnit(level.climbSpeedMs, 'm/s')}`}: ${showUnit(value, 'm/s')} upwards. Trees and a tail wind want ${showUnit(GOOD_MS, 'm/s')}.`
+      working: () =>
+        `${level.climbSpeedMs === null ? 'Thrust does not meet the drag of level flight' : `(thrust − drag) × speed over weight is greatest at ${showUnit(level.climbSpeedMs, 'm/s')}`}: ${showUnit(value, 'm/s')} upwards. Trees and a tail wind want ${showUnit(GOOD_MS, 'm/s')}.`
     };
   }
 });

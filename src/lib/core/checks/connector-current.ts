@@ -18,7 +18,8 @@ export const connectorCurrent = check({
       value: s.worst.batteryCurrentA,
       band: s.worst.band?.batteryCurrentA,
       rating,
-      working: `${showUnit(s.worst.batteryCurrentA, 'A')} through a connector made for ${showUnit(rating, 'A')}.`
+      working: () =>
+        `${showUnit(s.worst.batteryCurrentA, 'A')} through a connector made for ${showUnit(rating, 'A')}.`
     };
   }
 });

@@ -29,7 +29,8 @@ export const credibleCurrent = check({
       band: worst ? [worst[0] * share, worst[1] * share] : null,
       rating: 1.3 * rating,
       marginLimit: rating,
-      working: `Ordinary use, ${s.use.title}, warms the pack as a steady ${showUnit(value, 'A')} would (root mean square; ${showUnit(s.worst.batteryCurrentA, 'A')} at full throttle). At ${showUnit(rating, 'A')} a cell of ${show(cellOhm * 1000)} mΩ makes 6 W of heat per Ah: ${show(rating / battery.capacityAh)} C, where the label says ${battery.continuousC == null ? 'nothing' : `${show(battery.continuousC)} C`}. Good to ±30 %.`
+      working: () =>
+        `Ordinary use, ${s.use.title}, warms the pack as a steady ${showUnit(value, 'A')} would (root mean square; ${showUnit(s.worst.batteryCurrentA, 'A')} at full throttle). At ${showUnit(rating, 'A')} a cell of ${show(cellOhm * 1000)} mΩ makes 6 W of heat per Ah: ${show(rating / battery.capacityAh)} C, where the label says ${battery.continuousC == null ? 'nothing' : `${show(battery.continuousC)} C`}. Good to ±30 %.`
     };
   }
 });

@@ -19,7 +19,8 @@ export const escBurst = check({
       band,
       rating,
       missing: 'the ESC’s burst rating',
-      working: `A burst rating holds for under ten seconds: ${withBand(value, 'A', band)} against ${rating == null ? 'no figure' : showUnit(rating, 'A')}. It is no substitute for the continuous one.`
+      working: () =>
+        `A burst rating holds for under ten seconds: ${withBand(value, 'A', band)} against ${rating == null ? 'no figure' : showUnit(rating, 'A')}. It is no substitute for the continuous one.`
     };
   }
 });

@@ -37,7 +37,8 @@ export const escCells = check({
       digits: 1,
       rating: few ? esc.minSeries : esc?.maxSeries,
       missing: 'how many cells the ESC allows',
-      working: `${battery.series} cells${lithium ? '' : ` of ${CHEMISTRIES[battery.chemistry].name}, as much as ${cells} LiPo cells`}; the ESC allows ${esc?.minSeries ?? '?'} to ${esc?.maxSeries ?? '?'}.`
+      working: () =>
+        `${battery.series} cells${lithium ? '' : ` of ${CHEMISTRIES[battery.chemistry].name}, as much as ${cells} LiPo cells`}; the ESC allows ${esc?.minSeries ?? '?'} to ${esc?.maxSeries ?? '?'}.`
     };
   }
 });

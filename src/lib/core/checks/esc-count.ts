@@ -10,15 +10,17 @@ export const escCount = check({
   candidates: null,
   judge: (s) => {
     const { esc } = s.setup;
-    if (esc?.boards == null) return null;
+    const boards = esc?.boards;
+    if (esc == null || boards == null) return null;
     const each = esc.channels ?? 1;
     const motors = s.train.count;
     return {
       direction: 'above',
-      value: esc.boards * each,
+      value: boards * each,
       digits: 1,
       rating: motors,
-      working: `${esc.boards} × ${each === 1 ? 'a single ESC' : `a board for ${each} motors`} = ${esc.boards * each} outputs for ${motors} motor${motors === 1 ? '' : 's'}. Ratings of a board count for each motor; its pack leads carry all of them.`
+      working: () =>
+        `${boards} × ${each === 1 ? 'a single ESC' : `a board for ${each} motors`} = ${boards * each} outputs for ${motors} motor${motors === 1 ? '' : 's'}. Ratings of a board count for each motor; its pack leads carry all of them.`
     };
   }
 });

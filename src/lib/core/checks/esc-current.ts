@@ -65,7 +65,8 @@ export const escCurrent = check({
       missing: 'the ESC’s continuous rating',
       margin: 'esc-current',
       limitOf: (id) => escMarginLimit(id, rating as number, s.setup.motor.maxCurrentA ?? null),
-      working: `Full throttle, standing, full pack: ${withBand(value, 'A', band)} through ${s.train.count === 1 ? 'the ESC' : `each of ${s.train.count} ESCs`}. Rating ${rating == null ? 'not given' : showUnit(rating, 'A')}.${bursts ? ` Full throttle comes in spells of ${bursts.spellS} s here, and ordinary use warms the ESC as a steady ${showUnit(bursts.rmsA, 'A')} would: the burst rating of ${showUnit(bursts.burstA, 'A')} counts, the margin is kept on the continuous one.` : ''}`
+      working: () =>
+        `Full throttle, standing, full pack: ${withBand(value, 'A', band)} through ${s.train.count === 1 ? 'the ESC' : `each of ${s.train.count} ESCs`}. Rating ${rating == null ? 'not given' : showUnit(rating, 'A')}.${bursts ? ` Full throttle comes in spells of ${bursts.spellS} s here, and ordinary use warms the ESC as a steady ${showUnit(bursts.rmsA, 'A')} would: the burst rating of ${showUnit(bursts.burstA, 'A')} counts, the margin is kept on the continuous one.` : ''}`
     };
   }
 });

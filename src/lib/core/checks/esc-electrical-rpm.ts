@@ -13,7 +13,8 @@ export const escElectricalRpm = check({
   candidates: (s) => [cells(s, 'fewer'), otherKv(s, 'lower')],
   judge: (s) => {
     const { esc, motor } = s.setup;
-    if (motor.poles == null || esc?.maxElectricalRpm == null) return null;
+    const rating = esc?.maxElectricalRpm;
+    if (motor.poles == null || rating == null) return null;
     const rpm = s.worst.rpm * s.train.gearRatio;
     const pairs = motor.poles / 2;
     const scale = pairs * s.train.gearRatio;
@@ -21,8 +22,9 @@ export const escElectricalRpm = check({
     return {
       value: rpm * pairs,
       band: band ? [band[0] * scale, band[1] * scale] : null,
-      rating: esc.maxElectricalRpm,
-      working: `${show(rpm)} rpm × ${pairs} pole pairs = ${show(rpm * pairs)}; the ESC follows up to ${show(esc.maxElectricalRpm)}.`
+      rating,
+      working: () =>
+        `${show(rpm)} rpm × ${pairs} pole pairs = ${show(rpm * pairs)}; the ESC follows up to ${show(rating)}.`
     };
   }
 });

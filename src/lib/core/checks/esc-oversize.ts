@@ -28,7 +28,8 @@ export const escOversize = check({
       rating: ESC_SIZES_A.length,
       margin: 'esc-oversize',
       limitOf: (id) => (id === 'two-sizes' ? SIZES_ABOVE : ESC_SIZES_A.length),
-      working: `${showUnit(amps, 'A')} at worst wants a ${needed} A ESC by 1.25 times; ${show(rating)} A lies ${value === 0 ? 'no size' : value === 1 ? 'one size' : `${value} sizes`} above it. ${school.why[0].toUpperCase()}${school.why.slice(1)}.`
+      working: () =>
+        `${showUnit(amps, 'A')} at worst wants a ${needed} A ESC by 1.25 times; ${show(rating)} A lies ${value === 0 ? 'no size' : value === 1 ? 'one size' : `${value} sizes`} above it. ${school.why[0].toUpperCase()}${school.why.slice(1)}.`
     };
   }
 });

@@ -23,7 +23,8 @@ export const escTemperature = check({
   candidates: (s) => [largerEscs(s), lighterPropulsors(s), heavierPropulsors(s)],
   judge: (s) => {
     const { esc, craft } = s.setup;
-    if (esc?.continuousA == null) return null;
+    const ratedA = esc?.continuousA;
+    if (ratedA == null) return null;
     const m = s.train;
     const { openCircuitV, packOhm } = s.supply;
     const use = s.ordinary;
@@ -40,12 +41,13 @@ export const escTemperature = check({
     const heatW = use.fullShare * fullW + (1 - use.fullShare) * restW;
     const air = airOf(s.model);
     const still = craft.kind === 'boat' && s.model.inWater;
-    const value = escTemperatureC(heatW, esc.continuousA, air, still);
+    const value = escTemperatureC(heatW, ratedA, air, still);
     return {
       value,
       rating: ESC_LIMIT_C,
       marginLimit: ESC_MARGIN_C,
-      working: `Ordinary use, ${s.use.title}: ${showUnit(fullW, 'W')} of heat at full throttle (${showUnit(amps, 'A')} from the pack), ${showUnit(restW, 'W')} between, where it chops: ${showUnit(heatW, 'W')} on average. At its rating of ${show(esc.continuousA)} A it is taken to be 55 K above moving air: ${showUnit(value, '°C')} in ${still ? 'a closed hull' : 'moving air'} of ${show(air)} °C. A guess within a third; a finger or a thermometer knows better.`
+      working: () =>
+        `Ordinary use, ${s.use.title}: ${showUnit(fullW, 'W')} of heat at full throttle (${showUnit(amps, 'A')} from the pack), ${showUnit(restW, 'W')} between, where it chops: ${showUnit(heatW, 'W')} on average. At its rating of ${show(ratedA)} A it is taken to be 55 K above moving air: ${showUnit(value, '°C')} in ${still ? 'a closed hull' : 'moving air'} of ${show(air)} °C. A guess within a third; a finger or a thermometer knows better.`
     };
   }
 });

@@ -23,7 +23,8 @@ export const escVoltage = check({
       value,
       rating,
       missing: 'the ESC’s highest voltage or cell count',
-      working: `${battery.series} × ${show(chemistry.fullV)} V = ${showUnit(value, 'V')} fresh off the charger; the ESC stands ${rating === null ? '?' : showUnit(rating, 'V')}${esc?.maxVoltageV == null && esc?.maxSeries != null ? ` (${esc.maxSeries} LiPo cells × 4.20 V)` : ''}.`
+      working: () =>
+        `${battery.series} × ${show(chemistry.fullV)} V = ${showUnit(value, 'V')} fresh off the charger; the ESC stands ${rating === null ? '?' : showUnit(rating, 'V')}${esc?.maxVoltageV == null && esc?.maxSeries != null ? ` (${esc.maxSeries} LiPo cells × 4.20 V)` : ''}.`
     };
   }
 });

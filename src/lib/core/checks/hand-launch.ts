@@ -22,7 +22,8 @@ export const handLaunch = check({
       value: level.stallSpeedMs,
       rating: THROW_MS * 1.1,
       marginLimit: THROW_MS * 0.9,
-      working: `Wing loading ${show(craft.massKg)} kg / ${show(craft.wingAreaM2 as number)} m² = ${show(loading)} kg/m²; stall ${showUnit(level.stallSpeedMs, 'm/s')}; a throw releases at about ${THROW_MS} m/s and the motor must carry the rest.`
+      working: () =>
+        `Wing loading ${show(craft.massKg)} kg / ${show(craft.wingAreaM2 as number)} m² = ${show(loading)} kg/m²; stall ${showUnit(level.stallSpeedMs, 'm/s')}; a throw releases at about ${THROW_MS} m/s and the motor must carry the rest.`
     };
   }
 });

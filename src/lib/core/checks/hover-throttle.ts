@@ -21,9 +21,10 @@ export const hoverThrottle = check({
       band: hover?.band ? [100 * hover.band.throttle[0], 100 * hover.band.throttle[1]] : null,
       rating: 60,
       marginLimit: 50,
-      working: hover
-        ? `Thrust equals weight at ${show(100 * hover.throttle)} % throttle, ${show(hover.rpm)} rpm, ${show(hover.batteryCurrentA)} A in all. Best between 35 and 50 %, at most 60 %.`
-        : 'Full throttle does not lift the craft.'
+      working: () =>
+        hover
+          ? `Thrust equals weight at ${show(100 * hover.throttle)} % throttle, ${show(hover.rpm)} rpm, ${show(hover.batteryCurrentA)} A in all. Best between 35 and 50 %, at most 60 %.`
+          : 'Full throttle does not lift the craft.'
     };
   }
 });

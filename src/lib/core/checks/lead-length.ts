@@ -20,7 +20,8 @@ export const leadLength = check({
       value: length,
       rating: 4 * LEAD_M,
       marginLimit: LEAD_M,
-      working: `${show(length)} m from pack to ESC. Beyond ${LEAD_M} m the ripple on the ESC grows: solder a low-ESR capacitor (some 220 µF per 10 cm, rated above the full-charge volts) at the ESC, or lengthen the motor side instead.`
+      working: () =>
+        `${show(length)} m from pack to ESC. Beyond ${LEAD_M} m the ripple on the ESC grows: solder a low-ESR capacitor (some 220 µF per 10 cm, rated above the full-charge volts) at the ESC, or lengthen the motor side instead.`
     };
   }
 });

@@ -22,7 +22,8 @@ export const levelSpeed = check({
       band: level.band?.topSpeedMs ?? null,
       rating: 1.2 * level.stallSpeedMs,
       marginLimit: 1.6 * level.stallSpeedMs,
-      working: `Thrust meets drag at ${showUnit(top, 'm/s')}; stall ${showUnit(level.stallSpeedMs, 'm/s')} (W = ${show(s.setup.craft.massKg * GRAVITY_MS2)} N). Climb ${level.climbMs === null ? 'none' : showUnit(level.climbMs, 'm/s')}.`
+      working: () =>
+        `Thrust meets drag at ${showUnit(top, 'm/s')}; stall ${showUnit(level.stallSpeedMs, 'm/s')} (W = ${show(s.setup.craft.massKg * GRAVITY_MS2)} N). Climb ${level.climbMs === null ? 'none' : showUnit(level.climbMs, 'm/s')}.`
     };
   }
 });

@@ -16,7 +16,8 @@ export const motorCells = check({
       value: battery.series,
       digits: 1,
       rating: motor.maxSeries,
-      working: `${battery.series} cells; the motor’s maker allows ${motor.maxSeries}: bearings and magnets stand so much rpm and no more.`
+      working: () =>
+        `${battery.series} cells; the motor’s maker allows ${motor.maxSeries}: bearings and magnets stand so much rpm and no more.`
     };
   }
 });

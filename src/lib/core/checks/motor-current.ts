@@ -29,7 +29,8 @@ export const motorCurrent = check({
       band,
       rating,
       missing: 'the motor’s current rating',
-      working: `Through the winding at full throttle, standing: ${withBand(value, 'A', band)}; rating ${how}.`
+      working: () =>
+        `Through the winding at full throttle, standing: ${withBand(value, 'A', band)}; rating ${how}.`
     };
   }
 });

@@ -23,7 +23,8 @@ export const motorLabel = check({
       value,
       rating: WRONG_OFF,
       marginLimit: USUAL_OFF,
-      working: `KV ${show(kv, 4)} on the label, ${show(kv * factor, 4)} by the calibration: ${show(value, 2)} % off. ${USUAL_OFF} % is usual; beyond ${WRONG_OFF} % suspect another winding, a damaged magnet or a wrong pole count in the rpm meter.`
+      working: () =>
+        `KV ${show(kv, 4)} on the label, ${show(kv * factor, 4)} by the calibration: ${show(value, 2)} % off. ${USUAL_OFF} % is usual; beyond ${WRONG_OFF} % suspect another winding, a damaged magnet or a wrong pole count in the rpm meter.`
     };
   }
 });

@@ -35,7 +35,8 @@ export const motorPower = check({
       band,
       rating,
       missing: 'the motor’s power rating',
-      working: `Volts × amps at the pack${receiverW > 0 ? ' less the receiver’s' : ''}${n > 1 ? `, over ${n} motors` : ''}: ${withBand(value, 'W', band)}; rating ${how}.${per}`
+      working: () =>
+        `Volts × amps at the pack${receiverW > 0 ? ' less the receiver’s' : ''}${n > 1 ? `, over ${n} motors` : ''}: ${withBand(value, 'W', band)}; rating ${how}.${per}`
     };
   }
 });

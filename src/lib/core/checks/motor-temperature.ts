@@ -1,6 +1,6 @@
 import { CASE_LIMIT_C, WINDING_LIMIT_C } from '../parts/motor/heat.ts';
 import { bandsOf } from '../train/bands.ts';
-import { airOf, coolingOf, heatRun } from '../train/heat-run.ts';
+import { airOf, coolingOf, heatRun, type HeatRun } from '../train/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
 import { cells, lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
@@ -28,7 +28,7 @@ export const motorTemperature = check({
     const phases = s.heatPhases;
     const volts = s.worst.openCircuitV;
     const packOhm = s.last ? s.supply.packOhm : 0;
-    const at = heatRun(s.model, s.train, mass, { openCircuitV: volts, packOhm }, phases, 60);
+    const at = s.heatCourse as HeatRun;
     const value = at.hottestC;
     const air = airOf(s.model);
     const [band] = s.worst.band
@@ -57,7 +57,8 @@ export const motorTemperature = check({
       band,
       rating: WINDING_LIMIT_C,
       marginLimit: 100,
-      working: `${show(full?.seconds ?? 0)} s of full throttle${full && full.speedMs > 0 ? ` at ${showUnit(full.speedMs, 'm/s')}` : ''} and ordinary use (${use.title}), ${COOLED[coolingOf(s.model)]} from ${show(air)} °C: at full throttle copper loses ${showUnit(s.worst.lossW.motorCopper / s.train.count, 'W')}, iron ${showUnit(s.worst.lossW.motorIron / s.train.count, 'W')}; winding at most ${showUnit(value, '°C')}, case ${showUnit(at.hottestCaseC, '°C')} (limits ${WINDING_LIMIT_C} and ${CASE_LIMIT_C} °C)${limit === null ? '' : `; the winding meets its limit after ${show(limit)} s`}${at.runaway ? '; it runs away: heat makes more heat' : ''}.`
+      working: () =>
+        `${show(full?.seconds ?? 0)} s of full throttle${full && full.speedMs > 0 ? ` at ${showUnit(full.speedMs, 'm/s')}` : ''} and ordinary use (${use.title}), ${COOLED[coolingOf(s.model)]} from ${show(air)} °C: at full throttle copper loses ${showUnit(s.worst.lossW.motorCopper / s.train.count, 'W')}, iron ${showUnit(s.worst.lossW.motorIron / s.train.count, 'W')}; winding at most ${showUnit(value, '°C')}, case ${showUnit(at.hottestCaseC, '°C')} (limits ${WINDING_LIMIT_C} and ${CASE_LIMIT_C} °C)${limit === null ? '' : `; the winding meets its limit after ${show(limit)} s`}${at.runaway ? '; it runs away: heat makes more heat' : ''}.`
     };
   }
 });

@@ -51,7 +51,8 @@ export const packCurrent = check({
       missing: 'the pack’s C',
       margin: 'pack-current',
       limitOf: (id) => packMarginLimit(id, rating as number, escTotal, value),
-      working: `Ah × C: ${show(battery.capacityAh)} × ${battery.continuousC == null ? '?' : show(battery.continuousC)} = ${rating === null ? 'not known' : showUnit(rating, 'A')}. Worst case ${withBand(value, 'A', s.worst.band?.batteryCurrentA)}.`
+      working: () =>
+        `Ah × C: ${show(battery.capacityAh)} × ${battery.continuousC == null ? '?' : show(battery.continuousC)} = ${rating === null ? 'not known' : showUnit(rating, 'A')}. Worst case ${withBand(value, 'A', s.worst.band?.batteryCurrentA)}.`
     };
   }
 });

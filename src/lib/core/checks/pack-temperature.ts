@@ -21,13 +21,15 @@ export const packTemperature = check({
   judge: (s) => {
     const mixed = s.lasting('mixed');
     if (!mixed || mixed.packC === null) return null;
+    const { packC, seconds } = mixed;
     const { heat } = s.model.packInUse;
     const drawn = s.drawn;
     return {
-      value: mixed.packC,
+      value: packC,
       rating: PACK_LIMIT_C,
       marginLimit: PACK_MARGIN_C,
-      working: `From ${show(heat.startC)} °C, ${drawn ? `${showUnit(drawn.heatW, 'W')} of heat at first (I² R on average), ` : ''}${show(heat.joulePerK)} J/K of pack and ${show(heat.kelvinPerW)} K/W to the air: ${showUnit(mixed.packC, '°C')} after ${showUnit(mixed.seconds / 60, 'min')} of ordinary use. Warm hands: 45 °C is hot to hold, 60 °C ends packs.`
+      working: () =>
+        `From ${show(heat.startC)} °C, ${drawn ? `${showUnit(drawn.heatW, 'W')} of heat at first (I² R on average), ` : ''}${show(heat.joulePerK)} J/K of pack and ${show(heat.kelvinPerW)} K/W to the air: ${showUnit(packC, '°C')} after ${showUnit(seconds / 60, 'min')} of ordinary use. Warm hands: 45 °C is hot to hold, 60 °C ends packs.`
     };
   }
 });

@@ -24,7 +24,8 @@ export const packWeight = check({
       value,
       rating: LARGEST_SHARE,
       marginLimit: LARGE_SHARE,
-      working: `${show(1000 * pack.kg)} g${pack.estimated ? ' (estimated)' : ''} of ${show(massKg)} kg = ${show(value)} %. A fifth to a third is usual. Another pack moves the balance: find the balance point again before it flies.`
+      working: () =>
+        `${show(1000 * pack.kg)} g${pack.estimated ? ' (estimated)' : ''} of ${show(massKg)} kg = ${show(value)} %. A fifth to a third is usual. Another pack moves the balance: find the balance point again before it flies.`
     };
   }
 });

@@ -18,13 +18,15 @@ export const payload = check({
   candidates: (s) => [heavierPropulsors(s), cells(s, 'more')],
   judge: (s) => {
     const { craft } = s.setup;
-    if (s.kind !== 'multirotor' || craft.payloadKg == null) return null;
+    const { payloadKg } = craft;
+    if (s.kind !== 'multirotor' || payloadKg == null) return null;
     const value = Math.max(heaviestHover(s.train, s.supply, MOST_THROTTLE) - craft.massKg, 0);
     return {
       direction: 'above',
       value,
-      rating: craft.payloadKg,
-      working: `It hovers at ${show(100 * MOST_THROTTLE)} % throttle with ${showUnit(craft.massKg + value, 'kg')} in all: ${showUnit(value, 'kg')} beyond its ${showUnit(craft.massKg, 'kg')}; wanted ${showUnit(craft.payloadKg, 'kg')}.`
+      rating: payloadKg,
+      working: () =>
+        `It hovers at ${show(100 * MOST_THROTTLE)} % throttle with ${showUnit(craft.massKg + value, 'kg')} in all: ${showUnit(value, 'kg')} beyond its ${showUnit(craft.massKg, 'kg')}; wanted ${showUnit(payloadKg, 'kg')}.`
     };
   }
 });

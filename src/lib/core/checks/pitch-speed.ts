@@ -1,3 +1,4 @@
+import type { Craft } from '../document/schema.ts';
 import { stallSpeedMs } from '../craft/fixed-wing/polar.ts';
 import { wingOf } from '../model/wing.ts';
 import { show, showUnit } from '../units/show.ts';
@@ -6,6 +7,14 @@ import { check } from './check.ts';
 
 /** Pitch speed over stall speed that leaves room to climb. Common practice, no source. */
 export const OVER_STALL = { rating: 1.5, margin: 2 } as const;
+
+/** Pitch speed that an aeroplane needs, m/s: above its stall and at the wanted speed; null where neither is known. */
+export function leastPitchSpeedMs(craft: Craft, densityKgM3: number): number | null {
+  const wing = wingOf(craft);
+  if (!wing && craft.targetSpeedMs == null) return null;
+  const stall = wing ? OVER_STALL.rating * stallSpeedMs(wing, densityKgM3) : 0;
+  return Math.max(stall, craft.targetSpeedMs ?? 0);
+}
 
 /** Pitch speed (rpm × pitch) against stall speed, or against the wanted speed. Aeroplanes only. */
 export const pitchSpeed = check({
@@ -22,19 +31,20 @@ export const pitchSpeed = check({
     if (craft.kind !== 'fixed-wing') return null;
     const value = s.worst.pitchSpeedMs;
     const wing = wingOf(craft);
-    if (!wing && craft.targetSpeedMs == null)
+    const rating = leastPitchSpeedMs(craft, s.model.fluid.densityKgM3);
+    if (rating === null)
       return { unknown: 'no wing area and no wanted speed to compare with' };
     const stall = wing ? stallSpeedMs(wing, s.model.fluid.densityKgM3) : null;
     const bandRpm = s.worst.band?.rpm;
     const scale = value / Math.max(s.worst.rpm, 1e-9);
-    const rating = Math.max(stall === null ? 0 : OVER_STALL.rating * stall, craft.targetSpeedMs ?? 0);
     return {
       direction: 'above',
       value,
       band: bandRpm ? [bandRpm[0] * scale, bandRpm[1] * scale] : null,
       rating,
       marginLimit: Math.max(stall === null ? 0 : OVER_STALL.margin * stall, rating),
-      working: `${show(s.worst.rpm)} rpm × pitch = ${showUnit(value, 'm/s')}${stall === null ? '' : `; stall ${showUnit(stall, 'm/s')}, which wants at least ${OVER_STALL.rating} times that, better twice`}${craft.targetSpeedMs == null ? '' : `; wanted speed ${showUnit(craft.targetSpeedMs, 'm/s')}`}. Pitch speed is no top speed and says nothing of thrust.`
+      working: () =>
+        `${show(s.worst.rpm)} rpm × pitch = ${showUnit(value, 'm/s')}${stall === null ? '' : `; stall ${showUnit(stall, 'm/s')}, which wants at least ${OVER_STALL.rating} times that, better twice`}${craft.targetSpeedMs == null ? '' : `; wanted speed ${showUnit(craft.targetSpeedMs, 'm/s')}`}. Pitch speed is no top speed and says nothing of thrust.`
     };
   }
 });

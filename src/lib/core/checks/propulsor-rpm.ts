@@ -57,7 +57,8 @@ export const propulsorRpm = check({
       value: s.worst.rpm,
       band: s.worst.band?.rpm,
       rating,
-      working: `${show(s.worst.rpm)} rpm at full throttle, standing; limit ${show(rating)} rpm: ${highest.how}. In a dive it turns faster.`
+      working: () =>
+        `${show(s.worst.rpm)} rpm at full throttle, standing; limit ${show(rating)} rpm: ${highest.how}. In a dive it turns faster.`
     };
   }
 });

@@ -85,7 +85,8 @@ export const receiverSupply = check({
             margin: 'receiver-supply' as const,
             limitOf: (id: string) => (wantsSeparate(id) ? peak * 0.999 : own())
           }),
-      working: `Servos and receiver peak at ${showUnit(peak, 'A')} from ${supply.name}, ${supply.linear ? 'linear' : 'switching'}, ${showUnit(supply.outputV, 'V')}${heats ? `; heat (${show(s.worst.openCircuitV)} − ${show(supply.outputV)}) V × ${show(average)} A on average = ${showUnit(drop * average, 'W')} of ${LINEAR_HEAT_W} W` : ''}.${disconnect}`
+      working: () =>
+        `Servos and receiver peak at ${showUnit(peak, 'A')} from ${supply.name}, ${supply.linear ? 'linear' : 'switching'}, ${showUnit(supply.outputV, 'V')}${heats ? `; heat (${show(s.worst.openCircuitV)} − ${show(supply.outputV)}) V × ${show(average)} A on average = ${showUnit(drop * average, 'W')} of ${LINEAR_HEAT_W} W` : ''}.${disconnect}`
     };
   }
 });

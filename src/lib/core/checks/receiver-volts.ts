@@ -11,7 +11,8 @@ export const receiverVolts = check({
   candidates: null,
   judge: (s) => {
     const supply = s.setup.receiverSupply;
-    if (!supply || supply.kind === 'own-pack' || supply.maxVoltageV == null) return null;
+    const most = supply?.maxVoltageV;
+    if (!supply || supply.kind === 'own-pack' || most == null) return null;
     const volts = s.worst.openCircuitV;
     const least = supply.minVoltageV;
     const sagged = s.last?.batteryVoltageV ?? s.worst.batteryVoltageV;
@@ -19,10 +20,11 @@ export const receiverVolts = check({
     return {
       direction: starved ? 'above' : 'below',
       value: starved ? sagged : volts,
-      rating: starved ? (least as number) : supply.maxVoltageV,
-      working: starved
-        ? `The pack sags to ${showUnit(sagged, 'V')} at the end of its usable share; the supply needs ${showUnit(least as number, 'V')} to keep the receiver alive.`
-        : `A full pack rests at ${showUnit(volts, 'V')}; the supply takes up to ${showUnit(supply.maxVoltageV, 'V')}.`
+      rating: starved ? (least as number) : most,
+      working: () =>
+        starved
+          ? `The pack sags to ${showUnit(sagged, 'V')} at the end of its usable share; the supply needs ${showUnit(least as number, 'V')} to keep the receiver alive.`
+          : `A full pack rests at ${showUnit(volts, 'V')}; the supply takes up to ${showUnit(most, 'V')}.`
     };
   }
 });

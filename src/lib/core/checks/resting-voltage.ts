@@ -34,7 +34,8 @@ export const restingVoltage = check({
       margin: 'resting-voltage',
       limitOf: (id) => (id === '3.5' ? floor : Math.max(careful, floor)),
       digits: 3,
-      working: `${show(100 * use.usedShare)} % used leaves ${show(100 * left)} %: a rested ${CHEMISTRIES[chemistry].name} cell then shows ${showUnit(value, 'V')}; floor ${showUnit(floor, 'V')}, better from ${showUnit(careful, 'V')}. Measure it an hour after landing; a cell that shows less than the others is the one to watch.`
+      working: () =>
+        `${show(100 * use.usedShare)} % used leaves ${show(100 * left)} %: a rested ${CHEMISTRIES[chemistry].name} cell then shows ${showUnit(value, 'V')}; floor ${showUnit(floor, 'V')}, better from ${showUnit(careful, 'V')}. Measure it an hour after landing; a cell that shows less than the others is the one to watch.`
     };
   }
 });

@@ -23,7 +23,8 @@ export const shaftFit = check({
       value: bore,
       rating: small ? shaft : Math.max(2 * shaft, shaft + 10),
       marginLimit: small ? shaft : shaft + PLAY_MM,
-      working: `Bore ${show(bore)} mm on a shaft of ${show(shaft)} mm. ${small ? 'It does not go on; never drill a blade out of centre.' : bore > shaft + PLAY_MM ? 'It wants a reducing ring, else it runs out of true and shakes.' : 'It sits true.'}`
+      working: () =>
+        `Bore ${show(bore)} mm on a shaft of ${show(shaft)} mm. ${small ? 'It does not go on; never drill a blade out of centre.' : bore > shaft + PLAY_MM ? 'It wants a reducing ring, else it runs out of true and shakes.' : 'It sits true.'}`
     };
   }
 });

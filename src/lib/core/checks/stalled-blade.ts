@@ -19,7 +19,8 @@ export const stalledBlade = check({
       value,
       rating: 1.3,
       marginLimit: 0.85,
-      working: `${show(p.pitchM / INCH_M)} in / ${show(p.diameterM / INCH_M)} in = ${show(value)}. Above about 0.85 much of the blade is stalled standing still: long take-off, poor hand launch. Common practice, no source.`
+      working: () =>
+        `${show(p.pitchM / INCH_M)} in / ${show(p.diameterM / INCH_M)} in = ${show(value)}. Above about 0.85 much of the blade is stalled standing still: long take-off, poor hand launch. Common practice, no source.`
     };
   }
 });

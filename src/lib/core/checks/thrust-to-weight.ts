@@ -49,7 +49,8 @@ export const thrustToWeight = check({
             ? wanted
             : Math.max(wanted, value * 1.001)
           : wanted,
-      working: `${showUnit(worst.thrustN, 'N')} / (${show(craft.massKg)} kg × 9.81) = ${show(value)}; ${show(wanted)} ${why}.${rule}`
+      working: () =>
+        `${showUnit(worst.thrustN, 'N')} / (${show(craft.massKg)} kg × 9.81) = ${show(value)}; ${show(wanted)} ${why}.${rule}`
     };
   }
 });

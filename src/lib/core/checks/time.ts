@@ -25,17 +25,21 @@ export const time = check({
     const minutes = e.seconds / 60;
     const target = s.setup.craft.targetSeconds;
     const use = s.use;
-    const others = (['cruise', 'hover', 'full'] as const).flatMap((at) => {
-      const other = s.lasting(at);
-      return other ? [`${DOING[at]} ${showUnit(other.seconds / 60, 'min')}`] : [];
-    });
+    const beside = (): string => {
+      const others = (['cruise', 'hover', 'full'] as const).flatMap((at) => {
+        const other = s.lasting(at);
+        return other ? [`${DOING[at]} ${showUnit(other.seconds / 60, 'min')}`] : [];
+      });
+      return others.length > 0 ? ` Beside it: ${others.join(', ')}.` : '';
+    };
     return {
       direction: 'above',
       value: minutes,
       band: e.band ? [e.band[0] / 60, e.band[1] / 60] : null,
       rating: target == null ? null : target / 60,
       missing: 'no wanted time in the brief',
-      working: `${use.title}: ${show(100 * use.fullShare)} % of the time at full throttle. ${show(s.model.capacityAh)} Ah × ${show(100 * e.usedShare)} % used / ${showUnit(e.averageCurrentA, 'A')} on average × 60 = ${showUnit(minutes, 'min')}${e.endedBy === 'cut-off' ? `; a loaded cell meets the cut-off first` : ''}.${others.length > 0 ? ` Beside it: ${others.join(', ')}.` : ''} First timer: half of it, ${showUnit(FIRST_TIMER_SHARE * minutes, 'min')}; then look at the resting volts and go on from there.`
+      working: () =>
+        `${use.title}: ${show(100 * use.fullShare)} % of the time at full throttle. ${show(s.model.capacityAh)} Ah × ${show(100 * e.usedShare)} % used / ${showUnit(e.averageCurrentA, 'A')} on average × 60 = ${showUnit(minutes, 'min')}${e.endedBy === 'cut-off' ? `; a loaded cell meets the cut-off first` : ''}.${beside()} First timer: half of it, ${showUnit(FIRST_TIMER_SHARE * minutes, 'min')}; then look at the resting volts and go on from there.`
     };
   }
 });

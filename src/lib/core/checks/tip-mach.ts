@@ -22,7 +22,8 @@ export const tipMach = check({
       band: band ? [band[0] * scale, band[1] * scale] : null,
       rating: 0.85,
       marginLimit: 0.7,
-      working: `π × ${show(s.train.diameterM)} m × ${show(s.worst.rpm)} / 60 = ${showUnit(tip, 'm/s')}; sound ${showUnit(sound, 'm/s')}. Above 0.7 it gets loud, above 0.85 it loses thrust. Common practice, no source.`
+      working: () =>
+        `π × ${show(s.train.diameterM)} m × ${show(s.worst.rpm)} / 60 = ${showUnit(tip, 'm/s')}; sound ${showUnit(sound, 'm/s')}. Above 0.7 it gets loud, above 0.85 it loses thrust. Common practice, no source.`
     };
   }
 });

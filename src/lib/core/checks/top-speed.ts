@@ -22,7 +22,8 @@ export const topSpeed = check({
       value,
       band: way.band?.topSpeedMs ?? null,
       rating: wanted,
-      working: `Thrust meets ${s.kind === 'boat' ? 'the hull’s resistance' : 'drag'} at ${showUnit(value, 'm/s')}; wanted ${showUnit(wanted, 'm/s')}.`
+      working: () =>
+        `Thrust meets ${s.kind === 'boat' ? 'the hull’s resistance' : 'drag'} at ${showUnit(value, 'm/s')}; wanted ${showUnit(wanted, 'm/s')}.`
     };
   }
 });

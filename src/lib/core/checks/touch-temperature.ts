@@ -1,5 +1,5 @@
 import { CASE_LIMIT_C } from '../parts/motor/heat.ts';
-import { heatRun } from '../train/heat-run.ts';
+import type { HeatRun } from '../train/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
 import { lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
@@ -21,16 +21,15 @@ export const touchTemperature = check({
   gives: ['room'],
   candidates: (s) => [lighterPropulsors(s), otherKv(s, 'lower'), waterCooling(s)],
   judge: (s) => {
-    const mass = s.motorMassKg;
-    if (s.kind !== 'boat' || mass === null) return null;
-    const supply = { openCircuitV: s.worst.openCircuitV, packOhm: s.last ? s.supply.packOhm : 0 };
-    const value = heatRun(s.model, s.train, mass, supply, s.heatPhases, 60).hottestCaseC;
+    if (s.kind !== 'boat' || s.motorMassKg === null) return null;
+    const value = (s.heatCourse as HeatRun).hottestCaseC;
     return {
       value,
       rating: CASE_LIMIT_C,
       margin: 'touch-temperature',
       limitOf: (id) => BY_HAND_C[id] ?? CASE_LIMIT_C,
-      working: `Case at most ${showUnit(value, '°C')} through run and ordinary use. By hand: ${show(BY_HAND_C['as-long'])} °C can be held for as long as you like, ${show(BY_HAND_C['10s'])} °C for about ten seconds, ${show(BY_HAND_C['5s'])} °C for five; the case’s own limit is ${CASE_LIMIT_C} °C. Touch a motor only when it stands and the pack is off.`
+      working: () =>
+        `Case at most ${showUnit(value, '°C')} through run and ordinary use. By hand: ${show(BY_HAND_C['as-long'])} °C can be held for as long as you like, ${show(BY_HAND_C['10s'])} °C for about ten seconds, ${show(BY_HAND_C['5s'])} °C for five; the case’s own limit is ${CASE_LIMIT_C} °C. Touch a motor only when it stands and the pack is off.`
     };
   }
 });

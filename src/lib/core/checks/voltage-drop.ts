@@ -24,7 +24,8 @@ export const voltageDrop = check({
       value,
       rating: LARGEST_SHARE,
       marginLimit: GOOD_SHARE,
-      working: `${showUnit(amps, 'A')} × ${show(1000 * train.wiringResistanceOhm)} mΩ, there and back, = ${showUnit(drop, 'V')} of ${showUnit(worst.batteryVoltageV, 'V')}: ${show(value, 2)} %.`
+      working: () =>
+        `${showUnit(amps, 'A')} × ${show(1000 * train.wiringResistanceOhm)} mΩ, there and back, = ${showUnit(drop, 'V')} of ${showUnit(worst.batteryVoltageV, 'V')}: ${show(value, 2)} %.`
     };
   }
 });

@@ -37,7 +37,8 @@ export const motorLoading = check({
       value,
       rating: steady,
       marginLimit: STEADY_MARGIN * steady,
-      working: `Ordinary use, ${s.use.title}: ${showUnit(full * Math.min(share, 1), 'W')} on average over ${show(grams)} g; ${showUnit(full / grams, 'W/g')} at full throttle, standing. In the air that moves over it this motor stands ${showUnit(steady, 'W/g')} without end (case at 80 °C or winding at 120). Rule of thumb, for motors in a propeller’s wash: ${wattsPerGram.continuous} W/g without end, ${wattsPerGram.burst} in bursts.`
+      working: () =>
+        `Ordinary use, ${s.use.title}: ${showUnit(full * Math.min(share, 1), 'W')} on average over ${show(grams)} g; ${showUnit(full / grams, 'W/g')} at full throttle, standing. In the air that moves over it this motor stands ${showUnit(steady, 'W/g')} without end (case at 80 °C or winding at 120). Rule of thumb, for motors in a propeller’s wash: ${wattsPerGram.continuous} W/g without end, ${wattsPerGram.burst} in bursts.`
     };
   }
 });

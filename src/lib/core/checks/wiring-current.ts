@@ -23,7 +23,8 @@ export const wiringCurrent = check({
       band: s.worst.band?.batteryCurrentA,
       rating: 1.6 * continuous,
       marginLimit: continuous,
-      working: `${withBand(value, 'A', s.worst.band?.batteryCurrentA)} in gauge ${wiring.gaugeAwg} silicone lead: ${showUnit(continuous, 'A')} for as long as you like, ${showUnit(1.6 * continuous, 'A')} for a short flight; ${showUnit(s.worst.batteryVoltageV === 0 ? 0 : value * s.train.wiringResistanceOhm, 'V')} lost. Common practice, no source.`
+      working: () =>
+        `${withBand(value, 'A', s.worst.band?.batteryCurrentA)} in gauge ${wiring.gaugeAwg} silicone lead: ${showUnit(continuous, 'A')} for as long as you like, ${showUnit(1.6 * continuous, 'A')} for a short flight; ${showUnit(s.worst.batteryVoltageV === 0 ? 0 : value * s.train.wiringResistanceOhm, 'V')} lost. Common practice, no source.`
     };
   }
 });

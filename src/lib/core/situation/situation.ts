@@ -11,7 +11,7 @@ import { boatAnswer, fanAnswer, heatAnswer, hoverAnswer, levelAnswer } from '../
 import { hoverThrustN } from '../train/craft/hover.ts';
 import { meetDemand, type Demand, type Drawn, type MixedDemand } from '../train/demand.ts';
 import { cruiseDemand, enduranceAt, enduranceBand } from '../train/endurance.ts';
-import { fullThrottle, heatMassKg, type HeatPhase } from '../train/heat-run.ts';
+import { fullThrottle, heatMassKg, heatRun, type HeatPhase, type HeatRun } from '../train/heat-run.ts';
 import { mixedDemand, mixedUseOf, type MixedUse } from '../train/mixed-use.ts';
 import { usableShareOf } from '../train/pack-limits.ts';
 import { predictPoints } from '../train/predict-points.ts';
@@ -43,6 +43,8 @@ export interface Look {
 const RUN_S = 60;
 /** Time after which a motor's case is as warm as ordinary use makes it; longer is not looked at, s. */
 const LONGEST_S = 600;
+/** Steps of what a motor goes through. */
+const HEAT_STEPS = 60;
 
 const FULL: PredictPoint = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
 
@@ -60,15 +62,19 @@ export class Situation {
   readonly bands: boolean;
   readonly #kept = new Map<string, unknown>();
 
-  /** @param document a valid setup document */
-  constructor(document: SetupDocument, look: Look = {}) {
+  /**
+   * @param document a valid setup document
+   * @param model what `interpretSetup` makes of it, where that is at hand already: only without bands
+   */
+  constructor(document: SetupDocument, look: Look = {}, model?: Interpreted) {
     this.document =
       look.schools === undefined
         ? document
         : { ...document, schools: { ...look.schools, ...document.schools } };
     this.look = look;
     this.bands = look.bands ?? false;
-    this.model = interpretSetup(this.document, look.windingC ?? LABEL_TEMPERATURE_C);
+    if (model && this.bands) throw new TypeError('Situation: bands need the document interpreted anew');
+    this.model = model ?? interpretSetup(this.document, look.windingC ?? LABEL_TEMPERATURE_C);
     this.supply = supplyOf(this.model, look.point ?? FULL);
   }
 
@@ -237,6 +243,16 @@ export class Situation {
       if (!(mixedS > 0)) return [run];
       const mixed: HeatPhase = { seconds: mixedS, fullShare, restShare, thrustN, speedMs, crossMs };
       return rotors ? [mixed, run] : [run, mixed, fullThrottle(spellS, speedMs, crossMs)];
+    });
+  }
+
+  /** What one motor goes through, followed step by step; null without mass or power rating. */
+  get heatCourse(): HeatRun | null {
+    return this.#once('heatCourse', () => {
+      const mass = this.motorMassKg;
+      if (mass === null) return null;
+      const supply = { openCircuitV: this.worst.openCircuitV, packOhm: this.last ? this.supply.packOhm : 0 };
+      return heatRun(this.model, this.train, mass, supply, this.heatPhases, HEAT_STEPS);
     });
   }
 

@@ -1,0 +1,191 @@
+import type { FromSchema } from 'json-schema-to-ts';
+import {
+  batterySchema,
+  craftSchema,
+  environmentSchema,
+  escSchema,
+  motorSchema,
+  propulsorSchema,
+  receiverSupplySchema,
+  setupSchema,
+  wiringSchema,
+  type SetupDocument
+} from '../document/schema.ts';
+
+/** What a search is judged by: how each is reckoned stands in `objectives.ts`. */
+export const OBJECTIVES = ['time', 'thrust', 'efficiency', 'speed', 'mass', 'headroom'] as const;
+export type Objective = (typeof OBJECTIVES)[number];
+
+/** How much each objective counts, 0..1 or more; what is left out counts nothing. */
+export type Yardstick = Readonly<Partial<Record<Objective, number>>>;
+
+const weight = { type: 'number', minimum: 0, maximum: 100 } as const;
+
+/** A setup document without the parts that are looked for. */
+export const searchBriefSchema = {
+  title: 'brief',
+  type: 'object',
+  required: ['craft'],
+  properties: {
+    name: setupSchema.properties.name,
+    craft: craftSchema,
+    environment: environmentSchema,
+    wiring: wiringSchema,
+    gearRatio: setupSchema.properties.gearRatio,
+    gearEfficiency: setupSchema.properties.gearEfficiency,
+    count: setupSchema.properties.count,
+    auxiliaryCurrentA: setupSchema.properties.auxiliaryCurrentA,
+    receiverSupply: setupSchema.properties.receiverSupply,
+    schools: setupSchema.properties.schools,
+    sources: setupSchema.properties.sources
+  }
+} as const;
+export type SearchBrief = FromSchema<typeof searchBriefSchema>;
+
+const limit = (title: string, maximum: number) =>
+  ({ type: ['number', 'null'], exclusiveMinimum: 0, maximum, title }) as const;
+
+/** What a search keeps to beside what the checks ask. */
+export const searchLimitsSchema = {
+  title: 'limits',
+  type: 'object',
+  properties: {
+    series: {
+      type: ['array', 'null'],
+      title: 'cell counts',
+      maxItems: 60,
+      items: { type: 'integer', minimum: 1, maximum: 60 }
+    },
+    gearRatios: {
+      type: ['array', 'null'],
+      title: 'gear ratios',
+      minItems: 1,
+      maxItems: 40,
+      items: { type: 'number', minimum: 0.05, maximum: 100 }
+    },
+    propulsorKinds: {
+      type: ['array', 'null'],
+      title: 'kinds of propulsor',
+      minItems: 1,
+      items: { enum: ['propeller', 'ducted-fan', 'submerged-screw', 'surface-drive'] }
+    },
+    largestPropM: limit('largest propeller that fits', 10),
+    maxCurrentA: limit('most current from the pack', 10000),
+    maxMassKg: limit('highest all-up weight', 1000),
+    maxHoverThrottle: limit('highest hover throttle', 1),
+    leastSeconds: limit('least time', 360000),
+    leastSpeedMs: limit('least speed', 200),
+    leastThrustToWeight: limit('least thrust for the weight', 20),
+    rpmWindow: {
+      type: ['array', 'null'],
+      title: 'rpm window',
+      minItems: 2,
+      maxItems: 2,
+      items: { type: 'number', minimum: 0, maximum: 500000 }
+    },
+    ownedOnly: { type: 'boolean', title: 'owned parts only' },
+    fixed: {
+      title: 'parts held as they are',
+      type: 'object',
+      properties: {
+        battery: { anyOf: [batterySchema, { type: 'null' }] },
+        esc: { anyOf: [escSchema, { type: 'null' }] },
+        motor: { anyOf: [motorSchema, { type: 'null' }] },
+        propulsor: { anyOf: [propulsorSchema, { type: 'null' }] }
+      }
+    }
+  }
+} as const;
+export type SearchLimits = FromSchema<typeof searchLimitsSchema>;
+
+/** Most parts of a kind, and most combinations that one search takes on. */
+export const MOST_PARTS = 5000;
+export const MOST_COMBINATIONS = 20_000_000;
+
+const list = <T extends object>(items: T, title: string) =>
+  ({ type: 'array', maxItems: MOST_PARTS, title, items }) as const;
+
+/** Parts to choose from; each with its name. `owned` may stand with any of them: true where it is left out. */
+export const searchShelfSchema = {
+  title: 'shelf',
+  type: 'object',
+  required: ['battery', 'esc', 'motor', 'propulsor'],
+  properties: {
+    battery: list(batterySchema, 'packs'),
+    esc: list(escSchema, 'ESCs'),
+    motor: list(motorSchema, 'motors'),
+    propulsor: list(propulsorSchema, 'propulsors'),
+    receiverSupply: list(receiverSupplySchema, 'receiver supplies')
+  }
+} as const;
+export type SearchShelf = FromSchema<typeof searchShelfSchema>;
+
+/** What may be on an axis of the field of points. */
+export const AXES = [
+  'time',
+  'thrustToWeight',
+  'thrust',
+  'current',
+  'mass',
+  'topSpeed',
+  'pitchSpeed',
+  'hoverThrottle',
+  'headroom',
+  'efficiency'
+] as const;
+export type Axis = (typeof AXES)[number];
+
+export const searchRequestSchema = {
+  title: 'request',
+  type: 'object',
+  required: ['brief'],
+  properties: {
+    brief: searchBriefSchema,
+    shelf: { anyOf: [searchShelfSchema, { type: 'null' }] },
+    limits: { anyOf: [searchLimitsSchema, { type: 'null' }] },
+    rank: {
+      title: 'what it is judged by',
+      anyOf: [
+        { enum: OBJECTIVES },
+        {
+          type: 'object',
+          additionalProperties: false,
+          properties: {
+            time: weight,
+            thrust: weight,
+            efficiency: weight,
+            speed: weight,
+            mass: weight,
+            headroom: weight
+          }
+        },
+        { type: 'null' }
+      ]
+    },
+    axes: {
+      title: 'axes',
+      anyOf: [
+        { type: 'array', minItems: 2, maxItems: 2, items: { enum: AXES } },
+        { type: 'null' }
+      ]
+    },
+    top: { type: ['integer', 'null'], minimum: 1, maximum: 1000, title: 'how many are listed' }
+  }
+} as const;
+export type SearchRequest = FromSchema<typeof searchRequestSchema>;
+
+/** A brief as the head of a setup document. */
+export type SetupHead = Pick<
+  SetupDocument,
+  | 'format'
+  | 'craft'
+  | 'environment'
+  | 'wiring'
+  | 'gearRatio'
+  | 'gearEfficiency'
+  | 'count'
+  | 'auxiliaryCurrentA'
+  | 'receiverSupply'
+  | 'schools'
+  | 'sources'
+>;

@@ -1,0 +1,359 @@
+import { CHECKS, checkOf, type CheckId } from '../checks/all-checks.ts';
+import { isOver } from '../checks/check.ts';
+import { leastPitchSpeedMs } from '../checks/pitch-speed.ts';
+import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
+import { radSToRpm } from '../units/convert.ts';
+import { GRAVITY_MS2 } from '../units/constants.ts';
+import type { Assembler } from './assembler.ts';
+import { places, type Places, type Space } from './space.ts';
+
+/** Checks whose value at full throttle, standing, on a full pack is one number against a limit of one part, in power order. */
+export const BY_NUMBER = [
+  'pack-current',
+  'pack-weight',
+  'wiring-current',
+  'connector-current',
+  'voltage-drop',
+  'esc-current',
+  'esc-burst',
+  'esc-electrical-rpm',
+  'motor-current',
+  'motor-power',
+  'propulsor-rpm',
+  'tip-mach',
+  'pitch-speed',
+  'thrust-to-weight'
+] as const satisfies readonly CheckId[];
+type ByNumber = (typeof BY_NUMBER)[number];
+
+/** Checks that a few parts decide by their labels alone, in power order, and which. */
+const BY_LABEL = [
+  ['lead-length', []],
+  ['esc-count', ['esc']],
+  ['esc-cells', ['battery', 'esc']],
+  ['esc-voltage', ['battery', 'esc']],
+  ['receiver-supply', ['battery', 'esc', 'supply']],
+  ['receiver-volts', ['battery', 'supply']],
+  ['motor-cells', ['battery', 'motor']],
+  ['shaft-fit', ['motor', 'propulsor']],
+  ['boat-rpm', ['battery', 'motor', 'gear']],
+  ['stalled-blade', ['propulsor']],
+  ['clearance', ['propulsor']]
+] as const satisfies readonly (readonly [CheckId, readonly (keyof Places)[]])[];
+type ByLabel = (typeof BY_LABEL)[number][0];
+
+/** Checks of the sieve in power order: the number in this list is the check's bit in a mask. */
+export const SIEVED: readonly CheckId[] = CHECKS.map((c) => c.id).filter(
+  (id) => (BY_NUMBER as readonly string[]).includes(id) || BY_LABEL.some(([label]) => label === id)
+);
+
+/** Bits of the sieve's checks. */
+const BIT = Object.fromEntries(SIEVED.map((id, k) => [id, 1 << k])) as Record<ByNumber | ByLabel, number>;
+
+/** What the wishes of a search are called among what rejects a combination. */
+export const LIMITS = ['limit-current', 'limit-weight'] as const;
+export type SieveLimit = (typeof LIMITS)[number];
+const LIMIT_BIT: Record<SieveLimit, number> = {
+  'limit-current': 1 << SIEVED.length,
+  'limit-weight': 1 << (SIEVED.length + 1)
+};
+
+/** Everything that one bit of a mask may stand for, in the order in which it rejects. */
+export const MASKED: readonly (CheckId | SieveLimit)[] = [...SIEVED, ...LIMITS];
+
+/** Same tolerance as a check's: a value on its limit keeps to it. */
+const above = (value: number, limit: number): boolean => value > limit * (1 + 1e-9);
+const below = (value: number, limit: number): boolean => value < limit * (1 - 1e-9);
+
+/** Beyond a limit by this share; none where it keeps to it. */
+const excess = (value: number, limit: number): number => (limit > 0 ? value / limit - 1 : Infinity);
+
+/** Shares of a row's columns: pack, ESC and supply of each of its combinations. */
+interface Limits {
+  /** Ratings, infinite where a check does not apply or no rating is known. */
+  readonly packA: Float64Array;
+  readonly escA: Float64Array;
+  readonly escBurstA: Float64Array;
+  readonly escErpm: Float64Array;
+  readonly motorA: Float64Array;
+  readonly motorW: Float64Array;
+  readonly propulsorRpm: Float64Array;
+  readonly leadA: number;
+  readonly connectorA: number;
+  readonly dropShare: number;
+  readonly packShare: number;
+  readonly mach: number;
+  readonly thrustRatio: number;
+}
+
+/**
+ * The first sieve of a search: every combination solved at full throttle, standing, on a full pack, as plain numbers, and
+ * compared with what can be compared with them. It says exactly what the checks would (`sieve.test.ts`); the limits come
+ * from the checks themselves, each asked once for each part. Nothing is allocated while it runs.
+ */
+export class Sieve {
+  readonly #assembler: Assembler;
+  readonly #space: Space;
+  readonly #limits: Limits;
+  readonly #labels = new Map<ByLabel, { readonly known: Uint8Array; readonly decides: (keyof Places)[] }>();
+  readonly #maxCurrentA: number;
+  readonly #maxMassKg: number;
+  readonly #point = operatingPoint();
+  /** Whether the all-up weight follows the parts. */
+  readonly #weighs: boolean;
+  readonly #fixedPitchMs: number | null;
+
+  /** @param assembler of a space that is not empty */
+  constructor(assembler: Assembler, wishes: { maxCurrentA?: number | null; maxMassKg?: number | null } = {}) {
+    this.#assembler = assembler;
+    const { space } = assembler;
+    this.#space = space;
+    this.#maxCurrentA = wishes.maxCurrentA ?? Infinity;
+    this.#maxMassKg = wishes.maxMassKg ?? Infinity;
+    this.#weighs = space.head.craft.airframeMassKg != null;
+    this.#limits = this.#limitsOf();
+    const { craft } = space.head;
+    this.#fixedPitchMs =
+      craft.kind === 'fixed-wing'
+        ? leastPitchSpeedMs(craft, assembler.propulsor(0).fluid.densityKgM3)
+        : null;
+    for (const [id, decides] of BY_LABEL) {
+      const size = decides.reduce((n, part) => n * this.#count(part), 1);
+      this.#labels.set(id, { known: new Uint8Array(size), decides: [...decides] });
+    }
+  }
+
+  #count(part: keyof Places): number {
+    const { propulsors, motors, gears, batteries, escs, supplies } = this.#space;
+    return {
+      propulsor: propulsors,
+      motor: motors,
+      gear: gears,
+      battery: batteries,
+      esc: escs,
+      supply: supplies
+    }[part].length;
+  }
+
+  /** The rating that a check takes with one part in place; infinite where there is none. */
+  #rating(id: ByNumber, at: Partial<Places>, none = Infinity): number {
+    const judged = checkOf(id)?.judge(this.#assembler.situation({ ...places(), ...at }));
+    return judged && !('unknown' in judged) ? (judged.rating ?? none) : none;
+  }
+
+  #ratings(id: ByNumber, part: keyof Places): Float64Array {
+    return Float64Array.from({ length: this.#count(part) }, (_, k) => this.#rating(id, { [part]: k }));
+  }
+
+  #limitsOf(): Limits {
+    const { space } = this.#assembler;
+    return {
+      packA: this.#ratings('pack-current', 'battery'),
+      // the highest that may count: between the two ratings only ordinary use decides
+      escA: Float64Array.from(space.escs, ({ document: esc }) =>
+        esc.continuousA == null
+          ? Infinity
+          : space.head.craft.kind === 'multirotor'
+            ? Math.max(esc.burstA ?? 0, esc.continuousA)
+            : esc.continuousA
+      ),
+      escBurstA: this.#ratings('esc-burst', 'esc'),
+      escErpm: Float64Array.from(space.escs, ({ document }) => document.maxElectricalRpm ?? Infinity),
+      // an estimated rating rests on volts under load: only a given one is sieved by
+      motorA: Float64Array.from(space.motors, ({ document }) => document.maxCurrentA ?? Infinity),
+      motorW: this.#ratings('motor-power', 'motor'),
+      propulsorRpm: this.#ratings('propulsor-rpm', 'propulsor'),
+      leadA: this.#rating('wiring-current', {}),
+      connectorA: this.#rating('connector-current', {}),
+      dropShare: this.#rating('voltage-drop', {}),
+      packShare: this.#rating('pack-weight', {}),
+      mach: this.#rating('tip-mach', {}),
+      thrustRatio: this.#rating('thrust-to-weight', {}, 0)
+    };
+  }
+
+  /** Whether a check of labels is over: asked once for the parts that decide it. */
+  #labelOver(id: ByLabel, at: Places): boolean {
+    const table = this.#labels.get(id) as { known: Uint8Array; decides: (keyof Places)[] };
+    let key = 0;
+    for (const part of table.decides) key = key * this.#count(part) + at[part];
+    if (table.known[key] === 0) {
+      const alone = places();
+      for (const part of table.decides) alone[part] = at[part];
+      const judged = checkOf(id)?.judge(this.#assembler.situation(alone)) ?? null;
+      table.known[key] = isOver(judged) ? 2 : 1;
+    }
+    return table.known[key] === 2;
+  }
+
+  /** Whether a check of the sieve is settled by it for a combination: the few that are not are left to the checks themselves. */
+  settles(id: CheckId, at: Places): boolean {
+    const { escs, motors, supplies, head } = this.#space;
+    if (id === 'esc-current') {
+      const { continuousA, burstA } = escs[at.esc].document;
+      return head.craft.kind !== 'multirotor' || continuousA == null || burstA == null;
+    }
+    if (id === 'motor-current') return motors[at.motor].document.maxCurrentA != null;
+    if (id === 'motor-power') return motors[at.motor].document.maxPowerW != null;
+    if (id === 'receiver-volts')
+      return (head.receiverSupply ?? supplies[at.supply]?.document)?.minVoltageV == null;
+    if (id === 'boat-rpm') return head.schools?.['rpm-volts'] !== 'loaded';
+    return SIEVED.includes(id);
+  }
+
+  /** Number of combinations in a row. */
+  get rowSize(): number {
+    const { batteries, escs, supplies } = this.#space;
+    return batteries.length * escs.length * supplies.length;
+  }
+
+  /** Number of rows: one for each propulsor, motor and gear. */
+  get rows(): number {
+    const { propulsors, motors, gears } = this.#space;
+    return propulsors.length * motors.length * gears.length;
+  }
+
+  /** Places of the first combination of a row. Writes `out`. */
+  #start(row: number, out: Places): void {
+    const { motors, gears } = this.#space;
+    out.gear = row % gears.length;
+    const k = Math.floor(row / gears.length);
+    out.motor = k % motors.length;
+    out.propulsor = Math.floor(k / motors.length);
+    out.battery = out.esc = out.supply = 0;
+  }
+
+  /**
+   * Sieves one row. Writes, for each of its combinations, the mask of what is over; 0 passes.
+   * @param all whether everything that is over is wanted; else the first that is found ends the matter
+   * @param masks of `rowSize`; @param beyond of `rowSize` where wanted: the largest share by which a limit is passed
+   */
+  row(row: number, masks: Uint32Array, all: boolean, beyond?: Float32Array): void {
+    const { batteries, escs, supplies } = this.#space;
+    const a = this.#assembler;
+    const at = places();
+    this.#start(row, at);
+    const train = a.train();
+    a.drive(at, train);
+    const guessed = a.isGuessed(at.motor);
+    const fixedMask = this.#labelMask(['shaft-fit', 'stalled-blade', 'clearance', 'lead-length'], at);
+    if (fixedMask !== 0 && !all) {
+      masks.fill(fixedMask);
+      return;
+    }
+    let k = 0;
+    for (let battery = 0; battery < batteries.length; battery++) {
+      at.battery = battery;
+      at.esc = 0;
+      at.supply = 0;
+      const packMask = fixedMask | this.#labelMask(['motor-cells', 'boat-rpm'], at);
+      const supply = a.battery(battery);
+      let solvedFor = -1;
+      for (let esc = 0; esc < escs.length; esc++) {
+        at.esc = esc;
+        at.supply = 0;
+        const escMask = packMask | this.#labelMask(['esc-count', 'esc-cells', 'esc-voltage'], at);
+        for (let s = 0; s < supplies.length; s++, k++) {
+          at.supply = s;
+          let mask = escMask | this.#labelMask(['receiver-supply', 'receiver-volts'], at);
+          if (beyond) beyond[k] = 0;
+          if (mask === 0 || all) {
+            if (guessed) Object.assign(train, a.interpreted(at).model);
+            else a.source(at, train);
+            if (guessed || solvedFor < 0 || !this.#sameEsc(solvedFor, esc)) {
+              solveOperatingPoint(train, a.fullSupply(battery), 1, 0, this.#point);
+              solvedFor = esc;
+            }
+            mask |= this.#numberMask(at, train, supply.inWater, all, beyond, k);
+          }
+          masks[k] = mask;
+        }
+      }
+    }
+  }
+
+  /** Whether two ESCs are one to the circuit. */
+  #sameEsc(a: number, b: number): boolean {
+    const one = this.#assembler.esc(a).model;
+    const other = this.#assembler.esc(b).model;
+    return (
+      one.escResistanceOhm === other.escResistanceOhm &&
+      one.escIdleCurrentA === other.escIdleCurrentA &&
+      one.escSwitchingShare === other.escSwitchingShare
+    );
+  }
+
+  #labelMask(ids: readonly ByLabel[], at: Places): number {
+    let mask = 0;
+    for (const id of ids) if (this.settles(id, at) && this.#labelOver(id, at)) mask |= BIT[id];
+    return mask;
+  }
+
+  /** What of the solved point is over. */
+  #numberMask(
+    at: Places,
+    train: ReturnType<Assembler['train']>,
+    _inWater: boolean,
+    all: boolean,
+    beyond: Float32Array | undefined,
+    k: number
+  ): number {
+    const p = this.#point;
+    const l = this.#limits;
+    const { craft } = this.#space.head;
+    const n = train.count;
+    let mask = 0;
+    const over = (bit: number, by: number): void => {
+      mask |= bit;
+      if (beyond && by > beyond[k]) beyond[k] = by;
+    };
+    const amps = p.batteryCurrentA;
+    const each = (amps - train.auxiliaryCurrentA) / n;
+    const rpm = radSToRpm(p.omegaRadS / train.gearRatio);
+    if (above(amps, l.packA[at.battery])) over(BIT['pack-current'], excess(amps, l.packA[at.battery]));
+    if (above(each, l.escA[at.esc])) over(BIT['esc-current'], excess(each, l.escA[at.esc]));
+    if (mask !== 0 && !all) return mask;
+    if (above(p.motorCurrentA, l.motorA[at.motor]))
+      over(BIT['motor-current'], excess(p.motorCurrentA, l.motorA[at.motor]));
+    const watts = (p.electricalPowerW - p.lossAuxiliaryW) / n;
+    if (above(watts, l.motorW[at.motor])) over(BIT['motor-power'], excess(watts, l.motorW[at.motor]));
+    const massKg = this.#weighs ? this.#assembler.massKg(at) : craft.massKg;
+    if (craft.kind !== 'boat') {
+      const ratio = p.thrustN / (massKg * GRAVITY_MS2);
+      if (below(ratio, l.thrustRatio)) over(BIT['thrust-to-weight'], excess(l.thrustRatio, ratio));
+      const share = (100 * this.#assembler.batteryKg(at.battery)) / massKg;
+      if (above(share, l.packShare)) over(BIT['pack-weight'], excess(share, l.packShare));
+    }
+    if (mask !== 0 && !all) return mask;
+    if (above(amps, l.leadA)) over(BIT['wiring-current'], excess(amps, l.leadA));
+    if (above(amps, l.connectorA)) over(BIT['connector-current'], excess(amps, l.connectorA));
+    const drop = (100 * ((amps - train.auxiliaryCurrentA) * train.wiringResistanceOhm)) / p.batteryVoltageV;
+    if (p.batteryVoltageV > 0 && above(drop, l.dropShare))
+      over(BIT['voltage-drop'], excess(drop, l.dropShare));
+    if (above(each, l.escBurstA[at.esc])) over(BIT['esc-burst'], excess(each, l.escBurstA[at.esc]));
+    const poles = this.#space.motors[at.motor].document.poles;
+    if (poles != null) {
+      const electrical = (rpm * train.gearRatio * poles) / 2;
+      if (above(electrical, l.escErpm[at.esc]))
+        over(BIT['esc-electrical-rpm'], excess(electrical, l.escErpm[at.esc]));
+    }
+    if (above(rpm, l.propulsorRpm[at.propulsor]))
+      over(BIT['propulsor-rpm'], excess(rpm, l.propulsorRpm[at.propulsor]));
+    const propulsor = this.#assembler.propulsor(at.propulsor);
+    if (!propulsor.inWater) {
+      const mach = (Math.PI * train.diameterM * rpm) / 60 / propulsor.fluid.soundSpeedMs;
+      if (above(mach, l.mach)) over(BIT['tip-mach'], excess(mach, l.mach));
+    }
+    if (craft.kind === 'fixed-wing') {
+      const least = this.#weighs
+        ? leastPitchSpeedMs({ ...craft, massKg }, propulsor.fluid.densityKgM3)
+        : this.#fixedPitchMs;
+      const pitchMs = (rpm / 60) * train.pitchM;
+      if (least !== null && below(pitchMs, least)) over(BIT['pitch-speed'], excess(least, pitchMs));
+    }
+    if (above(amps, this.#maxCurrentA))
+      over(LIMIT_BIT['limit-current'], excess(amps, this.#maxCurrentA));
+    if (above(massKg, this.#maxMassKg)) over(LIMIT_BIT['limit-weight'], excess(massKg, this.#maxMassKg));
+    return mask;
+  }
+}
