@@ -19,10 +19,9 @@ export const motorCurrent = check({
     const { motor } = s.setup;
     const nominal = s.worst.batteryVoltageV;
     let rating = motor.maxCurrentA ?? null;
-    let how = rating === null ? 'no figure' : showUnit(rating, 'A');
+    const given = rating !== null;
     if (rating === null && mayEstimate(s, 'motor.maxCurrentA') && motor.massKg != null) {
       rating = (wattsPerGram.burst * motor.massKg * 1000) / nominal;
-      how = `${showUnit(rating, 'A')}, estimated from 5 W/g`;
     }
     return {
       value,
@@ -30,7 +29,7 @@ export const motorCurrent = check({
       rating,
       missing: 'the motor’s current rating',
       working: () =>
-        `Through the winding at full throttle, standing: ${withBand(value, 'A', band)}; rating ${how}.`
+        `Through the winding at full throttle, standing: ${withBand(value, 'A', band)}; rating ${rating === null ? 'no figure' : `${showUnit(rating, 'A')}${given ? '' : ', estimated from 5 W/g'}`}.`
     };
   }
 });

@@ -23,20 +23,20 @@ export const motorPower = check({
     const whole = s.worst.band?.electricalPowerW;
     const band: Band | null = whole ? [(whole[0] - receiverW) / n, (whole[1] - receiverW) / n] : null;
     let rating = motor.maxPowerW ?? null;
-    let how = rating === null ? 'no figure' : showUnit(rating, 'W');
+    const given = rating !== null;
     if (rating === null && mayEstimate(s, 'motor.maxPowerW') && motor.massKg != null) {
       rating = wattsPerGram.burst * motor.massKg * 1000;
-      how = `${showUnit(rating, 'W')}, estimated from 5 W/g`;
     }
-    const per =
-      motor.massKg == null ? '' : ` That is ${show(value / (motor.massKg * 1000))} W per gram of motor.`;
+    const { massKg } = motor;
+    const per = (): string =>
+      massKg == null ? '' : ` That is ${show(value / (massKg * 1000))} W per gram of motor.`;
     return {
       value,
       band,
       rating,
       missing: 'the motor’s power rating',
       working: () =>
-        `Volts × amps at the pack${receiverW > 0 ? ' less the receiver’s' : ''}${n > 1 ? `, over ${n} motors` : ''}: ${withBand(value, 'W', band)}; rating ${how}.${per}`
+        `Volts × amps at the pack${receiverW > 0 ? ' less the receiver’s' : ''}${n > 1 ? `, over ${n} motors` : ''}: ${withBand(value, 'W', band)}; rating ${rating === null ? 'no figure' : `${showUnit(rating, 'W')}${given ? '' : ', estimated from 5 W/g'}`}.${per()}`
     };
   }
 });

@@ -30,13 +30,13 @@ function rpmInches(family: keyof typeof RPM_INCHES, inches: number): number {
 }
 
 /** Highest rpm of a propulsor: its maker's figure, else the rule of its kind; null where neither is known. */
-export function highestRpm(p: Propulsor): { rpm: number; how: string } | null {
-  if (p.maxRpm != null) return { rpm: p.maxRpm, how: 'its maker’s figure' };
+export function highestRpm(p: Propulsor): { rpm: number; how: () => string } | null {
+  if (p.maxRpm != null) return { rpm: p.maxRpm, how: () => 'its maker’s figure' };
   if (p.kind !== 'propeller') return null;
   const inches = p.diameterM / INCH_M;
   const family = p.family ?? 'thin-electric';
   const product = rpmInches(family, inches);
-  return { rpm: product / inches, how: `rule of its kind, ${show(product)} / ${show(inches)} in` };
+  return { rpm: product / inches, how: () => `rule of its kind, ${show(product)} / ${show(inches)} in` };
 }
 
 /** Rpm limit of the propulsor's kind. */
@@ -58,7 +58,7 @@ export const propulsorRpm = check({
       band: s.worst.band?.rpm,
       rating,
       working: () =>
-        `${show(s.worst.rpm)} rpm at full throttle, standing; limit ${show(rating)} rpm: ${highest.how}. In a dive it turns faster.`
+        `${show(s.worst.rpm)} rpm at full throttle, standing; limit ${show(rating)} rpm: ${highest.how()}. In a dive it turns faster.`
     };
   }
 });

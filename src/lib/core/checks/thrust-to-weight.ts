@@ -31,7 +31,7 @@ export const thrustToWeight = check({
           ? 'what a multirotor needs to be controlled'
           : `${purpose ? '' : 'no purpose given, taken as '}${taken.title}`;
     const perKg = worst.electricalPowerW / craft.massKg;
-    const rule =
+    const rule = (): string =>
       craft.kind === 'fixed-wing'
         ? ` By watts: ${show(perKg)} W/kg, the rule asks ${taken.wattsPerKg[0]} to ${taken.wattsPerKg[1]}.`
         : '';
@@ -50,7 +50,7 @@ export const thrustToWeight = check({
             : Math.max(wanted, value * 1.001)
           : wanted,
       working: () =>
-        `${showUnit(worst.thrustN, 'N')} / (${show(craft.massKg)} kg × 9.81) = ${show(value)}; ${show(wanted)} ${why}.${rule}`
+        `${showUnit(worst.thrustN, 'N')} / (${show(craft.massKg)} kg × 9.81) = ${show(value)}; ${show(wanted)} ${why}.${rule()}`
     };
   }
 });

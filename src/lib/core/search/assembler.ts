@@ -169,9 +169,9 @@ export class Assembler {
     const model = this.train();
     this.drive(at, model);
     this.source(at, model);
-    return {
-      ...propulsor,
-      setup: massKg === setup.craft.massKg ? setup : { ...setup, craft: { ...setup.craft, massKg } },
+    if (massKg !== setup.craft.massKg) setup.craft = { ...setup.craft, massKg };
+    return Object.assign({}, propulsor, {
+      setup,
       motorAtLoad: motor.motorAtLoad,
       packOhm: battery.packOhm,
       capacityAh: battery.capacityAh,
@@ -179,7 +179,7 @@ export class Assembler {
       estimates: [],
       notes: [],
       model
-    };
+    });
   }
 
   /** A combination looked at, full pack, full throttle, standing, without bands. */

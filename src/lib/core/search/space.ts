@@ -159,8 +159,10 @@ export function placesOf(space: Space, combination: number, out: Places): Places
 export const places = (): Places => ({ propulsor: 0, motor: 0, gear: 0, battery: 0, esc: 0, supply: 0 });
 
 /** Sources of a part's figures by their paths in a setup. */
-const sourcesIn = (part: string, p: SearchPart<unknown>): [string, Source][] =>
-  Object.entries(p.sources ?? {}).map(([field, source]) => [`${part}.${field}`, source]);
+const sourcesIn = (part: string, p: SearchPart<unknown>): Record<string, Source> =>
+  Object.fromEntries(
+    Object.entries(p.sources ?? {}).map(([field, source]) => [`${part}.${field}`, source])
+  );
 
 /** The document of a combination. */
 export function setupAt(space: Space, at: Places): SetupDocument {
@@ -169,22 +171,25 @@ export function setupAt(space: Space, at: Places): SetupDocument {
   const battery = space.batteries[at.battery];
   const esc = space.escs[at.esc];
   const supply = space.supplies[at.supply];
-  const sources = [
-    ...sourcesIn('battery', battery),
-    ...sourcesIn('esc', esc),
-    ...sourcesIn('motor', motor),
-    ...sourcesIn('propulsor', propulsor)
-  ];
-  return {
-    ...space.head,
+  // by assignment: spreading into a literal takes ten times as long
+  const setup: SetupDocument = Object.assign({}, space.head, {
     gearRatio: space.gears[at.gear],
     battery: battery.document,
     esc: esc.document,
     motor: motor.document,
-    propulsor: propulsor.document,
-    ...(supply ? { receiverSupply: supply.document } : {}),
-    ...(sources.length > 0 ? { sources: { ...space.head.sources, ...Object.fromEntries(sources) } } : {})
-  };
+    propulsor: propulsor.document
+  });
+  if (supply) setup.receiverSupply = supply.document;
+  if (battery.sources || esc.sources || motor.sources || propulsor.sources)
+    setup.sources = Object.assign(
+      {},
+      space.head.sources,
+      sourcesIn('battery', battery),
+      sourcesIn('esc', esc),
+      sourcesIn('motor', motor),
+      sourcesIn('propulsor', propulsor)
+    );
+  return setup;
 }
 
 /** The document of a combination by its number. */

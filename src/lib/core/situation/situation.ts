@@ -235,8 +235,8 @@ export class Situation {
       const rotors = craft.kind === 'multirotor';
       const { spellS, crossMs = 0 } = this.use;
       const planned = craft.runSeconds ?? (rotors ? spellS : RUN_S);
-      const full = this.lasting('full');
-      const seconds = full && full.seconds > 0 ? Math.min(planned, full.seconds) : planned;
+      const full = this.#fullSeconds(planned);
+      const seconds = full > 0 ? Math.min(planned, full) : planned;
       const run = fullThrottle(seconds, this.level?.climbSpeedMs ?? this.boat?.topSpeedMs ?? 0, crossMs);
       const { fullShare, restShare, thrustN, speedMs } = this.ordinary;
       const mixedS = Math.min(this.lasting('mixed')?.seconds ?? 0, LONGEST_S);
@@ -254,6 +254,13 @@ export class Situation {
       const supply = { openCircuitV: this.worst.openCircuitV, packOhm: this.last ? this.supply.packOhm : 0 };
       return heatRun(this.model, this.train, mass, supply, this.heatPhases, HEAT_STEPS);
     });
+  }
+
+  /** How long the pack lasts at full throttle, s; followed no longer than is asked. 0 where it does not at all. */
+  #fullSeconds(longestS: number): number {
+    const demand = this.demand('full');
+    if (this.#kept.has('lasting full') || !demand) return this.lasting('full')?.seconds ?? 0;
+    return enduranceAt(this.model, 'full', demand, this.supply, longestS).seconds;
   }
 
   /** What the craft does when it is asked how long; null where it does not do that. */

@@ -17,15 +17,19 @@ export interface DischargeStep {
   heatW: number;
 }
 
-/** How a discharge ends: the usable share is spent, a loaded cell meets the cut-off, or the power no longer suffices. */
+/**
+ * How a discharge ends: the usable share is spent, a loaded cell meets the cut-off, the power no longer suffices, or it was
+ * followed for as long as was asked.
+ */
 export interface Discharge {
   seconds: number;
   usedShare: number;
-  endedBy: 'usable-share' | 'cut-off' | 'not-enough-power' | 'at-once';
+  endedBy: 'usable-share' | 'cut-off' | 'not-enough-power' | 'at-once' | 'long-enough';
   steps: DischargeStep[];
 }
 
-const STEPS = 40;
+/** Steps of charge that a discharge is followed in. */
+export const STEPS = 40;
 /** Least discharge reckoned with, in C: ten thousand hours. */
 const LEAST_C = 1e-4;
 /** Halvings of the last step to find where it ends: to a ten-thousandth of it. */
@@ -37,6 +41,7 @@ const END_BISECTIONS = 13;
  * it then is: settled under load, higher towards empty, lower as it warms itself (midpoint rule).
  * @param start state of charge to begin with; @param end state of charge to stop at (1 − usable share)
  * @param cutoffCellV loaded volts per cell at which it stops; @param parts equal steps of charge
+ * @param longestS time after which it need not be followed any further, s
  */
 export function discharge(
   m: TrainModel,
@@ -45,13 +50,16 @@ export function discharge(
   start: number,
   end: number,
   cutoffCellV: number,
-  parts = STEPS
+  parts = STEPS,
+  longestS = Infinity
 ): Discharge {
   const at = (s: number, packC: number, seconds: number): DischargeStep | null => {
     const rest = openCircuitCellV(pack.chemistry, s);
     const packOhm = m.packResistanceOhm * inUseFactor(pack, s, packC, seconds);
     const drawn = meetDemand(m, demand, { openCircuitV: rest * m.series, packOhm });
-    return drawn && { seconds, stateOfCharge: s, restingCellV: rest, packC, ...drawn };
+    if (!drawn) return null;
+    const { loadedCellV, currentA, heatW } = drawn;
+    return { seconds, stateOfCharge: s, restingCellV: rest, packC, loadedCellV, currentA, heatW };
   };
   const first = at(start, pack.heat.startC, 0);
   if (!first) return { seconds: 0, usedShare: 0, endedBy: 'not-enough-power', steps: [] };
@@ -88,6 +96,13 @@ export function discharge(
     if (next && next.loadedCellV >= cutoffCellV) {
       steps.push(next);
       last = next;
+      if (next.seconds >= longestS)
+        return {
+          seconds: next.seconds,
+          usedShare: start - next.stateOfCharge,
+          endedBy: 'long-enough',
+          steps
+        };
       continue;
     }
     // the end lies inside this step: find it

@@ -5,16 +5,17 @@ import type { PredictRequest } from '../document/schema.ts';
 import type { EnduranceAnswer } from './predicted.ts';
 import { bandsOf, type Band } from './bands.ts';
 import { meetDemand, type Demand } from './demand.ts';
-import { discharge } from './discharge.ts';
+import { discharge, STEPS } from './discharge.ts';
 import { mission, type MissionResult, type MissionSegment } from './mission.ts';
 import { cutoffOf, usableShareOf } from './pack-limits.ts';
 
-/** Time the pack lasts at a demand, from the first point's supply. */
+/** Time the pack lasts at a demand, from the first point's supply. @param longestS time beyond which it is not followed */
 export function enduranceAt(
   i: Interpreted,
   at: EnduranceAnswer['at'],
   demand: Demand,
-  { stateOfCharge: start, openCircuitV: volts }: PointSupply
+  { stateOfCharge: start, openCircuitV: volts }: PointSupply,
+  longestS = Infinity
 ): EnduranceAnswer {
   const usable = usableShareOf(i);
   if (start === null) {
@@ -40,7 +41,7 @@ export function enduranceAt(
       packC: null
     };
   }
-  const d = discharge(i.model, i.packInUse, demand, start, 1 - usable, cutoffOf(i));
+  const d = discharge(i.model, i.packInUse, demand, start, 1 - usable, cutoffOf(i), STEPS, longestS);
   return {
     at,
     seconds: d.seconds,

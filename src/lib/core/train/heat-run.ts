@@ -90,7 +90,8 @@ export function airflowMs(i: Interpreted, massKg: number, p: OperatingPoint, spe
   const area = ducted ? (i.exitAreaM2 as number) : i.discAreaM2;
   const induced =
     0.5 * (Math.sqrt(speed * speed + ((ducted ? 4 : 2) * each) / (m.densityKgM3 * area)) - speed);
-  return Math.hypot(ducted ? DUCT_SHARE * (speed + induced) : speed + induced, self);
+  const through = ducted ? DUCT_SHARE * (speed + induced) : speed + induced;
+  return Math.sqrt(through * through + self * self);
 }
 
 /** Watts per motor that case and winding stand for as long as the pack lasts, at the loss share of a solved point. */
@@ -138,7 +139,8 @@ export function heatRun(
     const add = (share: number, lossShare: number): void => {
       copperW += (share * lossShare * lossShare * point.lossCopperW) / n;
       ironW += (share * lossShare * point.lossIronW) / n;
-      flow += share * Math.hypot(airflowMs(i, massKg, point, phase.speedMs), phase.crossMs);
+      const along = airflowMs(i, massKg, point, phase.speedMs);
+      flow += share * Math.sqrt(along * along + phase.crossMs * phase.crossMs);
     };
     const f = phase.fullShare;
     if (f < 1 && phase.thrustN !== null) {
@@ -170,7 +172,8 @@ export function heatRun(
     const dt = phase.seconds / count;
     let now = loads(windingC, caseC, phase);
     for (let s = 1; s <= count && phase.seconds > 0; s++) {
-      const then = loads(...heatAfter(h, windingC, caseC, airC, now, dt), phase);
+      const [aboutW, aboutC] = heatAfter(h, windingC, caseC, airC, now, dt);
+      const then = loads(aboutW, aboutC, phase);
       const mean = {
         windingW: 0.5 * (now.windingW + then.windingW),
         caseW: 0.5 * (now.caseW + then.caseW),

@@ -142,7 +142,6 @@ export function solveOperatingPoint(
   const { openCircuitV, packOhm } = supply;
   const off = throttle <= 0;
   const switching = switchingShare(m, throttle);
-  const ripple = rippleAt(m, throttle);
   const divider = sourceDivider(m, packOhm, throttle);
   const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
   const feedV = (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider;
@@ -257,15 +256,61 @@ export function solveOperatingPoint(
     propulsorLoad(performance, 0, inflow, m.diameterM, load);
   }
 
+  out.iterations = iterations;
+  out.converged = converged;
+  finish(m, supply, throttle, speedMs, omega, out);
+}
+
+/**
+ * The point at which the motor turns at a speed that is known already: what `solveOperatingPoint` fills in once it has found
+ * the speed.
+ * @param omegaRadS speed of the motor at which its torque and the propulsor's agree at this throttle
+ */
+export function pointAtSpeed(
+  m: TrainModel,
+  supply: Supply,
+  throttle: number,
+  speedMs: number,
+  omegaRadS: number,
+  out: OperatingPoint
+): void {
+  const inflow = speedMs * (1 - m.wakeFraction);
+  propulsorLoad(m.performance, omegaRadS / (2 * Math.PI * m.gearRatio), inflow, m.diameterM, load);
+  out.iterations = 0;
+  out.converged = true;
+  finish(m, supply, throttle, speedMs, omegaRadS, out);
+}
+
+/** Fills a point from its speed and the propulsor's load there, which stands in `load`. */
+function finish(
+  m: TrainModel,
+  { openCircuitV, packOhm }: Supply,
+  throttle: number,
+  speedMs: number,
+  omega: number,
+  out: OperatingPoint
+): void {
+  const off = throttle <= 0;
+  const switching = switchingShare(m, throttle);
+  const ripple = rippleAt(m, throttle);
+  const divider = sourceDivider(m, packOhm, throttle);
+  const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
+  const feedV = (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider;
+  const k = m.motorConstant;
+  const ohm = m.windingResistanceOhm + m.escResistanceOhm;
+  const push0 = throttle * (feedV - m.count * m.escIdleCurrentA * sourceOhm);
   // folded blades lie along the stream
   if (off && m.atRest === 'folded') load[0] = load[1] = 0;
   const push = push0 - k * omega;
-  const current = off ? 0 : push / (push >= 0 ? ohmDriving : ohmBraking);
+  const chopped = throttle * m.count * sourceOhm;
+  const current = off
+    ? 0
+    : push / (ohm + chopped * (push >= 0 ? throttle + switching : throttle - switching));
   // a stalled or stopped motor's friction takes no power
-  const friction = omega > 0 ? frictionBase + frictionSlope * omega : 0;
+  const friction = omega > 0 ? noLoadCurrentAt(m, omega) : 0;
   const absolute = current < 0 ? -current : current;
   const wanted = throttle * current + switching * absolute + m.escIdleCurrentA;
-  const escV = (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider - m.count * wanted * sourceOhm;
+  const escV = feedV - m.count * wanted * sourceOhm;
   const bus = wanted + ripple * escV;
   const batteryA = m.count * bus + m.auxiliaryCurrentA;
   const batteryV = openCircuitV - batteryA * packOhm;
@@ -305,6 +350,4 @@ export function solveOperatingPoint(
   out.lossAuxiliaryW = batteryV * m.auxiliaryCurrentA;
   out.lossPropulsorW = m.count * (shaft - gearLoss) - thrustPower;
   out.thrustPowerW = thrustPower;
-  out.iterations = iterations;
-  out.converged = converged;
 }

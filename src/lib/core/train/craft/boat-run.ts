@@ -33,18 +33,24 @@ export function boatRun(
 ): BoatRun {
   const { openCircuitV } = supply;
   const point = operatingPoint();
-  const surplus = (v: number): number => {
+  const push = (v: number): number => {
     solveOperatingPoint(m, supply, 1, v, point);
-    return point.thrustN * (1 - thrustDeduction) - resistanceFactor * hullResistanceN(hull, fluid, v);
+    return point.thrustN * (1 - thrustDeduction);
+  };
+  const resistance = (v: number): number => resistanceFactor * hullResistanceN(hull, fluid, v);
+  const surplus = (v: number): number => push(v) - resistance(v);
+  // faster than the screw advances nothing pushes: the hull need not be asked
+  const gains = (v: number): boolean => {
+    const pushed = push(v);
+    return pushed > 0 && pushed > resistance(v);
   };
   const noLoad = openCircuitV / m.motorConstant / (2 * Math.PI);
   const fastest = Math.max((1.3 * noLoad * m.pitchM) / m.gearRatio, 0.5);
-  let top = highestCrossing(surplus, 0.02, fastest, 60) ?? 0;
+  let top = highestCrossing(surplus, 0.02, fastest, 60, gains) ?? 0;
   let hump = false;
   for (let i = 1; i < 40 && top > 0; i++) {
     const v = (top * i) / 40;
-    const need = resistanceFactor * hullResistanceN(hull, fluid, v);
-    if (surplus(v) < -0.1 * need) {
+    if (push(v) < 0.9 * resistance(v)) {
       hump = true;
       const lower = findRoot(surplus, 0.01, v, 1e-4);
       top = lower.ok ? lower.value : 0;

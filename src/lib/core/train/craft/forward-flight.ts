@@ -22,7 +22,12 @@ const TRANSLATIONAL = 0.7;
 function inducedMs(m: TrainModel, thrustN: number, axialMs: number, acrossMs: number): number {
   const half = thrustN / (2 * m.densityKgM3 * (Math.PI / 4) * m.diameterM ** 2);
   let v = Math.sqrt(half);
-  for (let k = 0; k < 40; k++) v = 0.5 * (v + half / Math.hypot(axialMs + v, acrossMs));
+  for (let k = 0; k < 40; k++) {
+    const through = axialMs + v;
+    const next = 0.5 * (v + half / Math.sqrt(through * through + acrossMs * acrossMs));
+    if (Math.abs(next - v) < 1e-12 * v) return next;
+    v = next;
+  }
   return v;
 }
 

@@ -1,0 +1,87 @@
+import { COLUMNS, scoreOf, type Gives } from './objectives.ts';
+import type { Axis, Yardstick } from './search-request.ts';
+
+/** Columns of a found list as they go from a thread to another. */
+export interface FoundColumns {
+  readonly length: number;
+  readonly combination: Float64Array;
+  readonly axes: Readonly<Record<Axis, Float64Array>>;
+}
+
+const FIRST = 256;
+
+/** Workable combinations, by their numbers, with what they give: columns that grow, no object for any of them. Null is NaN. */
+export class Found {
+  #length = 0;
+  #combination = new Float64Array(FIRST);
+  readonly #axes = Object.fromEntries(COLUMNS.map((axis) => [axis, new Float64Array(FIRST)])) as Record<
+    Axis,
+    Float64Array
+  >;
+
+  get length(): number {
+    return this.#length;
+  }
+
+  combination(k: number): number {
+    return this.#combination[k];
+  }
+
+  value(k: number, axis: Axis): number | null {
+    const v = this.#axes[axis][k];
+    return Number.isNaN(v) ? null : v;
+  }
+
+  #room(wanted: number): void {
+    if (wanted <= this.#combination.length) return;
+    const grown = (old: Float64Array): Float64Array<ArrayBuffer> => {
+      const next = new Float64Array(Math.max(2 * old.length, wanted));
+      next.set(old);
+      return next;
+    };
+    this.#combination = grown(this.#combination);
+    for (const axis of COLUMNS) this.#axes[axis] = grown(this.#axes[axis]);
+  }
+
+  add(combination: number, gives: Gives): void {
+    const k = this.#length;
+    this.#room(k + 1);
+    this.#combination[k] = combination;
+    for (const axis of COLUMNS) this.#axes[axis][k] = gives[axis] ?? NaN;
+    this.#length++;
+  }
+
+  /** What was added from a place on. */
+  since(from: number): FoundColumns {
+    return {
+      length: this.#length - from,
+      combination: this.#combination.slice(from, this.#length),
+      axes: Object.fromEntries(
+        COLUMNS.map((axis) => [axis, this.#axes[axis].slice(from, this.#length)])
+      ) as Record<Axis, Float64Array>
+    };
+  }
+
+  /** Takes over what another thread found. */
+  append(more: FoundColumns): void {
+    this.#room(this.#length + more.length);
+    this.#combination.set(more.combination, this.#length);
+    for (const axis of COLUMNS) this.#axes[axis].set(more.axes[axis], this.#length);
+    this.#length += more.length;
+  }
+
+  /** Score of each by a yardstick. */
+  scores(yardstick: Yardstick): Float64Array {
+    const scores = new Float64Array(this.#length);
+    for (let k = 0; k < this.#length; k++) scores[k] = scoreOf((axis) => this.value(k, axis), yardstick);
+    return scores;
+  }
+
+  /** Places of the best by a yardstick, best first; of two alike the one with the lower number. */
+  ranked(yardstick: Yardstick, top = Infinity, of: ArrayLike<number> | null = null): number[] {
+    const scores = this.scores(yardstick);
+    const order = of ? Array.from(of) : Array.from({ length: this.#length }, (_, k) => k);
+    order.sort((a, b) => scores[b] - scores[a] || this.#combination[a] - this.#combination[b]);
+    return top === Infinity ? order : order.slice(0, top);
+  }
+}

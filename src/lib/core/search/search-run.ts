@@ -1,0 +1,231 @@
+import type { CheckId } from '../checks/all-checks.ts';
+import { Assembler } from './assembler.ts';
+import { Found } from './found.ts';
+import { Misses } from './misses.ts';
+import { givesOf } from './objectives.ts';
+import type { SearchLimits } from './search-request.ts';
+import { MASKED, Sieve } from './sieve.ts';
+import { places, placesOf, type Places, type Space } from './space.ts';
+import { REJECTIONS, Verdict, type Rejection } from './verdict.ts';
+
+/** How far a search has got. */
+export interface Progress {
+  /** Combinations of the share. */
+  readonly size: number;
+  /** Sieved at full throttle. */
+  readonly examined: number;
+  /** Passed by the sieve, and of those judged by every check. */
+  readonly passed: number;
+  readonly judged: number;
+  readonly workable: number;
+  /** Combinations of which it is known what they break first. */
+  readonly settled: number;
+  readonly phase: 'sieving' | 'judging' | 'settling' | 'done';
+}
+
+/** Which of several equal shares of the combinations a run takes: the parts of a whole that threads divide among them. */
+export interface Share {
+  readonly at: number;
+  readonly of: number;
+}
+
+/** Misses that are kept for a closer look. */
+const MISSES = 400;
+/** Work of judging a combination by every check, and of settling one, counted in combinations sieved. */
+const JUDGING = 400;
+const SETTLING = 20;
+
+const PLACE: ReadonlyMap<string, number> = new Map(REJECTIONS.map((id, k) => [id, k]));
+/** Place in the order of rejections of each bit of the sieve's masks. */
+const PLACE_OF_BIT = MASKED.map((id) => PLACE.get(id) as number);
+
+/**
+ * A search, done in slices so that whoever runs it can stop between them: every combination is sieved, those that pass are
+ * judged by every check, and of the others it is settled what they break first. Nothing of a combination is kept but its
+ * number where it is workable or nearly so, and a bit for each.
+ */
+export class SearchRun {
+  readonly space: Space;
+  readonly limits: SearchLimits;
+  readonly assembler: Assembler;
+  /** Workable combinations, in the order in which they were found. */
+  readonly found = new Found();
+  readonly misses = new Misses(MISSES);
+  /** How many were rejected by what they break first. */
+  readonly rejected = new Float64Array(REJECTIONS.length);
+  /** How many break nothing but this, by what the sieve sees and every check of those that pass it. */
+  readonly only = new Float64Array(REJECTIONS.length);
+  readonly #sieve: Sieve | null;
+  readonly #from: number;
+  readonly #to: number;
+  #phase: Progress['phase'] = 'sieving';
+  #row: number;
+  #passed: Float64Array<ArrayBuffer> = new Float64Array(1024);
+  #passedCount = 0;
+  #judged = 0;
+  #settled = 0;
+  readonly #masks: Uint32Array<ArrayBuffer>;
+  readonly #beyond: Float32Array<ArrayBuffer>;
+  readonly #at: Places = places();
+
+  constructor(space: Space, limits: SearchLimits = {}, share: Share = { at: 0, of: 1 }) {
+    this.space = space;
+    this.limits = limits;
+    this.assembler = new Assembler(space);
+    this.#sieve = space.size > 0 ? new Sieve(this.assembler, limits) : null;
+    const rows = this.#sieve?.rows ?? 0;
+    this.#from = Math.floor((rows * share.at) / share.of);
+    this.#to = Math.floor((rows * (share.at + 1)) / share.of);
+    this.#row = this.#from;
+    const size = this.#sieve?.rowSize ?? 0;
+    this.#masks = new Uint32Array(size);
+    this.#beyond = new Float32Array(size);
+    if (this.#from === this.#to) this.#phase = 'done';
+  }
+
+  get isDone(): boolean {
+    return this.#phase === 'done';
+  }
+
+  get progress(): Progress {
+    const each = this.#sieve?.rowSize ?? 0;
+    const size = (this.#to - this.#from) * each;
+    return {
+      size,
+      examined: this.#phase === 'sieving' ? (this.#row - this.#from) * each : size,
+      passed: this.#passedCount,
+      judged: this.#judged,
+      workable: this.found.length,
+      settled: this.#settled,
+      phase: this.#phase
+    };
+  }
+
+  /** Works on for about so many sieved combinations' worth; true while there is more to do. */
+  advance(work: number): boolean {
+    let left = work;
+    while (left > 0 && this.#phase !== 'done') {
+      if (this.#phase === 'sieving') left -= this.#sieveRow();
+      else if (this.#phase === 'judging') left -= this.#judgeNext();
+      else left -= this.#settleRow();
+    }
+    return this.#phase !== 'done';
+  }
+
+  /** All of it at once. */
+  finish(): this {
+    while (this.advance(1e6));
+    return this;
+  }
+
+  #sieveRow(): number {
+    const sieve = this.#sieve as Sieve;
+    sieve.row(this.#row, this.#masks, false);
+    const base = this.#row * sieve.rowSize;
+    for (let k = 0; k < sieve.rowSize; k++) if (this.#masks[k] === 0) this.#pass(base + k);
+    if (++this.#row === this.#to) this.#phase = 'judging';
+    return sieve.rowSize;
+  }
+
+  #pass(combination: number): void {
+    if (this.#passedCount === this.#passed.length) {
+      const grown = new Float64Array(2 * this.#passed.length);
+      grown.set(this.#passed);
+      this.#passed = grown;
+    }
+    this.#passed[this.#passedCount++] = combination;
+  }
+
+  /**
+   * Judges one of those that passed: in strides, so that the first ones are spread over the whole shelf and tell what the
+   * rest will be like.
+   */
+  #judgeNext(): number {
+    const n = this.#passedCount;
+    if (this.#judged >= n) {
+      this.#phase = 'settling';
+      this.#row = this.#from;
+      return 0;
+    }
+    const combination = this.#passed[strided(this.#judged, n)];
+    this.#judged++;
+    this.#settled++;
+    const at = placesOf(this.space, combination, this.#at);
+    const verdict = new Verdict(this.assembler.situation(at), this.limits);
+    const first = this.#firstOver(verdict, at, 0, REJECTIONS.length);
+    if (first < 0) {
+      this.found.add(combination, givesOf(verdict.situation, this.assembler.partsKg(at), verdict.judged));
+    } else {
+      this.rejected[first]++;
+      if (verdict.over.length === 1) this.only[first]++;
+      this.misses.add(combination, verdict.beyond);
+    }
+    return JUDGING;
+  }
+
+  /** First that is over among the rejections of some places which the sieve has not settled; −1 where none is. */
+  #firstOver(verdict: Verdict, at: Places, from: number, to: number): number {
+    const sieve = this.#sieve as Sieve;
+    for (let k = from; k < to; k++) {
+      const id = REJECTIONS[k];
+      if (sieve.settles(id as CheckId, at) || id === 'limit-current' || id === 'limit-weight') continue;
+      if (verdict.isOver(id)) return k;
+    }
+    return -1;
+  }
+
+  /** Settles what the rejected combinations of a row break first. */
+  #settleRow(): number {
+    const sieve = this.#sieve as Sieve;
+    sieve.row(this.#row, this.#masks, true, this.#beyond);
+    const base = this.#row * sieve.rowSize;
+    for (let k = 0; k < sieve.rowSize; k++) {
+      const mask = this.#masks[k];
+      if (mask === 0) continue;
+      const first = PLACE_OF_BIT[lowestBit(mask)];
+      const at = placesOf(this.space, base + k, this.#at);
+      const before = this.#before(at, first);
+      this.rejected[before < 0 ? first : before]++;
+      if (before < 0 && (mask & (mask - 1)) === 0) this.only[first]++;
+      this.misses.add(base + k, this.#beyond[k]);
+      this.#settled++;
+    }
+    if (++this.#row === this.#to) this.#phase = 'done';
+    return sieve.rowSize * SETTLING;
+  }
+
+  /** What is over before a place in the order of rejections, among what the sieve does not see; −1 where nothing is. */
+  #before(at: Places, first: number): number {
+    if (first === 0) return -1;
+    return this.#firstOver(new Verdict(this.assembler.situation(at), this.limits), at, 0, first);
+  }
+
+  /** What rejected how many by what they break first, the most first. */
+  get rejections(): Partial<Record<Rejection, number>> {
+    return rejectionsOf(this.rejected);
+  }
+}
+
+/** Counts by name, those that are none left out. */
+export const rejectionsOf = (counts: ArrayLike<number>): Partial<Record<Rejection, number>> =>
+  Object.fromEntries(REJECTIONS.map((id, k) => [id, counts[k]] as const).filter(([, n]) => n > 0));
+
+/** Number of the lowest bit that is set. */
+const lowestBit = (mask: number): number => 31 - Math.clz32(mask & -mask);
+
+/** The k-th of n in large even steps that meet each once: the golden section of n, made coprime to it. */
+function strided(k: number, n: number): number {
+  return (k * strideOf(n)) % n;
+}
+const strides = new Map<number, number>();
+function strideOf(n: number): number {
+  let stride = strides.get(n);
+  if (stride === undefined) {
+    const divides = (a: number, b: number): number => (b === 0 ? a : divides(b, a % b));
+    stride = Math.max(1, Math.floor(n * 0.6180339887));
+    while (divides(stride, n) !== 1) stride++;
+    if (strides.size > 8) strides.clear();
+    strides.set(n, stride);
+  }
+  return stride;
+}
