@@ -26,6 +26,9 @@ export function escMarginLimit(school: string, ratingA: number, recommendedA: nu
 /** Share of the continuous rating up to which ordinary use may warm an ESC for bursts to count as bursts. (m) */
 const BURSTS_UP_TO = 0.6;
 
+/** Whether full throttle counts as bursts where ordinary use warms an ESC as a steady current would. */
+export const areBursts = (rmsA: number, continuousA: number): boolean => rmsA <= BURSTS_UP_TO * continuousA;
+
 /**
  * Amps through one ESC that warm it as ordinary use does, where full throttle comes in spells of seconds between long
  * gentler ones and the ESC has a burst rating: then that rating counts. Null for craft that hold full throttle.
@@ -37,7 +40,7 @@ function burstUse(s: Situation): { rmsA: number; spellS: number; burstA: number 
   const { drawn } = s;
   if (!drawn) return null;
   const rmsA = (drawn.rmsCurrentA - m.auxiliaryCurrentA) / m.count;
-  return rmsA <= BURSTS_UP_TO * esc.continuousA ? { rmsA, spellS: s.use.spellS, burstA: esc.burstA } : null;
+  return areBursts(rmsA, esc.continuousA) ? { rmsA, spellS: s.use.spellS, burstA: esc.burstA } : null;
 }
 
 /**

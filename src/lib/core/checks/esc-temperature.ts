@@ -1,4 +1,6 @@
 import { escTemperatureC } from '../parts/esc/heat.ts';
+import type { Supply, TrainModel } from '../model/train-model.ts';
+import type { MixedDemand } from '../train/demand.ts';
 import { airOf } from '../train/heat-run.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 import { throttleForThrust } from '../train/throttle-for-thrust.ts';
@@ -7,9 +9,33 @@ import { heavierPropulsors, largerEscs, lighterPropulsors } from './candidates.t
 import { check } from './check.ts';
 
 /** Temperature at which an ESC throttles or fails, and at which it should be left alone, °C. Common practice, no source. */
-const ESC_LIMIT_C = 110;
+export const ESC_LIMIT_C = 110;
 
 const ESC_MARGIN_C = 85;
+
+/** Heat of one ESC in ordinary use, W, on average, at full throttle and between; and the pack's amps at full throttle. */
+export interface EscHeat {
+  readonly averageW: number;
+  readonly fullW: number;
+  readonly restW: number;
+  readonly fullA: number;
+}
+
+const p = operatingPoint();
+
+/** What one ESC loses in ordinary use from a supply, chopping included. One at a time, none re-entrant. */
+export function escHeat(m: TrainModel, supply: Supply, use: MixedDemand): EscHeat {
+  solveOperatingPoint(m, supply, 1, use.speedMs, p);
+  const fullW = p.lossEscW / m.count;
+  const fullA = p.batteryCurrentA;
+  let restW =
+    fullW * use.restShare ** 2 + (m.escSwitchingShare * use.restShare * p.electricalPowerW) / m.count;
+  if (use.thrustN !== null) {
+    const lifts = throttleForThrust(m, supply, use.thrustN, use.speedMs, p).ok;
+    restW = lifts ? p.lossEscW / m.count : fullW;
+  }
+  return { averageW: use.fullShare * fullW + (1 - use.fullShare) * restW, fullW, restW, fullA };
+}
 
 /** Heat of the ESC in ordinary use: what it loses on average, chopping included, in the air it has. */
 export const escTemperature = check({
@@ -25,20 +51,7 @@ export const escTemperature = check({
     const { esc, craft } = s.setup;
     const ratedA = esc?.continuousA;
     if (ratedA == null) return null;
-    const m = s.train;
-    const { openCircuitV, packOhm } = s.supply;
-    const use = s.ordinary;
-    const p = operatingPoint();
-    solveOperatingPoint(m, { openCircuitV, packOhm }, 1, use.speedMs, p);
-    const fullW = p.lossEscW / m.count;
-    const amps = p.batteryCurrentA;
-    let restW =
-      fullW * use.restShare ** 2 + (m.escSwitchingShare * use.restShare * p.electricalPowerW) / m.count;
-    if (use.thrustN !== null) {
-      const lifts = throttleForThrust(m, { openCircuitV, packOhm }, use.thrustN, use.speedMs, p).ok;
-      restW = lifts ? p.lossEscW / m.count : fullW;
-    }
-    const heatW = use.fullShare * fullW + (1 - use.fullShare) * restW;
+    const { averageW: heatW, fullW, restW, fullA: amps } = escHeat(s.train, s.supply, s.ordinary);
     const air = airOf(s.model);
     const still = craft.kind === 'boat' && s.model.inWater;
     const value = escTemperatureC(heatW, ratedA, air, still);

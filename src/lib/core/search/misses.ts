@@ -16,6 +16,11 @@ export class Misses {
     this.#most = most;
   }
 
+  /** Whether one that falls short by at least so much may still be among the nearest. */
+  accepts(by: number): boolean {
+    return by < this.#worst;
+  }
+
   add(combination: number, by: number): void {
     if (!(by < this.#worst)) return;
     this.#list.push({ combination, by });

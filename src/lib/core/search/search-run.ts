@@ -1,5 +1,6 @@
 import type { CheckId } from '../checks/all-checks.ts';
 import { Assembler } from './assembler.ts';
+import { Foresight } from './foresight.ts';
 import { Found } from './found.ts';
 import { Misses } from './misses.ts';
 import { givesOf } from './objectives.ts';
@@ -53,9 +54,10 @@ export class SearchRun {
   readonly misses = new Misses(MISSES);
   /** How many were rejected by what they break first. */
   readonly rejected = new Float64Array(REJECTIONS.length);
-  /** How many break nothing but this, by what the sieve sees and every check of those that pass it. */
-  readonly only = new Float64Array(REJECTIONS.length);
+  /** How many break nothing but this among what the sieve sees, and nothing that comes before it. */
+  readonly alone = new Float64Array(REJECTIONS.length);
   readonly #sieve: Sieve | null;
+  readonly #foresight: Foresight | null;
   readonly #from: number;
   readonly #to: number;
   #phase: Progress['phase'] = 'sieving';
@@ -73,6 +75,7 @@ export class SearchRun {
     this.limits = limits;
     this.assembler = new Assembler(space);
     this.#sieve = space.size > 0 ? new Sieve(this.assembler, limits) : null;
+    this.#foresight = space.size > 0 ? new Foresight(this.assembler) : null;
     const rows = this.#sieve?.rows ?? 0;
     this.#from = Math.floor((rows * share.at) / share.of);
     this.#to = Math.floor((rows * (share.at + 1)) / share.of);
@@ -151,27 +154,37 @@ export class SearchRun {
     this.#judged++;
     this.#settled++;
     const at = placesOf(this.space, combination, this.#at);
-    const verdict = new Verdict(this.assembler.situation(at), this.limits);
-    const first = this.#firstOver(verdict, at, 0, REJECTIONS.length);
+    const { first, by, verdict } = this.#firstOver(at, REJECTIONS.length);
     if (first < 0) {
-      this.found.add(combination, givesOf(verdict.situation, this.assembler.partsKg(at), verdict.judged));
-    } else {
-      this.rejected[first]++;
-      if (verdict.over.length === 1) this.only[first]++;
-      this.misses.add(combination, verdict.beyond);
+      const { situation, judged } = verdict();
+      this.found.add(combination, givesOf(situation, this.assembler.partsKg(at), judged));
+      return JUDGING;
     }
+    this.rejected[first]++;
+    if (!this.misses.accepts(by)) return SETTLING;
+    this.misses.add(combination, verdict().beyond);
     return JUDGING;
   }
 
-  /** First that is over among the rejections of some places which the sieve has not settled; −1 where none is. */
-  #firstOver(verdict: Verdict, at: Places, from: number, to: number): number {
+  /**
+   * First that is over, before a place in the order of rejections, among what the sieve has not settled: −1 where none is. What
+   * can be foreseen is not followed; `by` is the least by which the limit is then passed.
+   */
+  #firstOver(at: Places, to: number): { first: number; by: number; verdict: () => Verdict } {
     const sieve = this.#sieve as Sieve;
-    for (let k = from; k < to; k++) {
+    const foresight = this.#foresight as Foresight;
+    foresight.look(at);
+    let made: Verdict | null = null;
+    const verdict = (): Verdict => (made ??= new Verdict(this.assembler.situation(at), this.limits));
+    for (let k = 0; k < to; k++) {
       const id = REJECTIONS[k];
-      if (sieve.settles(id as CheckId, at) || id === 'limit-current' || id === 'limit-weight') continue;
-      if (verdict.isOver(id)) return k;
+      if (id === 'limit-current' || id === 'limit-weight' || sieve.settles(id as CheckId, at)) continue;
+      const foreseen = foresight.isOver(id as CheckId);
+      if (foreseen === false) continue;
+      if (foreseen) return { first: k, by: foresight.leastBeyond(id as CheckId), verdict };
+      if (verdict().isOver(id)) return { first: k, by: 0, verdict };
     }
-    return -1;
+    return { first: -1, by: 0, verdict };
   }
 
   /** Settles what the rejected combinations of a row break first. */
@@ -184,20 +197,14 @@ export class SearchRun {
       if (mask === 0) continue;
       const first = PLACE_OF_BIT[lowestBit(mask)];
       const at = placesOf(this.space, base + k, this.#at);
-      const before = this.#before(at, first);
+      const before = first === 0 ? -1 : this.#firstOver(at, first).first;
       this.rejected[before < 0 ? first : before]++;
-      if (before < 0 && (mask & (mask - 1)) === 0) this.only[first]++;
+      if (before < 0 && (mask & (mask - 1)) === 0) this.alone[first]++;
       this.misses.add(base + k, this.#beyond[k]);
       this.#settled++;
     }
     if (++this.#row === this.#to) this.#phase = 'done';
     return sieve.rowSize * SETTLING;
-  }
-
-  /** What is over before a place in the order of rejections, among what the sieve does not see; −1 where nothing is. */
-  #before(at: Places, first: number): number {
-    if (first === 0) return -1;
-    return this.#firstOver(new Verdict(this.assembler.situation(at), this.limits), at, 0, first);
   }
 
   /** What rejected how many by what they break first, the most first. */

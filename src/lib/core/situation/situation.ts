@@ -40,9 +40,9 @@ export interface Look {
 }
 
 /** Full throttle held when the brief names no time, s: a launch and a climb. Common practice. */
-const RUN_S = 60;
+export const RUN_S = 60;
 /** Time after which a motor's case is as warm as ordinary use makes it; longer is not looked at, s. */
-const LONGEST_S = 600;
+export const LONGEST_S = 600;
 /** Steps of what a motor goes through. */
 const HEAT_STEPS = 60;
 

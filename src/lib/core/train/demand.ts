@@ -35,7 +35,7 @@ export interface Drawn {
 }
 
 /** Resistance that a spell meets over that of a load that lasts. */
-const unsettledShare = (seconds: number): number => settledFactor(seconds) / settledFactor(Infinity);
+export const unsettledShare = (seconds: number): number => settledFactor(seconds) / settledFactor(Infinity);
 
 const point = operatingPoint();
 

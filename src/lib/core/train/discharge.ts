@@ -1,5 +1,5 @@
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
-import { inUseFactor, packWarming, type PackInUse } from '../parts/pack/under-load.ts';
+import { inUseFactor, packAfter, type PackInUse } from '../parts/pack/under-load.ts';
 import { meetDemand, type Demand } from './demand.ts';
 import type { TrainModel } from '../model/train-model.ts';
 
@@ -71,7 +71,7 @@ export function discharge(
   const charge = pack.capacityAh * 3600;
   let last = first;
   const warmed = (from: DischargeStep, rate: DischargeStep, dt: number): number =>
-    from.packC + dt * packWarming(pack.heat, rate.packC, rate.heatW);
+    packAfter(pack.heat, from.packC, rate.heatW, dt);
   /** Current that empties the pack: a propeller driven by the stream may give some back, and then it would last for ever. */
   const draining = (step: DischargeStep): number => Math.max(step.currentA, LEAST_C * pack.capacityAh);
   /** The moment at a lower state of charge, reached from an earlier one; null where the power no longer suffices. */

@@ -1,5 +1,5 @@
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
-import { inUseFactor, packWarming, type PackInUse } from '../parts/pack/under-load.ts';
+import { inUseFactor, packAfter, type PackInUse } from '../parts/pack/under-load.ts';
 import { meetDemand, type Demand, type Drawn } from './demand.ts';
 import type { TrainModel } from '../model/train-model.ts';
 
@@ -67,7 +67,7 @@ export function mission(
       const middle = flows
         ? (draw(
             s - (0.5 * first.currentA * dt) / charge,
-            packC + 0.5 * dt * packWarming(pack.heat, packC, first.heatW),
+            packAfter(pack.heat, packC, first.heatW, 0.5 * dt),
             seconds + 0.5 * dt,
             demand
           ) ?? first)
@@ -77,7 +77,7 @@ export function mission(
         const part = (s - end) / used;
         return { seconds: seconds + part * dt, usedShare: start - end, segment: at, endedBy: 'usable-share' };
       }
-      packC = flows ? packC + dt * packWarming(pack.heat, packC, middle.heatW) : cooled(pack, packC, dt);
+      packC = packAfter(pack.heat, packC, flows ? middle.heatW : 0, dt);
       s -= used;
       seconds += dt;
       left -= dt;
@@ -87,8 +87,3 @@ export function mission(
   }
   return { seconds, usedShare: start - s, segment: segments.length, endedBy: 'done' };
 }
-
-/** Temperature of a pack that rested for a while. */
-const cooled = (pack: PackInUse, packC: number, seconds: number): number =>
-  pack.heat.airC +
-  (packC - pack.heat.airC) * Math.exp(-seconds / (pack.heat.joulePerK * pack.heat.kelvinPerW));

@@ -51,9 +51,14 @@ export const packHeat = (massKg: number, startC: number, airC: number): PackHeat
   kelvinPerW: TO_AIR_200G * Math.pow(0.2 / massKg, 2 / 3)
 });
 
-/** Rate of a pack's temperature, K/s, while it makes some watts of heat. */
-export const packWarming = (h: PackHeat, temperatureC: number, heatW: number): number =>
-  (heatW - (temperatureC - h.airC) / h.kelvinPerW) / h.joulePerK;
+/**
+ * A pack's temperature after it has made some watts of heat for a while, °C: J dT/dt = P − (T − T_air)/R solved exactly, so
+ * that a step may be as long as one likes.
+ */
+export function packAfter(h: PackHeat, temperatureC: number, heatW: number, seconds: number): number {
+  const steadyC = h.airC + heatW * h.kelvinPerW;
+  return steadyC + (temperatureC - steadyC) * Math.exp(-seconds / (h.joulePerK * h.kelvinPerW));
+}
 
 /**
  * Temperature at which a pack starts where none is told, °C. Packs are carried from a room: in air of 15 °C and more as

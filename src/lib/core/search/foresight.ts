@@ -1,0 +1,504 @@
+import type { CheckId } from '../checks/all-checks.ts';
+import { checkOf } from '../checks/all-checks.ts';
+import { areBursts } from '../checks/esc-current.ts';
+import { ESC_LIMIT_C, escHeat } from '../checks/esc-temperature.ts';
+import { hullResistanceN, type Hull } from '../craft/boat/resistance.ts';
+import { levelDragN, stallSpeedMs, type Wing } from '../craft/fixed-wing/polar.ts';
+import { hullOf } from '../model/hull.ts';
+import type { Interpreted } from '../model/interpret.ts';
+import type { Supply, TrainModel } from '../model/train-model.ts';
+import { wingOf } from '../model/wing.ts';
+import { escTemperatureC } from '../parts/esc/heat.ts';
+import {
+  CASE_LIMIT_C,
+  caseToAirWPerK,
+  heatAfter,
+  heatModel,
+  WINDING_LIMIT_C,
+  type HeatLoad
+} from '../parts/motor/heat.ts';
+import { magnetFactor, windingResistanceFactor } from '../parts/motor/temperature.ts';
+import { resistanceTemperatureFactor } from '../parts/pack/cell-resistance.ts';
+import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
+import { emptyFactor, READING_S, settledFactor } from '../parts/pack/under-load.ts';
+import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
+import { RUN_S, LONGEST_S } from '../situation/situation.ts';
+import { meetDemand, unsettledShare, type MixedDemand } from '../train/demand.ts';
+import { airflowMs, airOf, coolingOf, heatMassKg, steadyPowerW } from '../train/heat-run.ts';
+import { mixedDemand, mixedUseOf, type MixedUse } from '../train/mixed-use.ts';
+import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
+import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
+import { throttleForThrust } from '../train/throttle-for-thrust.ts';
+import type { Assembler } from './assembler.ts';
+import { places, type Places } from './space.ts';
+
+/** Room left round every bound for what is taken to rise or fall steadily and does so only nearly. */
+const GUARD = 0.02;
+/** The same for what is bounded by three things at once: a motor's power that is steady. */
+const WIDE_GUARD = 0.06;
+/** Hottest that a pack's resistance is reckoned at, °C: as in a discharge. */
+const HOTTEST_PACK_C = 80;
+/** Halvings of the range of speeds. */
+const HALVINGS = 5;
+/** Temperature at which a motor's losses are taken to be the most they come to while it stays within its limits, °C. */
+const HOT_C = 130;
+const PACK_LIMIT_C = 60;
+
+/** What is known of each pack, whatever it drives. */
+interface PackFacts {
+  readonly usable: number;
+  readonly cutoffV: number;
+  /** Charge to the usable share, A s. */
+  readonly charge: number;
+  readonly restingOver: boolean;
+  readonly credibleA: number;
+  /** First moment of a spell, warm: most current. As a meter reads it, and within a spell. At the end of the usable share, cold and settled: least current. */
+  readonly fresh: Supply;
+  readonly read: Supply;
+  readonly spellRead: Supply;
+  readonly spent: Supply;
+  /** The end as a meter reads it. */
+  readonly last: Supply;
+}
+
+/** Bounds between which something lies. */
+type Bounds = readonly [low: number, high: number];
+
+/**
+ * What the checks that follow a flight through will find, where that can be said without following it: bounds of what ordinary
+ * use draws, from a few operating points, against the limits. It says over or not over only where it is sure, and else
+ * nothing; that it is never wrong where it speaks stands in `foresight.test.ts`, on tens of thousands of combinations of every
+ * kind of craft. What it rests on: more speed means less current, fewer volts mean less current at full throttle and more at
+ * a thrust that is held, and a warmer motor loses more.
+ */
+export class Foresight {
+  readonly #assembler: Assembler;
+  readonly #use: MixedUse;
+  readonly #packs: PackFacts[];
+  readonly #train: TrainModel;
+  readonly #p = operatingPoint();
+  #at: Places = places();
+  #massKg = 0;
+  /** Whether nothing is known of the present combination. */
+  #blind = false;
+  #speeds: Bounds | null | undefined;
+  #drawn: { readonly currentA: Bounds; readonly readA: Bounds; readonly lasts: boolean } | null | undefined;
+  #whole: Interpreted | undefined;
+
+  /** @param assembler of a space that is not empty */
+  constructor(assembler: Assembler) {
+    this.#assembler = assembler;
+    this.#train = assembler.train();
+    this.#use = mixedUseOf(assembler.space.head.craft);
+    this.#packs = assembler.space.batteries.map((_, k) => this.#packFacts(k));
+  }
+
+  #packFacts(k: number): PackFacts {
+    const i = this.#assembler.battery(k);
+    const { chemistry, series } = i.setup.battery;
+    const usable = usableShareOf(i);
+    const left = Math.max(1 - usable, 0);
+    const startFactor = resistanceTemperatureFactor(i.packInUse.heat.startC);
+    const hot = resistanceTemperatureFactor(HOTTEST_PACK_C) / startFactor;
+    const full = openCircuitCellV(chemistry, 1) * series;
+    const empty = openCircuitCellV(chemistry, left) * series;
+    const judged = checkOf('credible-current')?.judge(this.#assembler.situation({ ...places(), battery: k }));
+    const spell = unsettledShare(this.#use.spellS);
+    const reading = i.packOhm * settledFactor(READING_S) * emptyFactor(1);
+    const rating = judged && !('unknown' in judged) ? judged.rating : null;
+    return {
+      usable,
+      cutoffV: cutoffOf(i),
+      charge: usable * i.capacityAh * 3600,
+      restingOver: openCircuitCellV(chemistry, left) < CHEMISTRIES[chemistry].restingFloorV * (1 + 1e-6),
+      credibleA: rating ?? Infinity,
+      fresh: { openCircuitV: full, packOhm: i.packOhm * Math.min(hot, 1) * spell },
+      read: { openCircuitV: full, packOhm: reading },
+      spellRead: { openCircuitV: full, packOhm: reading * spell },
+      spent: { openCircuitV: empty, packOhm: i.packOhm * settledFactor(Infinity) * emptyFactor(left) },
+      last: { openCircuitV: empty, packOhm: i.packOhm * settledFactor(READING_S) * emptyFactor(left) }
+    };
+  }
+
+  /** Turns to a combination. */
+  look(at: Places): void {
+    Object.assign(this.#at, at);
+    this.#blind = this.#assembler.isGuessed(at.motor);
+    this.#speeds = undefined;
+    this.#drawn = undefined;
+    this.#whole = undefined;
+    if (this.#blind) return;
+    this.#massKg = this.#assembler.massKg(at);
+    this.#assembler.drive(at, this.#train);
+    this.#assembler.source(at, this.#train);
+  }
+
+  get #pack(): PackFacts {
+    return this.#packs[this.#at.battery];
+  }
+
+  get #interpreted(): Interpreted {
+    return (this.#whole ??= this.#assembler.interpreted(this.#at));
+  }
+
+  #thrustAt(supply: Supply, speedMs: number): number {
+    solveOperatingPoint(this.#train, supply, 1, speedMs, this.#p);
+    return this.#p.thrustN;
+  }
+
+  /** Speeds between which ordinary use takes place; null where that is not known. */
+  get #usualSpeeds(): Bounds | null {
+    if (this.#speeds === undefined) this.#speeds = this.#speedsOf();
+    return this.#speeds;
+  }
+
+  #speedsOf(): Bounds | null {
+    const { craft } = this.#assembler.space.head;
+    const own = { ...craft, massKg: this.#massKg };
+    const propulsor = this.#assembler.propulsor(this.#at.propulsor);
+    const { read } = this.#pack;
+    if (craft.kind === 'fixed-wing') {
+      const wing = wingOf(own);
+      if (!wing || propulsor.inWater) return [0, 0];
+      return this.#levelSpeeds(wing, propulsor.fluid.densityKgM3, read);
+    }
+    if (craft.kind === 'boat') return this.#boatSpeeds(hullOf(own), propulsor, read);
+    return [0, 0];
+  }
+
+  #levelSpeeds(wing: Wing, density: number, supply: Supply): Bounds | null {
+    const slow = 1.3 * stallSpeedMs(wing, density);
+    if (this.#thrustAt(supply, slow) < levelDragN(wing, density, slow)) return null;
+    this.#thrustAt(supply, 0);
+    const { gearRatio, pitchM } = this.#train;
+    const fastest = Math.max(
+      1.5 * (this.#p.omegaRadS / gearRatio / (2 * Math.PI)) * pitchM,
+      (2 * slow) / 1.3
+    );
+    return [
+      slow,
+      this.#upTo(slow, fastest, (v) => this.#thrustAt(supply, v) > levelDragN(wing, density, v))
+    ];
+  }
+
+  #boatSpeeds(hull: Hull, i: Interpreted, supply: Supply): Bounds {
+    const noLoad = supply.openCircuitV / this.#train.motorConstant / (2 * Math.PI);
+    const fastest = Math.max((1.3 * noLoad * this.#train.pitchM) / this.#train.gearRatio, 0.5);
+    return [
+      0,
+      this.#upTo(0, fastest, (v) => {
+        const push = this.#thrustAt(supply, v) * (1 - i.thrustDeduction);
+        return push > 0 && push > hullResistanceN(hull, i.hullWater, v);
+      })
+    ];
+  }
+
+  /** A speed at which nothing is gained any more, not far above the highest at which it is. */
+  #upTo(slow: number, fast: number, gains: (v: number) => boolean): number {
+    if (gains(fast)) return fast;
+    let low = slow;
+    let high = fast;
+    for (let k = 0; k < HALVINGS; k++) {
+      const v = 0.5 * (low + high);
+      if (gains(v)) low = v;
+      else high = v;
+    }
+    return high;
+  }
+
+  /** What ordinary use draws: between what, on average, all the while; as a meter first reads it; and whether the cut-off is never met. */
+  get #uses(): { readonly currentA: Bounds; readonly readA: Bounds; readonly lasts: boolean } | null {
+    if (this.#drawn === undefined) this.#drawn = this.#usesOf();
+    return this.#drawn;
+  }
+
+  #demand(speedMs: number): MixedDemand {
+    const { craft } = this.#assembler.space.head;
+    return mixedDemand(this.#massKg === craft.massKg ? craft : { ...craft, massKg: this.#massKg }, speedMs);
+  }
+
+  #usesOf(): { readonly currentA: Bounds; readonly readA: Bounds; readonly lasts: boolean } | null {
+    const speeds = this.#usualSpeeds;
+    if (!speeds) return null;
+    const pack = this.#pack;
+    const [slow, fast] = speeds;
+    const full = (supply: Supply, speedMs: number): number => {
+      solveOperatingPoint(this.#train, supply, 1, speedMs, this.#p);
+      return this.#p.batteryCurrentA;
+    };
+    const f = this.#use.fullShare;
+    const most = full(pack.fresh, slow);
+    const least = full(pack.spent, fast);
+    full(pack.spent, slow);
+    const lowestCellV = this.#p.batteryVoltageV / this.#train.series;
+    const lasts = lowestCellV > pack.cutoffV * (1 + 1e-6);
+    const { thrustN } = this.#demand(slow);
+    if (thrustN === null) {
+      const share = f + (1 - f) * this.#use.restShare;
+      return {
+        currentA: [share * least, share * most],
+        readA: [full(pack.spellRead, fast), full(pack.spellRead, slow)],
+        lasts
+      };
+    }
+    const held = (supply: Supply): number | null =>
+      meetDemand(this.#train, { kind: 'thrust', thrustN, speedMs: 0 }, supply)?.currentA ?? null;
+    const first = held(pack.fresh);
+    const end = held(pack.spent);
+    if (first === null || end === null) return null;
+    const read = meetDemand(this.#train, this.#demand(0), pack.read);
+    if (!read) return null;
+    return {
+      currentA: [f * least + (1 - f) * first, f * most + (1 - f) * end],
+      readA: [read.rmsCurrentA, read.rmsCurrentA],
+      lasts
+    };
+  }
+
+  /** Time in ordinary use, s. */
+  get #seconds(): Bounds | null {
+    const uses = this.#uses;
+    if (!uses) return null;
+    const { charge } = this.#pack;
+    const [least, most] = uses.currentA;
+    if (!(least > 0)) return null;
+    return [uses.lasts ? charge / most / (1 + GUARD) : 0, (charge / least) * (1 + GUARD)];
+  }
+
+  /** Whether a check will be over: true or false where that is sure, null where it has to be followed. */
+  isOver(id: CheckId): boolean | null {
+    if (this.#blind) return null;
+    switch (id) {
+      case 'credible-current':
+        return this.#credible();
+      case 'cell-voltage':
+        return this.#lastCell((cellV) => cellV < this.#pack.cutoffV * (1 - 1e-9));
+      case 'resting-voltage':
+        return this.#pack.restingOver ? null : false;
+      case 'pack-temperature':
+        return this.#packHeat();
+      case 'time':
+        return this.#time();
+      case 'esc-current':
+        return this.#escBursts();
+      case 'esc-temperature':
+        return this.#escHeat();
+      case 'watts-per-gram':
+        return this.#loading();
+      case 'motor-temperature':
+      case 'touch-temperature':
+        return this.#motorHeat(id);
+      default:
+        return null;
+    }
+  }
+
+  /** Least share by which a check that is foreseen to be over passes its limit; 0 where nothing is known of that. */
+  leastBeyond(id: CheckId): number {
+    const target = this.#assembler.space.head.craft.targetSeconds;
+    const seconds = id === 'time' ? this.#seconds : null;
+    return seconds && target != null ? Math.max(target / seconds[1] - 1, 0) : 0;
+  }
+
+  #credible(): boolean | null {
+    const { credibleA } = this.#pack;
+    if (credibleA === Infinity) return false;
+    const uses = this.#uses;
+    if (!uses) return null;
+    const f = this.#use.fullShare;
+    // of a share of the full current its root mean square follows; a held thrust's is worked out as it is
+    const share = this.#demand(0).thrustN === null ? Math.sqrt(f + (1 - f) * this.#use.restShare ** 2) : 1;
+    const [low, high] = uses.readA;
+    if (share * high * (1 + GUARD) < credibleA) return false;
+    return share * low > credibleA * (1 + GUARD) ? true : null;
+  }
+
+  /** At the end of the usable share, full throttle, standing: solved as the check has it. */
+  #lastCell(over: (cellV: number) => boolean): boolean {
+    solveOperatingPoint(this.#train, this.#pack.last, 1, 0, this.#p);
+    return over(this.#p.batteryVoltageV / this.#train.series);
+  }
+
+  #packHeat(): boolean | null {
+    const seconds = this.#seconds;
+    const uses = this.#uses;
+    if (!seconds || !uses) return null;
+    const { heat } = this.#assembler.battery(this.#at.battery).packInUse;
+    const f = this.#use.fullShare;
+    const { spent } = this.#pack;
+    const [, most] = uses.currentA;
+    // the spells of full throttle make more heat than their average current: at most by this
+    const share = this.#demand(0).thrustN === null ? f + (1 - f) * this.#use.restShare : 1;
+    const full = share < 1 ? most / share : this.#fullA();
+    const squares =
+      share < 1 ? (f + (1 - f) * this.#use.restShare ** 2) * full ** 2 : f * full ** 2 + (1 - f) * most ** 2;
+    const heatW = squares * spent.packOhm;
+    const charge = this.#pack.charge;
+    const longest = Math.min(seconds[1], charge / Math.max(uses.currentA[0], 1e-9));
+    const rise = Math.min((heatW * longest) / heat.joulePerK, heatW * heat.kelvinPerW);
+    return Math.max(heat.startC, heat.airC) + rise * (1 + GUARD) < PACK_LIMIT_C ? false : null;
+  }
+
+  #fullA(): number {
+    solveOperatingPoint(this.#train, this.#pack.fresh, 1, 0, this.#p);
+    return this.#p.batteryCurrentA;
+  }
+
+  #time(): boolean | null {
+    const target = this.#assembler.space.head.craft.targetSeconds;
+    if (target == null) return false;
+    const seconds = this.#seconds;
+    if (!seconds) return null;
+    if (seconds[0] > target * (1 + 1e-6)) return false;
+    return seconds[1] < target * (1 - 1e-6) ? true : null;
+  }
+
+  /** Between an ESC's two ratings: whether full throttle counts as bursts. */
+  #escBursts(): boolean | null {
+    const { continuousA, burstA } = this.#assembler.space.escs[this.#at.esc].document;
+    if (continuousA == null) return false;
+    solveOperatingPoint(this.#train, this.#pack.read, 1, 0, this.#p);
+    const n = this.#train.count;
+    const value = (this.#p.batteryCurrentA - this.#train.auxiliaryCurrentA) / n;
+    const spells = burstA != null && this.#assembler.space.head.craft.kind === 'multirotor';
+    const drawn = !spells ? null : meetDemand(this.#train, this.#demand(0), this.#pack.read);
+    const rms = drawn && (drawn.rmsCurrentA - this.#train.auxiliaryCurrentA) / n;
+    const bursts = rms !== null && areBursts(rms, continuousA);
+    return value > (bursts ? Math.max(burstA as number, continuousA) : continuousA) * (1 + 1e-9);
+  }
+
+  #escHeat(): boolean | null {
+    const { continuousA } = this.#assembler.space.escs[this.#at.esc].document;
+    if (continuousA == null) return false;
+    const speeds = this.#usualSpeeds;
+    if (!speeds) return null;
+    const i = this.#interpreted;
+    const still = i.setup.craft.kind === 'boat' && i.inWater;
+    const temperature = (speedMs: number): number =>
+      escTemperatureC(
+        escHeat(this.#train, this.#pack.read, this.#demand(speedMs)).averageW,
+        continuousA,
+        airOf(i),
+        still
+      );
+    const high = temperature(speeds[0]);
+    if (high * (1 + GUARD) < ESC_LIMIT_C) return false;
+    const low = speeds[1] === speeds[0] ? high : temperature(speeds[1]);
+    return low > ESC_LIMIT_C * (1 + GUARD) ? true : null;
+  }
+
+  #loading(): boolean | null {
+    const { massKg } = this.#assembler.space.motors[this.#at.motor].document;
+    if (massKg == null) return false;
+    const speeds = this.#usualSpeeds;
+    const uses = this.#uses;
+    if (!speeds || !uses) return null;
+    const i = this.#interpreted;
+    solveOperatingPoint(this.#train, this.#pack.read, 1, 0, this.#p);
+    const worstA = Math.max(this.#p.batteryCurrentA, 1e-9);
+    const fullW = (this.#p.electricalPowerW - this.#p.lossAuxiliaryW) / this.#train.count;
+    const steady = speeds.map((v) => {
+      solveOperatingPoint(this.#train, this.#pack.read, 1, v, this.#p);
+      return steadyPowerW(i, massKg, this.#p, v);
+    });
+    const [least, most] = uses.currentA.map((a) => fullW * Math.min(a / worstA, 1));
+    if (uses.lasts && most * (1 + WIDE_GUARD) < Math.min(...steady)) return false;
+    return least > Math.max(...steady) * (1 + WIDE_GUARD) ? true : null;
+  }
+
+  /**
+   * An upper bound of a motor's temperatures: each phase of use with the losses that it has when hot and slow, one after the
+   * other. Losses rise with temperature; where the bound stays below what they were taken at, it is one.
+   */
+  #motorHeat(id: 'motor-temperature' | 'touch-temperature'): boolean | null {
+    const i = this.#interpreted;
+    const { craft } = i.setup;
+    if (id === 'touch-temperature' && craft.kind !== 'boat') return false;
+    const mass = heatMassKg(i);
+    if (mass === null) return false;
+    const speeds = this.#usualSpeeds;
+    const seconds = this.#seconds;
+    if (!speeds || !seconds) return null;
+    const h = heatModel(mass, coolingOf(i));
+    const airC = airOf(i);
+    const cold = this.#train;
+    const hot = {
+      ...cold,
+      windingResistanceOhm: cold.windingResistanceOhm * windingResistanceFactor(HOT_C),
+      motorConstant: cold.motorConstant * magnetFactor(HOT_C)
+    };
+    const { fullShare, restShare, spellS, crossMs = 0 } = this.#use;
+    const { read } = this.#pack;
+    const p = this.#p;
+    const n = cold.count;
+    const windingShare = i.motorAtLoad.windingShare;
+    const loadAt = (speedMs: number): HeatLoad => {
+      const along = airflowMs(i, mass, p, speedMs);
+      const copperW = p.lossCopperW / n;
+      return {
+        windingW: windingShare * copperW,
+        caseW: p.lossIronW / n + (1 - windingShare) * copperW,
+        airflowMs: Math.sqrt(along * along + crossMs * crossMs)
+      };
+    };
+    // a climb is flown from the stall up
+    const slow = craft.kind === 'fixed-wing' ? speeds[0] / 1.3 : speeds[0];
+    solveOperatingPoint(hot, read, 1, slow, p);
+    const full = loadAt(slow);
+    solveOperatingPoint(hot, read, 1, speeds[0], p);
+    const fast = loadAt(speeds[0]);
+    let rest: HeatLoad;
+    const { thrustN } = this.#demand(speeds[0]);
+    if (thrustN === null) {
+      const copperW = (restShare * restShare * p.lossCopperW) / n;
+      rest = {
+        windingW: windingShare * copperW,
+        caseW: (restShare * p.lossIronW) / n + (1 - windingShare) * copperW,
+        airflowMs: fast.airflowMs
+      };
+    } else {
+      if (!throttleForThrust(hot, read, thrustN, 0, p).ok) return null;
+      rest = loadAt(0);
+    }
+    const mixed: HeatLoad = {
+      windingW: fullShare * fast.windingW + (1 - fullShare) * rest.windingW,
+      caseW: fullShare * fast.caseW + (1 - fullShare) * rest.caseW,
+      airflowMs: fullShare * fast.airflowMs + (1 - fullShare) * rest.airflowMs
+    };
+    let windingC = airC;
+    let caseC = airC;
+    let peakW = airC;
+    let peakC = airC;
+    const spend = (load: HeatLoad, s: number): void => {
+      [windingC, caseC] = heatAfter(h, windingC, caseC, airC, load, s);
+      peakW = Math.max(peakW, windingC);
+      peakC = Math.max(peakC, caseC);
+    };
+    /** Ordinary use for a time that is not known: as warm as it ever gets. */
+    const settle = (): void => {
+      const steadyC = airC + (mixed.windingW + mixed.caseW) / caseToAirWPerK(h, mixed.airflowMs);
+      const [w] = heatAfter(h, windingC, caseC, airC, mixed, Math.min(seconds[0], LONGEST_S));
+      caseC = Math.max(caseC, steadyC);
+      windingC = Math.max(w, caseC + mixed.windingW * h.windingToCaseKPerW);
+      peakW = Math.max(peakW, windingC);
+      peakC = Math.max(peakC, caseC);
+    };
+    if (craft.kind === 'multirotor') {
+      settle();
+      spend(full, craft.runSeconds ?? spellS);
+    } else {
+      spend(full, craft.runSeconds ?? RUN_S);
+      settle();
+      spend(fast, spellS);
+    }
+    const within = (value: number, limit: number): boolean => airC + (value - airC) * (1 + WIDE_GUARD) < limit;
+    if (!within(peakW, HOT_C)) return null;
+    return id === 'motor-temperature'
+      ? within(peakW, WINDING_LIMIT_C)
+        ? false
+        : null
+      : within(peakC, CASE_LIMIT_C)
+        ? false
+        : null;
+  }
+}
