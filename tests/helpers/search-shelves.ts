@@ -33,10 +33,14 @@ interface Range {
 }
 
 const INCH = 0.0254;
-const pickOf = (random: () => number) => <T>(list: readonly T[]): T =>
-  list[Math.floor(random() * list.length)];
-const spreadOf = (random: () => number) => (low: number, high: number): number =>
-  low * (high / low) ** random();
+const pickOf =
+  (random: () => number) =>
+  <T>(list: readonly T[]): T =>
+    list[Math.floor(random() * list.length)];
+const spreadOf =
+  (random: () => number) =>
+  (low: number, high: number): number =>
+    low * (high / low) ** random();
 const digits = (value: number, n = 2): number => Number(value.toPrecision(n));
 
 const propeller =
@@ -108,13 +112,13 @@ export const RANGES = {
   },
   workboat: {
     grams: [90, 300],
-    kvCells: [700, 2600],
+    kvCells: [1500, 6500],
     poles: [14, 24],
     cells: [2, 3, 4],
     ah: [3.3, 10],
     amps: [30, 40, 60, 80],
     propulsor: (random) => {
-      const diameterM = digits(spreadOf(random)(0.03, 0.07), 2);
+      const diameterM = digits(spreadOf(random)(0.03, 0.08), 2);
       return {
         kind: 'submerged-screw',
         diameterM,
@@ -151,7 +155,8 @@ export function madeShelf(seed: number, range: RangeName, counts: Counts): Searc
       ...(random() < 0.9
         ? {
             resistanceOhm: digits(
-              estimateWindingOhm(kvRpmPerVolt, massKg, poles <= 6 ? 'inrunner' : 'outrunner') * spread(0.85, 1.2)
+              estimateWindingOhm(kvRpmPerVolt, massKg, poles <= 6 ? 'inrunner' : 'outrunner') *
+                spread(0.85, 1.2)
             )
           }
         : {}),
@@ -240,7 +245,14 @@ export const SEARCH_BRIEFS = {
     auxiliaryCurrentA: 0.3
   },
   jet: {
-    craft: { kind: 'fixed-wing', massKg: 1.1, airframeMassKg: 0.6, purpose: 'jet', wingAreaM2: 0.16, targetSpeedMs: 32 },
+    craft: {
+      kind: 'fixed-wing',
+      massKg: 1.1,
+      airframeMassKg: 0.6,
+      purpose: 'jet',
+      wingAreaM2: 0.16,
+      targetSpeedMs: 32
+    },
     environment: ENVIRONMENT,
     wiring: { gaugeAwg: 12, leadLengthM: 0.12, connectorA: 90 }
   },
@@ -252,12 +264,26 @@ export const SEARCH_BRIEFS = {
     auxiliaryCurrentA: 0.5
   },
   'fast boat': {
-    craft: { kind: 'boat', massKg: 2.6, purpose: 'speed', hull: 'planing-mono', waterlineLengthM: 0.68, targetSeconds: 200 },
+    craft: {
+      kind: 'boat',
+      massKg: 2.6,
+      purpose: 'speed',
+      hull: 'planing-mono',
+      waterlineLengthM: 0.68,
+      targetSeconds: 200
+    },
     environment: ENVIRONMENT,
     wiring: { gaugeAwg: 10, leadLengthM: 0.2, connectorA: 120 }
   },
   workboat: {
-    craft: { kind: 'boat', massKg: 5, purpose: 'carry', hull: 'displacement', waterlineLengthM: 0.9, targetSeconds: 1200 },
+    craft: {
+      kind: 'boat',
+      massKg: 5,
+      purpose: 'carry',
+      hull: 'displacement',
+      waterlineLengthM: 0.9,
+      targetSeconds: 1200
+    },
     environment: ENVIRONMENT,
     wiring: { gaugeAwg: 12, leadLengthM: 0.3, connectorA: 60 }
   }
@@ -284,7 +310,12 @@ export function shelves(): SearchCase[] {
     of('aeroplanes', 'aeroplane', 11),
     of('aeroplanes whose weight follows the parts, two gears', 'aeroplane', 12, {
       brief: {
-        craft: { ...SEARCH_BRIEFS.aeroplane.craft, airframeMassKg: 0.9, purpose: 'glider', targetSeconds: 900 }
+        craft: {
+          ...SEARCH_BRIEFS.aeroplane.craft,
+          airframeMassKg: 0.9,
+          purpose: 'glider',
+          targetSeconds: 900
+        }
       },
       limits: { gearRatios: [1, 2.4] },
       counts: { motor: 4, propulsor: 4, battery: 4, esc: 3 }

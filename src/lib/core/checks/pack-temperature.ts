@@ -3,7 +3,7 @@ import { capacities, higherC, lighterPropulsors } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Pack temperatures: best below 50, never above 60 °C. Common practice, no source. */
-const PACK_LIMIT_C = 60;
+export const PACK_LIMIT_C = 60;
 
 const PACK_MARGIN_C = 50;
 

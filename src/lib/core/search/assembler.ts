@@ -21,13 +21,20 @@ export class Assembler {
   readonly #gears: Brought[];
   /** By motor; a motor in a fan is taken for another build than one with a propeller. */
   readonly #motors: { fan: (Brought | undefined)[]; other: (Brought | undefined)[] };
-  readonly #masses: { battery: number[]; esc: number[]; motor: number[]; propulsor: number[]; supply: number[] };
+  readonly #masses: {
+    battery: number[];
+    esc: number[];
+    motor: number[];
+    propulsor: number[];
+    supply: number[];
+  };
+
+  readonly #lightest: { esc: number; supply: number };
 
   constructor(space: Space) {
     this.space = space;
     const first = places();
-    const probe = (at: Partial<Places>): Interpreted =>
-      interpretSetup(setupAt(space, { ...first, ...at }));
+    const probe = (at: Partial<Places>): Interpreted => interpretSetup(setupAt(space, { ...first, ...at }));
     const kg = (part: MassShare['part'], at: Partial<Places>): number =>
       partMasses(setupAt(space, { ...first, ...at })).find((m) => m.part === part)?.kg ?? 0;
     const each = <T>(list: readonly unknown[], make: (k: number) => T): T[] => list.map((_, k) => make(k));
@@ -48,6 +55,7 @@ export class Assembler {
       propulsor: some ? each(space.propulsors, (propulsor) => kg('propulsor', { propulsor })) : [],
       supply: some ? each(space.supplies, (supply) => kg('receiverSupply', { supply })) : []
     };
+    this.#lightest = { esc: Math.min(...this.#masses.esc), supply: Math.min(...this.#masses.supply) };
   }
 
   battery(k: number): Brought {
@@ -99,6 +107,21 @@ export class Assembler {
       m.propulsor[at.propulsor] +
       m.supply[at.supply];
     return Number(sum.toPrecision(6));
+  }
+
+  /** Least all-up mass with any ESC and supply, kg. */
+  leastMassKg(at: Places): number {
+    const m = this.#masses;
+    const { airframeMassKg, massKg } = this.space.head.craft;
+    if (airframeMassKg == null) return massKg;
+    return (
+      airframeMassKg +
+      m.battery[at.battery] +
+      this.#lightest.esc +
+      m.motor[at.motor] +
+      m.propulsor[at.propulsor] +
+      this.#lightest.supply
+    );
   }
 
   /** What the chosen parts weigh together, kg; those of unknown mass count nothing. */

@@ -1,6 +1,12 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { madeShelf, RANGES, SEARCH_BRIEFS, shelves, type RangeName } from '../../../../tests/helpers/search-shelves.ts';
+import {
+  madeShelf,
+  RANGES,
+  SEARCH_BRIEFS,
+  shelves,
+  type RangeName
+} from '../../../../tests/helpers/search-shelves.ts';
 import { CHECKS } from '../checks/all-checks.ts';
 import { isOver } from '../checks/check.ts';
 import { Assembler } from './assembler.ts';
@@ -41,10 +47,10 @@ for (const range of Object.keys(RANGES) as RangeName[])
     test(`a large shelf of ${range}s, ${seed}: what is foreseen is what is found`, () =>
       never(
         range,
-        spaceOf(
-          SEARCH_BRIEFS[range],
-          { ...madeShelf(seed, range, { motor: 40, propulsor: 12, battery: 20, esc: 8 }), receiverSupply: [] }
-        )
+        spaceOf(SEARCH_BRIEFS[range], {
+          ...madeShelf(seed, range, { motor: 40, propulsor: 12, battery: 20, esc: 8 }),
+          receiverSupply: []
+        })
       ));
 
 test('most of what would have to be followed is foreseen', () => {

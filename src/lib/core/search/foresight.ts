@@ -2,6 +2,7 @@ import type { CheckId } from '../checks/all-checks.ts';
 import { checkOf } from '../checks/all-checks.ts';
 import { areBursts } from '../checks/esc-current.ts';
 import { ESC_LIMIT_C, escHeat } from '../checks/esc-temperature.ts';
+import { PACK_LIMIT_C } from '../checks/pack-temperature.ts';
 import { hullResistanceN, type Hull } from '../craft/boat/resistance.ts';
 import { levelDragN, stallSpeedMs, type Wing } from '../craft/fixed-wing/polar.ts';
 import { hullOf } from '../model/hull.ts';
@@ -23,6 +24,7 @@ import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
 import { emptyFactor, READING_S, settledFactor } from '../parts/pack/under-load.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { RUN_S, LONGEST_S } from '../situation/situation.ts';
+import { CRUISE_OVER_STALL } from '../train/craft/level-flight.ts';
 import { meetDemand, unsettledShare, type MixedDemand } from '../train/demand.ts';
 import { airflowMs, airOf, coolingOf, heatMassKg, steadyPowerW } from '../train/heat-run.ts';
 import { mixedDemand, mixedUseOf, type MixedUse } from '../train/mixed-use.ts';
@@ -42,7 +44,13 @@ const HOTTEST_PACK_C = 80;
 const HALVINGS = 5;
 /** Temperature at which a motor's losses are taken to be the most they come to while it stays within its limits, °C. */
 const HOT_C = 130;
-const PACK_LIMIT_C = 60;
+/** Checks that nothing a search puts together breaks: what they tell is no limit, or needs a calibration. */
+const NEVER: ReadonlySet<CheckId> = new Set([
+  'esc-oversize',
+  'esc-chemistry',
+  'motor-label',
+  'cells-by-propeller'
+]);
 
 /** What is known of each pack, whatever it drives. */
 interface PackFacts {
@@ -52,17 +60,39 @@ interface PackFacts {
   readonly charge: number;
   readonly restingOver: boolean;
   readonly credibleA: number;
-  /** First moment of a spell, warm: most current. As a meter reads it, and within a spell. At the end of the usable share, cold and settled: least current. */
+  /** First moment of a spell, warm: most current. The first moment as a flight begins. */
   readonly fresh: Supply;
+  readonly begin: Supply;
+  /** As a meter reads it, and within a spell. */
   readonly read: Supply;
   readonly spellRead: Supply;
+  /** Full, as far as it ever sags: most heat. */
+  readonly sagged: Supply;
+  /** At the end of the usable share, cold and settled: least current; the same within a spell, and half way there. */
   readonly spent: Supply;
+  readonly spellSpent: Supply;
+  readonly spellHalf: Supply;
   /** The end as a meter reads it. */
   readonly last: Supply;
 }
 
 /** Bounds between which something lies. */
 type Bounds = readonly [low: number, high: number];
+
+/** What ordinary use draws, A. */
+interface Uses {
+  /** On average, all the while. */
+  readonly currentA: Bounds;
+  /** Root mean square as a meter first reads it. */
+  readonly readRmsA: Bounds;
+  /** At full throttle in its spells, at most, and between them where a thrust is held. */
+  readonly fullA: number;
+  readonly heldA: number | null;
+  /** Share of the usable charge that is had for certain before the cut-off. */
+  readonly had: number;
+  /** Whether it cannot even begin. */
+  readonly none: boolean;
+}
 
 /**
  * What the checks that follow a flight through will find, where that can be said without following it: bounds of what ordinary
@@ -81,8 +111,10 @@ export class Foresight {
   #massKg = 0;
   /** Whether nothing is known of the present combination. */
   #blind = false;
-  #speeds: Bounds | null | undefined;
-  #drawn: { readonly currentA: Bounds; readonly readA: Bounds; readonly lasts: boolean } | null | undefined;
+  /** Whether the speeds of ordinary use are narrowed down: first it is tried without. */
+  #narrow = false;
+  readonly #speeds: (Bounds | undefined)[] = [undefined, undefined];
+  readonly #drawn: (Uses | null | undefined)[] = [undefined, undefined];
   #whole: Interpreted | undefined;
 
   /** @param assembler of a space that is not empty */
@@ -98,6 +130,7 @@ export class Foresight {
     const { chemistry, series } = i.setup.battery;
     const usable = usableShareOf(i);
     const left = Math.max(1 - usable, 0);
+    const half = 1 - 0.5 * usable;
     const startFactor = resistanceTemperatureFactor(i.packInUse.heat.startC);
     const hot = resistanceTemperatureFactor(HOTTEST_PACK_C) / startFactor;
     const full = openCircuitCellV(chemistry, 1) * series;
@@ -112,6 +145,16 @@ export class Foresight {
       charge: usable * i.capacityAh * 3600,
       restingOver: openCircuitCellV(chemistry, left) < CHEMISTRIES[chemistry].restingFloorV * (1 + 1e-6),
       credibleA: rating ?? Infinity,
+      begin: { openCircuitV: full, packOhm: i.packOhm * settledFactor(0) * emptyFactor(1) },
+      sagged: { openCircuitV: full, packOhm: i.packOhm * settledFactor(Infinity) * emptyFactor(left) },
+      spellSpent: {
+        openCircuitV: empty,
+        packOhm: i.packOhm * settledFactor(Infinity) * emptyFactor(left) * spell
+      },
+      spellHalf: {
+        openCircuitV: openCircuitCellV(chemistry, half) * series,
+        packOhm: i.packOhm * settledFactor(Infinity) * emptyFactor(half) * spell
+      },
       fresh: { openCircuitV: full, packOhm: i.packOhm * Math.min(hot, 1) * spell },
       read: { openCircuitV: full, packOhm: reading },
       spellRead: { openCircuitV: full, packOhm: reading * spell },
@@ -124,8 +167,8 @@ export class Foresight {
   look(at: Places): void {
     Object.assign(this.#at, at);
     this.#blind = this.#assembler.isGuessed(at.motor);
-    this.#speeds = undefined;
-    this.#drawn = undefined;
+    this.#speeds.fill(undefined);
+    this.#drawn.fill(undefined);
     this.#whole = undefined;
     if (this.#blind) return;
     this.#massKg = this.#assembler.massKg(at);
@@ -146,44 +189,43 @@ export class Foresight {
     return this.#p.thrustN;
   }
 
-  /** Speeds between which ordinary use takes place; null where that is not known. */
-  get #usualSpeeds(): Bounds | null {
-    if (this.#speeds === undefined) this.#speeds = this.#speedsOf();
-    return this.#speeds;
+  /** Speeds between which ordinary use takes place. */
+  get #usualSpeeds(): Bounds {
+    return (this.#speeds[Number(this.#narrow)] ??= this.#speedsOf());
   }
 
-  #speedsOf(): Bounds | null {
+  #speedsOf(): Bounds {
     const { craft } = this.#assembler.space.head;
-    const own = { ...craft, massKg: this.#massKg };
     const propulsor = this.#assembler.propulsor(this.#at.propulsor);
     const { read } = this.#pack;
-    if (craft.kind === 'fixed-wing') {
-      const wing = wingOf(own);
-      if (!wing || propulsor.inWater) return [0, 0];
-      return this.#levelSpeeds(wing, propulsor.fluid.densityKgM3, read);
+    if (
+      craft.kind === 'multirotor' ||
+      (craft.kind === 'fixed-wing' && (craft.wingAreaM2 == null || propulsor.inWater))
+    )
+      return [0, 0];
+    this.#thrustAt(read, 0);
+    const { gearRatio, pitchM, motorConstant } = this.#train;
+    const own = { ...craft, massKg: this.#massKg };
+    if (craft.kind === 'boat') {
+      const noLoad = read.openCircuitV / motorConstant / (2 * Math.PI);
+      const fastest = Math.max((1.3 * noLoad * pitchM) / gearRatio, 0.5);
+      return this.#narrow ? this.#boatSpeeds(hullOf(own), propulsor, read, fastest) : [0, fastest];
     }
-    if (craft.kind === 'boat') return this.#boatSpeeds(hullOf(own), propulsor, read);
-    return [0, 0];
+    const wing = wingOf(own) as Wing;
+    const density = propulsor.fluid.densityKgM3;
+    const stall = stallSpeedMs(wing, density);
+    const fastest = Math.max(1.5 * (this.#p.omegaRadS / gearRatio / (2 * Math.PI)) * pitchM, 2 * stall);
+    return this.#narrow ? this.#levelSpeeds(wing, density, read, fastest) : [0, fastest];
   }
 
-  #levelSpeeds(wing: Wing, density: number, supply: Supply): Bounds | null {
-    const slow = 1.3 * stallSpeedMs(wing, density);
-    if (this.#thrustAt(supply, slow) < levelDragN(wing, density, slow)) return null;
-    this.#thrustAt(supply, 0);
-    const { gearRatio, pitchM } = this.#train;
-    const fastest = Math.max(
-      1.5 * (this.#p.omegaRadS / gearRatio / (2 * Math.PI)) * pitchM,
-      (2 * slow) / 1.3
-    );
-    return [
-      slow,
-      this.#upTo(slow, fastest, (v) => this.#thrustAt(supply, v) > levelDragN(wing, density, v))
-    ];
+  #levelSpeeds(wing: Wing, density: number, supply: Supply, fastest: number): Bounds {
+    const slow = CRUISE_OVER_STALL * stallSpeedMs(wing, density);
+    const gains = (v: number): boolean => this.#thrustAt(supply, v) > levelDragN(wing, density, v);
+    // what does not fly level at its slowest cruise may fly at another speed or not at all
+    return gains(slow) ? [slow, this.#upTo(slow, fastest, gains)] : [0, fastest];
   }
 
-  #boatSpeeds(hull: Hull, i: Interpreted, supply: Supply): Bounds {
-    const noLoad = supply.openCircuitV / this.#train.motorConstant / (2 * Math.PI);
-    const fastest = Math.max((1.3 * noLoad * this.#train.pitchM) / this.#train.gearRatio, 0.5);
+  #boatSpeeds(hull: Hull, i: Interpreted, supply: Supply, fastest: number): Bounds {
     return [
       0,
       this.#upTo(0, fastest, (v) => {
@@ -206,10 +248,11 @@ export class Foresight {
     return high;
   }
 
-  /** What ordinary use draws: between what, on average, all the while; as a meter first reads it; and whether the cut-off is never met. */
-  get #uses(): { readonly currentA: Bounds; readonly readA: Bounds; readonly lasts: boolean } | null {
-    if (this.#drawn === undefined) this.#drawn = this.#usesOf();
-    return this.#drawn;
+  /** What ordinary use draws; null where it stops before the usable share is spent. */
+  get #uses(): Uses | null {
+    const k = Number(this.#narrow);
+    if (this.#drawn[k] === undefined) this.#drawn[k] = this.#usesOf();
+    return this.#drawn[k] as Uses | null;
   }
 
   #demand(speedMs: number): MixedDemand {
@@ -217,41 +260,59 @@ export class Foresight {
     return mixedDemand(this.#massKg === craft.massKg ? craft : { ...craft, massKg: this.#massKg }, speedMs);
   }
 
-  #usesOf(): { readonly currentA: Bounds; readonly readA: Bounds; readonly lasts: boolean } | null {
-    const speeds = this.#usualSpeeds;
-    if (!speeds) return null;
+  #usesOf(): Uses | null {
     const pack = this.#pack;
-    const [slow, fast] = speeds;
+    const [slow, fast] = this.#usualSpeeds;
     const full = (supply: Supply, speedMs: number): number => {
       solveOperatingPoint(this.#train, supply, 1, speedMs, this.#p);
       return this.#p.batteryCurrentA;
     };
+    const lasts = (supply: Supply): boolean => {
+      full(supply, slow);
+      return this.#p.batteryVoltageV / this.#train.series > pack.cutoffV * (1 + 1e-6);
+    };
     const f = this.#use.fullShare;
     const most = full(pack.fresh, slow);
     const least = full(pack.spent, fast);
-    full(pack.spent, slow);
-    const lowestCellV = this.#p.batteryVoltageV / this.#train.series;
-    const lasts = lowestCellV > pack.cutoffV * (1 + 1e-6);
+    const had = lasts(pack.spellSpent) ? 1 : lasts(pack.spellHalf) ? 0.5 : 0;
     const { thrustN } = this.#demand(slow);
     if (thrustN === null) {
-      const share = f + (1 - f) * this.#use.restShare;
+      const { restShare } = this.#use;
+      const share = f + (1 - f) * restShare;
+      const squares = Math.sqrt(f + (1 - f) * restShare ** 2);
       return {
         currentA: [share * least, share * most],
-        readA: [full(pack.spellRead, fast), full(pack.spellRead, slow)],
-        lasts
+        readRmsA: [squares * full(pack.spellRead, fast), squares * full(pack.spellRead, slow)],
+        fullA: most,
+        heldA: null,
+        had,
+        none: false
       };
     }
     const held = (supply: Supply): number | null =>
       meetDemand(this.#train, { kind: 'thrust', thrustN, speedMs: 0 }, supply)?.currentA ?? null;
+    const begin = held(pack.begin);
+    const read = meetDemand(this.#train, this.#demand(0), pack.read);
+    if (begin === null)
+      return {
+        currentA: [0, 0],
+        readRmsA: [full(pack.read, 0), full(pack.read, 0)],
+        fullA: most,
+        heldA: null,
+        had: 0,
+        none: true
+      };
     const first = held(pack.fresh);
     const end = held(pack.spent);
-    if (first === null || end === null) return null;
-    const read = meetDemand(this.#train, this.#demand(0), pack.read);
-    if (!read) return null;
+    if (first === null || !read) return null;
     return {
-      currentA: [f * least + (1 - f) * first, f * most + (1 - f) * end],
-      readA: [read.rmsCurrentA, read.rmsCurrentA],
-      lasts
+      // where it cannot be held to the end, the flight ends sooner
+      currentA: [f * least + (1 - f) * first, end === null ? Infinity : f * most + (1 - f) * end],
+      readRmsA: [read.rmsCurrentA, read.rmsCurrentA],
+      fullA: most,
+      heldA: end ?? Infinity,
+      had: end === null ? 0 : had,
+      none: false
     };
   }
 
@@ -259,15 +320,32 @@ export class Foresight {
   get #seconds(): Bounds | null {
     const uses = this.#uses;
     if (!uses) return null;
+    if (uses.none) return [0, 0];
     const { charge } = this.#pack;
     const [least, most] = uses.currentA;
     if (!(least > 0)) return null;
-    return [uses.lasts ? charge / most / (1 + GUARD) : 0, (charge / least) * (1 + GUARD)];
+    return [(uses.had * charge) / most / (1 + GUARD), (charge / least) * (1 + GUARD)];
   }
 
   /** Whether a check will be over: true or false where that is sure, null where it has to be followed. */
   isOver(id: CheckId): boolean | null {
     if (this.#blind) return null;
+    if (NEVER.has(id)) return false;
+    this.#narrow = false;
+    const first = this.#says(id);
+    if (first !== null || !this.#canNarrow) return first;
+    this.#narrow = true;
+    return this.#says(id);
+  }
+
+  /** Whether the speeds of ordinary use are not known as they are. */
+  get #canNarrow(): boolean {
+    const [slow, fast] = this.#usualSpeeds;
+    return fast > slow;
+  }
+
+  #says(id: CheckId): boolean | null {
+    const { kind } = this.#assembler.space.head.craft;
     switch (id) {
       case 'credible-current':
         return this.#credible();
@@ -288,6 +366,20 @@ export class Foresight {
       case 'motor-temperature':
       case 'touch-temperature':
         return this.#motorHeat(id);
+      case 'cavitation':
+        return this.#assembler.space.propulsors[this.#at.propulsor].document.kind === 'submerged-screw'
+          ? null
+          : false;
+      case 'boat-slip':
+      case 'boat-planing':
+        return kind === 'boat' ? null : false;
+      case 'hover-throttle':
+      case 'payload':
+        return kind === 'multirotor' ? null : false;
+      case 'level-speed':
+      case 'climb':
+      case 'hand-launch':
+        return kind === 'fixed-wing' ? null : false;
       default:
         return null;
     }
@@ -301,16 +393,17 @@ export class Foresight {
   }
 
   #credible(): boolean | null {
-    const { credibleA } = this.#pack;
+    const { credibleA, read } = this.#pack;
     if (credibleA === Infinity) return false;
+    if (this.#demand(0).thrustN !== null) {
+      const drawn = meetDemand(this.#train, this.#demand(0), read);
+      if (drawn) return drawn.rmsCurrentA > credibleA * (1 + 1e-9);
+    }
     const uses = this.#uses;
     if (!uses) return null;
-    const f = this.#use.fullShare;
-    // of a share of the full current its root mean square follows; a held thrust's is worked out as it is
-    const share = this.#demand(0).thrustN === null ? Math.sqrt(f + (1 - f) * this.#use.restShare ** 2) : 1;
-    const [low, high] = uses.readA;
-    if (share * high * (1 + GUARD) < credibleA) return false;
-    return share * low > credibleA * (1 + GUARD) ? true : null;
+    const [low, high] = uses.readRmsA;
+    if (high * (1 + GUARD) < credibleA) return false;
+    return low > credibleA * (1 + GUARD) ? true : null;
   }
 
   /** At the end of the usable share, full throttle, standing: solved as the check has it. */
@@ -319,29 +412,35 @@ export class Foresight {
     return over(this.#p.batteryVoltageV / this.#train.series);
   }
 
+  /**
+   * An upper bound of the pack's temperature: all the heat that its charge can make, made at the end and as fast as it ever is.
+   */
   #packHeat(): boolean | null {
-    const seconds = this.#seconds;
     const uses = this.#uses;
-    if (!seconds || !uses) return null;
+    if (!uses) return null;
+    if (uses.none) return false;
+    const pack = this.#pack;
     const { heat } = this.#assembler.battery(this.#at.battery).packInUse;
     const f = this.#use.fullShare;
-    const { spent } = this.#pack;
-    const [, most] = uses.currentA;
-    // the spells of full throttle make more heat than their average current: at most by this
-    const share = this.#demand(0).thrustN === null ? f + (1 - f) * this.#use.restShare : 1;
-    const full = share < 1 ? most / share : this.#fullA();
-    const squares =
-      share < 1 ? (f + (1 - f) * this.#use.restShare ** 2) * full ** 2 : f * full ** 2 + (1 - f) * most ** 2;
-    const heatW = squares * spent.packOhm;
-    const charge = this.#pack.charge;
-    const longest = Math.min(seconds[1], charge / Math.max(uses.currentA[0], 1e-9));
-    const rise = Math.min((heatW * longest) / heat.joulePerK, heatW * heat.kelvinPerW);
+    const [slow] = this.#usualSpeeds;
+    solveOperatingPoint(this.#train, pack.sagged, 1, slow, this.#p);
+    const fullW = this.#p.lossBatteryW;
+    const ohm = pack.sagged.packOhm;
+    let heatW: number;
+    let joule: number;
+    if (uses.heldA === null) {
+      const { restShare } = this.#use;
+      const squares = f + (1 - f) * restShare ** 2;
+      heatW = squares * fullW;
+      joule = (pack.charge * uses.fullA * ohm * squares) / (f + (1 - f) * restShare);
+    } else {
+      heatW = f * fullW + (1 - f) * uses.heldA ** 2 * ohm;
+      joule = (pack.charge * heatW) / Math.max(uses.currentA[0], 1e-9);
+    }
+    if (!(heatW > 0)) return false;
+    const tau = heat.joulePerK * heat.kelvinPerW;
+    const rise = heatW * heat.kelvinPerW * (1 - Math.exp(-joule / heatW / tau));
     return Math.max(heat.startC, heat.airC) + rise * (1 + GUARD) < PACK_LIMIT_C ? false : null;
-  }
-
-  #fullA(): number {
-    solveOperatingPoint(this.#train, this.#pack.fresh, 1, 0, this.#p);
-    return this.#p.batteryCurrentA;
   }
 
   #time(): boolean | null {
@@ -371,7 +470,6 @@ export class Foresight {
     const { continuousA } = this.#assembler.space.escs[this.#at.esc].document;
     if (continuousA == null) return false;
     const speeds = this.#usualSpeeds;
-    if (!speeds) return null;
     const i = this.#interpreted;
     const still = i.setup.craft.kind === 'boat' && i.inWater;
     const temperature = (speedMs: number): number =>
@@ -392,7 +490,7 @@ export class Foresight {
     if (massKg == null) return false;
     const speeds = this.#usualSpeeds;
     const uses = this.#uses;
-    if (!speeds || !uses) return null;
+    if (!uses || uses.none) return null;
     const i = this.#interpreted;
     solveOperatingPoint(this.#train, this.#pack.read, 1, 0, this.#p);
     const worstA = Math.max(this.#p.batteryCurrentA, 1e-9);
@@ -402,7 +500,7 @@ export class Foresight {
       return steadyPowerW(i, massKg, this.#p, v);
     });
     const [least, most] = uses.currentA.map((a) => fullW * Math.min(a / worstA, 1));
-    if (uses.lasts && most * (1 + WIDE_GUARD) < Math.min(...steady)) return false;
+    if (uses.had === 1 && most * (1 + WIDE_GUARD) < Math.min(...steady)) return false;
     return least > Math.max(...steady) * (1 + WIDE_GUARD) ? true : null;
   }
 
@@ -418,7 +516,7 @@ export class Foresight {
     if (mass === null) return false;
     const speeds = this.#usualSpeeds;
     const seconds = this.#seconds;
-    if (!speeds || !seconds) return null;
+    if (!seconds) return null;
     const h = heatModel(mass, coolingOf(i));
     const airC = airOf(i);
     const cold = this.#train;
@@ -442,7 +540,7 @@ export class Foresight {
       };
     };
     // a climb is flown from the stall up
-    const slow = craft.kind === 'fixed-wing' ? speeds[0] / 1.3 : speeds[0];
+    const slow = craft.kind === 'fixed-wing' ? speeds[0] / CRUISE_OVER_STALL : speeds[0];
     solveOperatingPoint(hot, read, 1, slow, p);
     const full = loadAt(slow);
     solveOperatingPoint(hot, read, 1, speeds[0], p);
@@ -491,7 +589,8 @@ export class Foresight {
       settle();
       spend(fast, spellS);
     }
-    const within = (value: number, limit: number): boolean => airC + (value - airC) * (1 + WIDE_GUARD) < limit;
+    const within = (value: number, limit: number): boolean =>
+      airC + (value - airC) * (1 + WIDE_GUARD) < limit;
     if (!within(peakW, HOT_C)) return null;
     return id === 'motor-temperature'
       ? within(peakW, WINDING_LIMIT_C)

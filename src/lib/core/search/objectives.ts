@@ -79,11 +79,7 @@ function efficiencyOf(s: Situation): number | null {
 }
 
 /** What a setup gives. @param partsKg what its chosen parts weigh together, kg */
-export function givesOf(
-  s: Situation,
-  partsKg: number,
-  judged?: ReadonlyMap<string, Judged | null>
-): Gives {
+export function givesOf(s: Situation, partsKg: number, judged?: ReadonlyMap<string, Judged | null>): Gives {
   const { worst } = s;
   const { craft } = s.setup;
   return {

@@ -164,10 +164,7 @@ export const searchRequestSchema = {
     },
     axes: {
       title: 'axes',
-      anyOf: [
-        { type: 'array', minItems: 2, maxItems: 2, items: { enum: AXES } },
-        { type: 'null' }
-      ]
+      anyOf: [{ type: 'array', minItems: 2, maxItems: 2, items: { enum: AXES } }, { type: 'null' }]
     },
     top: { type: ['integer', 'null'], minimum: 1, maximum: 1000, title: 'how many are listed' }
   }

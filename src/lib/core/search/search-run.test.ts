@@ -10,7 +10,9 @@ for (const searched of shelves())
     const { brief, parts, limits } = searched;
     const plain = plainSearch(searched);
     const late = (p: (typeof plain)[number]): string[] =>
-      limits.maxCurrentA != null && p.current > limits.maxCurrentA ? [...p.over, 'limit-current'] : [...p.over];
+      limits.maxCurrentA != null && p.current > limits.maxCurrentA
+        ? [...p.over, 'limit-current']
+        : [...p.over];
     const space = spaceOf(brief, parts, limits);
     const run = new SearchRun(space, limits).finish();
     const workable = plain.map((p, k) => ({ ...p, k, over: late(p) })).filter((p) => p.over.length === 0);

@@ -133,8 +133,7 @@ export function spaceOf(brief: SearchBrief, parts: SearchParts, limits: SearchLi
     batteries,
     escs,
     supplies,
-    size:
-      propulsors.length * motors.length * gears.length * batteries.length * escs.length * supplies.length,
+    size: propulsors.length * motors.length * gears.length * batteries.length * escs.length * supplies.length,
     leftOut
   };
 }
@@ -160,9 +159,7 @@ export const places = (): Places => ({ propulsor: 0, motor: 0, gear: 0, battery:
 
 /** Sources of a part's figures by their paths in a setup. */
 const sourcesIn = (part: string, p: SearchPart<unknown>): Record<string, Source> =>
-  Object.fromEntries(
-    Object.entries(p.sources ?? {}).map(([field, source]) => [`${part}.${field}`, source])
-  );
+  Object.fromEntries(Object.entries(p.sources ?? {}).map(([field, source]) => [`${part}.${field}`, source]));
 
 /** The document of a combination. */
 export function setupAt(space: Space, at: Places): SetupDocument {

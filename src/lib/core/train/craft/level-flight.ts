@@ -17,7 +17,7 @@ export interface LevelFlight {
 }
 
 /** Cruise keeps this much above the stall. Common practice, no source. */
-const CRUISE_OVER_STALL = 1.3;
+export const CRUISE_OVER_STALL = 1.3;
 const STEPS = 16;
 
 /**
