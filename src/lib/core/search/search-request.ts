@@ -9,6 +9,11 @@ import {
   receiverSupplySchema,
   setupSchema,
   wiringSchema,
+  type Battery,
+  type Esc,
+  type Motor,
+  type Propulsor,
+  type ReceiverSupply,
   type SetupDocument
 } from '../document/schema.ts';
 
@@ -102,7 +107,12 @@ export type SearchLimits = FromSchema<typeof searchLimitsSchema>;
 export const MOST_PARTS = 5000;
 export const MOST_COMBINATIONS = 20_000_000;
 
-const list = <T extends object>(items: T, title: string) =>
+const owned = { type: 'boolean', title: 'owned' } as const;
+const own = <T extends { properties: object }>(schema: T) => ({
+  ...schema,
+  properties: { ...schema.properties, owned }
+});
+const list = (title: string, items: object) =>
   ({ type: 'array', maxItems: MOST_PARTS, title, items }) as const;
 
 /** Parts to choose from; each with its name. `owned` may stand with any of them: true where it is left out. */
@@ -111,14 +121,23 @@ export const searchShelfSchema = {
   type: 'object',
   required: ['battery', 'esc', 'motor', 'propulsor'],
   properties: {
-    battery: list(batterySchema, 'packs'),
-    esc: list(escSchema, 'ESCs'),
-    motor: list(motorSchema, 'motors'),
-    propulsor: list(propulsorSchema, 'propulsors'),
-    receiverSupply: list(receiverSupplySchema, 'receiver supplies')
+    battery: list('packs', own(batterySchema)),
+    esc: list('ESCs', own(escSchema)),
+    motor: list('motors', own(motorSchema)),
+    propulsor: list('propulsors', { ...propulsorSchema, oneOf: propulsorSchema.oneOf.map(own) }),
+    receiverSupply: list('receiver supplies', own(receiverSupplySchema))
   }
 } as const;
-export type SearchShelf = FromSchema<typeof searchShelfSchema>;
+
+type Owned<T> = T & { owned?: boolean };
+/** A shelf as a request carries it. */
+export interface SearchShelf {
+  readonly battery: readonly Owned<Battery>[];
+  readonly esc: readonly Owned<Esc>[];
+  readonly motor: readonly Owned<Motor>[];
+  readonly propulsor: readonly Owned<Propulsor>[];
+  readonly receiverSupply?: readonly Owned<ReceiverSupply>[];
+}
 
 /** What may be on an axis of the field of points. */
 export const AXES = [
@@ -169,7 +188,14 @@ export const searchRequestSchema = {
     top: { type: ['integer', 'null'], minimum: 1, maximum: 1000, title: 'how many are listed' }
   }
 } as const;
-export type SearchRequest = FromSchema<typeof searchRequestSchema>;
+export interface SearchRequest {
+  readonly brief: SearchBrief;
+  readonly shelf?: SearchShelf | null;
+  readonly limits?: SearchLimits | null;
+  readonly rank?: Objective | Yardstick | null;
+  readonly axes?: readonly [Axis, Axis] | null;
+  readonly top?: number | null;
+}
 
 /** A brief as the head of a setup document. */
 export type SetupHead = Pick<

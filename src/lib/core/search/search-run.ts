@@ -1,8 +1,8 @@
 import type { CheckId } from '../checks/all-checks.ts';
 import { Assembler } from './assembler.ts';
 import { Foresight } from './foresight.ts';
-import { Found } from './found.ts';
-import { Misses } from './misses.ts';
+import { Found, type FoundColumns } from './found.ts';
+import { Misses, type Miss } from './misses.ts';
 import { givesOf } from './objectives.ts';
 import type { SearchLimits } from './search-request.ts';
 import { MASKED, Sieve } from './sieve.ts';
@@ -30,6 +30,17 @@ export interface Share {
   readonly of: number;
 }
 
+/** What a search, or a share of one, found. */
+export interface SearchOutcome {
+  readonly progress: Progress;
+  readonly found: FoundColumns;
+  readonly rejected: Float64Array;
+  readonly alone: Float64Array;
+  readonly nearest: readonly Miss[];
+}
+
+/** How many are judged while the sieve still runs. */
+const EARLY = 60;
 /** Misses that are kept for a closer look. */
 const MISSES = 400;
 /** Work of judging a combination by every check, and of settling one, counted in combinations sieved. */
@@ -56,6 +67,7 @@ export class SearchRun {
   readonly rejected = new Float64Array(REJECTIONS.length);
   /** How many break nothing but this among what the sieve sees, and nothing that comes before it. */
   readonly alone = new Float64Array(REJECTIONS.length);
+  #early = 0;
   readonly #sieve: Sieve | null;
   readonly #foresight: Foresight | null;
   readonly #from: number;
@@ -108,7 +120,7 @@ export class SearchRun {
   advance(work: number): boolean {
     let left = work;
     while (left > 0 && this.#phase !== 'done') {
-      if (this.#phase === 'sieving') left -= this.#sieveRow();
+      if (this.#phase === 'sieving') left -= this.#sieveRow() + this.#judgeEarly();
       else if (this.#phase === 'judging') left -= this.#judgeNext();
       else left -= this.#settleRow();
     }
@@ -119,6 +131,29 @@ export class SearchRun {
   finish(): this {
     while (this.advance(1e6));
     return this;
+  }
+
+  /** Every workable one, without settling what the others break first. */
+  findWorkable(): this {
+    while (this.#phase === 'sieving' || this.#phase === 'judging') this.advance(JUDGING);
+    return this;
+  }
+
+  /** What was found, in a form that goes from thread to thread. */
+  get outcome(): SearchOutcome {
+    return {
+      progress: this.progress,
+      found: this.found.since(0),
+      rejected: this.rejected,
+      alone: this.alone,
+      nearest: this.misses.nearest
+    };
+  }
+
+  /** While it still sieves, a few of those that pass are judged already: first results are there at once. */
+  #judgeEarly(): number {
+    if (this.#early >= EARLY || this.#early >= this.#passedCount) return 0;
+    return this.#judge(this.#passed[this.#early++]);
   }
 
   #sieveRow(): number {
@@ -144,13 +179,17 @@ export class SearchRun {
    * rest will be like.
    */
   #judgeNext(): number {
-    const n = this.#passedCount;
-    if (this.#judged >= n) {
+    const n = this.#passedCount - this.#early;
+    const k = this.#judged - this.#early;
+    if (k >= n) {
       this.#phase = 'settling';
       this.#row = this.#from;
       return 0;
     }
-    const combination = this.#passed[strided(this.#judged, n)];
+    return this.#judge(this.#passed[this.#early + strided(k, n)]);
+  }
+
+  #judge(combination: number): number {
     this.#judged++;
     this.#settled++;
     const at = placesOf(this.space, combination, this.#at);

@@ -9,6 +9,14 @@ export const LATE_LIMITS = ['limit-hover', 'limit-rpm'] as const;
 /** What may reject a combination. */
 export type Rejection = CheckId | 'limit-current' | 'limit-weight' | (typeof LATE_LIMITS)[number];
 
+/** What the limits of a search are called. */
+export const LIMIT_TITLES = {
+  'limit-current': 'wanted current',
+  'limit-weight': 'wanted weight',
+  'limit-hover': 'wanted hover throttle',
+  'limit-rpm': 'wanted rpm'
+} as const;
+
 /** Everything that may reject a combination, in the order in which it does. */
 export const REJECTIONS: readonly Rejection[] = [
   ...CHECKS.map((c) => c.id),

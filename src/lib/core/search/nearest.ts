@@ -1,0 +1,89 @@
+import { checkOf } from '../checks/all-checks.ts';
+import { runChecks } from '../checks/ledger.ts';
+import { withChanges, type Change } from '../document/change.ts';
+import { FIXABLE, type FixablePart, type SetupDocument } from '../document/schema.ts';
+import { remediesOf } from '../remedy/remedies.ts';
+import { situationOf } from '../situation/situation.ts';
+import { listed } from '../text/listed.ts';
+import { show } from '../units/show.ts';
+import type { Assembler } from './assembler.ts';
+import { candidateOf, type Candidate } from './candidate.ts';
+import type { Miss } from './misses.ts';
+import type { SearchLimits } from './search-request.ts';
+import type { Space } from './space.ts';
+import { LIMIT_TITLES, type Rejection } from './verdict.ts';
+
+/** A combination that nearly works, and what would let it through. */
+export interface NearMiss {
+  readonly setup: SetupDocument;
+  readonly combination: number;
+  readonly over: readonly Rejection[];
+  /** Largest share by which a limit is passed. */
+  readonly by: number;
+  /** What would let it through, in a sentence. */
+  readonly relaxation: string;
+  /** The changes of that; empty where no part on sale does it. */
+  readonly changes: readonly Change[];
+}
+
+/** Title of what rejects. */
+export const rejectionTitle = (id: Rejection): string =>
+  checkOf(id)?.title ?? LIMIT_TITLES[id as keyof typeof LIMIT_TITLES];
+
+/**
+ * The nearest misses, by the largest share by which each passes a limit, every check looked at. The list that it starts from
+ * is by what the sieve saw, which is never more than that: it goes on until no other can be nearer.
+ */
+export function nearestCandidates(
+  space: Space,
+  assembler: Assembler,
+  limits: SearchLimits,
+  misses: readonly Miss[],
+  most: number
+): Candidate[] {
+  const found: Candidate[] = [];
+  for (const { combination, by } of misses) {
+    if (found.length >= most && by >= found[most - 1].by) break;
+    const candidate = candidateOf(space, assembler, limits, combination);
+    if (candidate.over.length === 0) continue;
+    found.push(candidate);
+    found.sort((a, b) => a.by - b.by || a.combination - b.combination);
+    found.length = Math.min(found.length, most);
+  }
+  return found;
+}
+
+/** What would let a near miss through: the remedy of its check where it fails one alone, else what it breaks. */
+export function nearMissOf(candidate: Candidate): NearMiss {
+  const { setup, combination, over, by } = candidate;
+  const told = `${listed(over.map(rejectionTitle))}, by ${show(100 * by, 2)} %`;
+  const [only] = over;
+  if (over.length > 1 || !checkOf(only))
+    return { setup, combination, over, by, relaxation: `${told}.`, changes: [] };
+  const s = situationOf(setup);
+  const results = runChecks(s);
+  const [remedy] = remediesOf(only, results, s);
+  return {
+    setup,
+    combination,
+    over,
+    by,
+    relaxation: remedy
+      ? `${told}; let through by ${remedy.text}.`
+      : `${told}; no part on sale mends it alone.`,
+    changes: remedy?.changes ?? []
+  };
+}
+
+/** The one part that some changes exchange; null where they touch more than one, or the craft. */
+export function partChanged(changes: readonly Change[]): Exclude<FixablePart, 'wiring'> | null {
+  const parts = new Set(changes.map((c) => c.path.split('.')[0]).filter((part) => part !== 'craft'));
+  const [part] = parts;
+  return parts.size === 1 && part !== 'wiring' && (FIXABLE as readonly string[]).includes(part)
+    ? (part as Exclude<FixablePart, 'wiring'>)
+    : null;
+}
+
+/** The document with changes made. */
+export const changed = (setup: SetupDocument, changes: readonly Change[]): SetupDocument =>
+  withChanges(setup, changes);
