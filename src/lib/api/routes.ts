@@ -2,7 +2,15 @@ import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
 import { settingsSchema, type Settings } from '../core/document/settings-schema.ts';
 import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
-import type { StoredCraft, StoredMakersTable, StoredPart, StoredSetup } from '../core/document/stored.ts';
+import type {
+  StoredCraft,
+  StoredMakersTable,
+  StoredPart,
+  StoredSearch,
+  StoredSetup
+} from '../core/document/stored.ts';
+import type { SearchAnswer } from '../core/search/answer-search.ts';
+import { savedSearchSchema, type SavedSearch } from '../core/search/saved-search.ts';
 import { briefSchema } from '../core/mend/sketch-checked.ts';
 import type { Brief } from '../core/brief/brief.ts';
 import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
@@ -43,6 +51,7 @@ const ids = { type: 'array', maxItems: 5000, items: { type: 'integer' } } as con
 const setup = as<StoredSetup>(named('StoredSetup'));
 const part = as<StoredPart>(named('StoredPart'));
 const table = as<StoredMakersTable>(named('StoredMakersTable'));
+const search = as<StoredSearch>(named('StoredSearch'));
 const marked = as<Marked>(named('Marked'));
 
 /** What a caller sends of a part: checked by the schema of its kind, further in. */
@@ -81,6 +90,46 @@ export const ROUTES = {
     body: { kind: 'text', is: as<object>(named('CalibrateRequest')) },
     answer: as<CalibrateAnswer>(named('CalibrateAnswer')),
     refuses: [413, 429]
+  }),
+  search: route('search', {
+    summary: 'Every workable combination of a shelf for a brief, ranked; what the others break first.',
+    body: { kind: 'text', is: as<object>(named('SearchRequest')) },
+    answer: as<SearchAnswer>(named('SearchAnswer')),
+    refuses: [413, 429]
+  }),
+  listSearches: route('listSearches', {
+    summary: 'Searches that are kept with a craft.',
+    answer: as<StoredSearch[]>({ type: 'array', items: named('StoredSearch') }),
+    refuses: []
+  }),
+  createSearch: route('createSearch', {
+    summary: 'Keeps a search with a craft.',
+    body: { kind: 'json', is: as<SavedSearch & { revision?: number }>(savedSearchSchema) },
+    answer: search,
+    status: 201,
+    refuses: [404]
+  }),
+  readSearch: route('readSearch', {
+    summary: 'One search.',
+    answer: search,
+    refuses: [404]
+  }),
+  editSearch: route('editSearch', {
+    summary: 'Changes a search; names the revision the edit was made from.',
+    body: { kind: 'json', is: as<SavedSearch & { revision?: number }>(savedSearchSchema) },
+    answer: search,
+    refuses: [404, 409]
+  }),
+  deleteSearch: route('deleteSearch', {
+    summary: 'Takes a search away.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: marked,
+    refuses: [404, 409]
+  }),
+  restoreSearch: route('restoreSearch', {
+    summary: 'Puts a deleted search back.',
+    answer: marked,
+    refuses: [404]
   }),
   schema: route('schema', {
     summary: 'JSON Schema of a file format.',

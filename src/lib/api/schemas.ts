@@ -1,3 +1,5 @@
+import { COLUMNS } from '../core/search/objectives.ts';
+import { searchRequestSchema } from '../core/search/search-request.ts';
 import { calibrateRequestSchema } from '../core/calibration/schema.ts';
 import { makersTableSchema } from '../core/document/makers-row.ts';
 import { PART_KINDS } from '../core/document/stored.ts';
@@ -228,6 +230,37 @@ export const SCHEMAS = {
     measured: { type: 'object', additionalProperties: number },
     owned: flag,
     note: text
+  }),
+  SearchRequest: standardSchema(searchRequestSchema) as Json,
+  SearchAnswer: object({
+    examined: whole,
+    workable: whole,
+    leftOut: list(object({ part: text, why: text, count: whole })),
+    yardstick: { type: 'object', additionalProperties: number },
+    axes: list(text),
+    ranked: list(
+      object({
+        setup: reference('Setup'),
+        objectives: {
+          type: 'object',
+          properties: Object.fromEntries(COLUMNS.map((axis) => [axis, nullable(number)]))
+        },
+        score: number,
+        findings: object({ tight: list(text), over: list(text) })
+      })
+    ),
+    frontier: list(whole),
+    rejected: { type: 'object', additionalProperties: whole },
+    nearest: list(object({ setup: reference('Setup'), over: list(text), by: number, relaxation: text })),
+    buy: list(object({ part: text, text, opens: whole, better: nullable(number), onShelf: flag })),
+    ideal: nullable(object({ setup: reference('Setup'), over: list(text), shopping: list(text) }))
+  }),
+  StoredSearch: object({
+    id: whole,
+    revision: whole,
+    craftId: whole,
+    name: text,
+    document: { type: 'object' }
   }),
   StoredMakersTable: object({
     id: whole,

@@ -17,6 +17,8 @@ import {
   markMakersTable
 } from './makers-tables.ts';
 import { createPart, editPart, getPart, listParts, markPart } from './parts.ts';
+import { createSearch, editSearch, getSearch, listSearches, markSearch } from './searches.ts';
+import { search, shelfParts } from './search.ts';
 import { getSettings, putSettings } from './settings.ts';
 import {
   createSetup,
@@ -78,6 +80,22 @@ export const HANDLERS: Handlers = {
     const result = await compute('calibrate', body);
     return result.ok ? found(result.answer) : invalid(result.errors.errors);
   },
+  search: async ({ db, body }) => {
+    const result = await search(body, shelfParts(db), getSettings(db).schools);
+    return result.ok ? found(result.answer) : invalid(result.errors.errors);
+  },
+  listSearches: ({ db, id }) => found(listSearches(db, id)),
+  createSearch: ({ db, id, body }) => {
+    const { revision: _revision, ...search } = body;
+    return createSearch(db, id, search);
+  },
+  readSearch: ({ db, id }) => getSearch(db, id),
+  editSearch: ({ db, id, body, revision }) => {
+    const { revision: _revision, ...search } = body;
+    return editSearch(db, id, search, revision);
+  },
+  deleteSearch: ({ db, id, revision }) => markSearch(db, id, true, revision),
+  restoreSearch: ({ db, id }) => markSearch(db, id, false),
   schema: ({ params }) =>
     Object.hasOwn(FILE_SCHEMAS, params.format) ? found(FILE_SCHEMAS[params.format]) : notFound('schema'),
   readSettings: ({ db }) => found(getSettings(db)),

@@ -30,6 +30,16 @@ export interface StoredSetup {
   redoLabel: string | null;
 }
 
+/** A search of a craft that was kept: what is wanted, the yardstick, the axes. */
+export interface StoredSearch {
+  id: number;
+  /** Grows with every change; a write names the one it was made from. */
+  revision: number;
+  craftId: number;
+  name: string;
+  document: { limits: object; yardstick: object; axes: readonly string[] };
+}
+
 /** One edit in a setup's history. */
 export interface Revision {
   id: number;

@@ -144,7 +144,8 @@ export function checkSearch(
   if (!shape.ok) return { ok: false, errors: badRequest(shape.errors) };
   const request = shape.value;
   const shelf = request.shelf ?? null;
-  if (!shelf && !stored) return { ok: false, errors: badRequest([issue('shelf', 'search-without-shelf', {})]) };
+  if (!shelf && !stored)
+    return { ok: false, errors: badRequest([issue('shelf', 'search-without-shelf', {})]) };
   const errors = contradictionsOf(request, shelf);
   if (errors.length > 0) return { ok: false, errors: badRequest(errors) };
   const limits = request.limits ?? {};

@@ -15,15 +15,16 @@ export class ComputeFailure extends Error {
   }
 }
 
-/** Longest time one computation may take, ms. */
+/** Longest time one computation may take, ms; a search may take longer than anything else. */
 const LONGEST_MS = 20_000;
+const LONGEST_SEARCH_MS = 240_000;
 /** Most computations that wait for a thread. */
 const QUEUE = 200;
 /** Most memory of one thread, MB. */
 const MEMORY_MB = 1024;
 
 /** Threads that work; all of them are kept, since a cold one takes half a second to begin. */
-const THREADS = Math.max(1, Math.min(availableParallelism(), 4));
+export const THREADS = Math.max(1, Math.min(availableParallelism(), 4));
 
 let pool: Piscina | null = null;
 
@@ -62,20 +63,22 @@ export async function compute<K extends keyof Tasks>(
   if (workers.queueSize >= QUEUE)
     throw new ComputeFailure('busy', 'Too much is being worked out at once; try again in a moment.');
   try {
-    return (await workers.run({ name, args }, { signal: AbortSignal.timeout(LONGEST_MS) })) as Awaited<
+    return (await workers.run({ name, args }, { signal: AbortSignal.timeout(longestMs(name)) })) as Awaited<
       ReturnType<Tasks[K]>
     >;
   } catch (error) {
-    throw failureOf(error) ?? error;
+    throw failureOf(error, name) ?? error;
   }
 }
 
-function failureOf(error: unknown): ComputeFailure | null {
+const longestMs = (task: string): number => (task === 'searchShare' ? LONGEST_SEARCH_MS : LONGEST_MS);
+
+function failureOf(error: unknown, task: string): ComputeFailure | null {
   const { name, code } = error as { name?: string; code?: string };
   if (name === 'AbortError' || name === 'TimeoutError')
     return new ComputeFailure(
       'busy',
-      `This took longer than ${LONGEST_MS / 1000} s and was stopped; ask for less at a time.`
+      `This took longer than ${longestMs(task) / 1000} s and was stopped; ask for less at a time.`
     );
   if (code === 'ERR_WORKER_OUT_OF_MEMORY')
     return new ComputeFailure('too-large', 'This takes more memory than there is; send less at a time.');

@@ -11,6 +11,8 @@ import { issue } from '../../core/text/issues.ts';
 import { parseJson } from '../../core/text/json.ts';
 import { badRequest, answerPredict, type BadRequest } from '../../core/predict/answer-predict.ts';
 import { matchPicture, type MatchResult } from '../../core/match/match-picture.ts';
+import { checkSearch, type SearchJob } from '../../core/search/answer-search.ts';
+import { spaceOf, type SearchParts } from '../../core/search/space.ts';
 import type { Battery, SetupDocument } from '../../core/document/schema.ts';
 
 export { readCraft } from '../../core/formats/read-craft.ts';
@@ -30,6 +32,22 @@ export const predict = (text: string): Answered<PredictAnswer> => withJson(text,
 
 /** Answers the text of a calibrate request. */
 export const calibrate = (text: string): Answered<CalibrateAnswer> => withJson(text, answerCalibrate);
+
+export { answerOfSearch, searchShare } from '../../core/search/answer-search.ts';
+
+/** Checks the text of a search request; the job, and how many combinations it is. */
+export function checkedSearch(
+  text: string,
+  stored: SearchParts,
+  schools: Record<string, string>
+): { ok: true; job: SearchJob; size: number } | { ok: false; errors: BadRequest } {
+  const parsed = parseJson(text);
+  if (!parsed.ok) return { ok: false, errors: badRequest([issue('', 'not-json', { why: parsed.message })]) };
+  const checked = checkSearch(parsed.value, stored, schools);
+  if (!checked.ok) return checked;
+  const job = checked.value;
+  return { ok: true, job, size: spaceOf(job.brief, job.parts, job.limits).size };
+}
 
 /** A first setup for a brief. */
 export const sketch = sketchChecked;

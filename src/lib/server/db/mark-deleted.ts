@@ -4,7 +4,13 @@ import type { Db } from './open.ts';
 import { transaction } from './transaction.ts';
 
 /** Tables whose rows are deleted by a mark, so that a deletion can be taken back, with the word for a row. */
-const WORDS = { craft: 'craft', setup: 'setup', part: 'part', makers_table: 'maker’s table' } as const;
+const WORDS = {
+  craft: 'craft',
+  setup: 'setup',
+  part: 'part',
+  makers_table: 'maker’s table',
+  search: 'search'
+} as const;
 
 /**
  * Marks a row deleted (`deleted` true), or takes the deletion back; not found where there is nothing to do.

@@ -1,0 +1,30 @@
+import type { StoredPart } from '../core/document/stored.ts';
+import type { BadRequest } from '../core/predict/answer-predict.ts';
+import type { SearchAnswer } from '../core/search/answer-search.ts';
+import { searchPartsOf } from '../core/search/shelf-parts.ts';
+import type { SearchParts } from '../core/search/space.ts';
+import { compute, THREADS } from './compute/pool.ts';
+import type { Db } from './db/open.ts';
+import { listParts } from './parts.ts';
+
+/** The user's shelf as parts to choose from. */
+export const shelfParts = (db: Db): SearchParts => searchPartsOf(listParts(db) as StoredPart[]);
+
+/** Combinations from which a search is divided among the threads. */
+const DIVIDED_FROM = 2000;
+
+/** Answers the text of a search request: checked in one thread, searched in all of them, put together in one. */
+export async function search(
+  text: string,
+  stored: SearchParts,
+  schools: Record<string, string>
+): Promise<{ ok: true; answer: SearchAnswer } | { ok: false; errors: BadRequest }> {
+  const checked = await compute('checkedSearch', text, stored, schools);
+  if (!checked.ok) return checked;
+  const { job, size } = checked;
+  const of = size < DIVIDED_FROM ? 1 : THREADS;
+  const outcomes = await Promise.all(
+    Array.from({ length: of }, (_, at) => compute('searchShare', job, { at, of }))
+  );
+  return { ok: true, answer: await compute('answerOfSearch', job, outcomes) };
+}
