@@ -48,6 +48,22 @@ export function listSetups(db: Db, craftId?: number): StoredSetup[] {
   return (rows as Row[]).map(fromRow);
 }
 
+/** Most crafts whose setup in use is read at once. */
+const MOST_IN_USE = 200;
+
+/** The setup in use of every craft, with the craft's name. */
+export const listInUse = (db: Db): { name: string; document: SetupDocument }[] =>
+  (
+    db
+      .prepare(
+        `SELECT c.name, r.document FROM setup s
+         JOIN setup_revision r ON r.id = s.current_revision_id
+         JOIN craft c ON c.id = s.craft_id
+         WHERE s.deleted_at IS NULL AND c.deleted_at IS NULL AND s.in_use = 1 ORDER BY c.id LIMIT ?`
+      )
+      .all(MOST_IN_USE) as { name: string; document: string }[]
+  ).map(({ name, document }) => ({ name, document: JSON.parse(document) as SetupDocument }));
+
 /** One setup. */
 export function getSetup(db: Db, id: number): Outcome<StoredSetup> {
   const row = rowOf(db, id);

@@ -10,7 +10,7 @@
     craft = null,
     children
   }: {
-    room: 'hangar' | 'match' | 'shelf' | 'settings';
+    room: 'hangar' | 'match' | 'find' | 'shelf' | 'settings';
     /** The craft that is worked on, by the setup that is open or was opened last; null where there is none. */
     craft?: { name: string; setupId: number } | null;
     children?: Snippet;
@@ -21,7 +21,12 @@
     { id: 'settings', title: 'Settings', href: '/settings' }
   ];
   const ofCraft = $derived(
-    craft === null ? [] : [{ id: 'match', title: 'Match', href: `/match/${craft.setupId}` }]
+    craft === null
+      ? []
+      : [
+          { id: 'match', title: 'Match', href: `/match/${craft.setupId}` },
+          { id: 'find', title: 'Find', href: `/find/${craft.setupId}` }
+        ]
   );
 </script>
 

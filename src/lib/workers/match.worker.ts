@@ -4,6 +4,7 @@ import type { Motor } from '../core/document/schema.ts';
 import type { MakersRow } from '../core/document/makers-row.ts';
 import { fitAround } from '../core/fit/fit-around.ts';
 import { compareWithTable } from '../core/shelf/compare-makers-table.ts';
+import { tellCandidate } from '../core/search/told.ts';
 import {
   fittingsFor,
   matchPicture,
@@ -25,7 +26,8 @@ const api = {
   whyFigure,
   fitAround,
   compareWithTable,
-  fitTable
+  fitTable,
+  tellCandidate
 };
 export type MatchWorker = typeof api;
 

@@ -21,7 +21,7 @@ const MULTIROTOR: Record<string, Yardstick> = {
 };
 const BOAT = {
   fast: { speed: 1, time: 0.3, headroom: 0.4 },
-  slow: { time: 0.8, thrust: 0.6, headroom: 0.5 }
+  slow: { time: 0.4, thrust: 0.8, speed: 0.6, headroom: 0.5 }
 } satisfies Record<string, Yardstick>;
 
 /** The yardstick that a craft of a purpose starts with. */

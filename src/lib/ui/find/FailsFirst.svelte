@@ -1,0 +1,139 @@
+<script lang="ts">
+  import type { Opening } from '../../core/search/openings.ts';
+  import type { NearMiss } from '../../core/search/nearest.ts';
+  import { rejectionTitle } from '../../core/search/nearest.ts';
+  import { REJECTIONS } from '../../core/search/verdict.ts';
+  import { show } from '../../core/units/show.ts';
+  import type { FindState } from './find-state.svelte.ts';
+
+  /** What the others break first, what would let something through, and what is best bought. */
+  let {
+    view,
+    onwith,
+    onnear
+  }: {
+    view: FindState;
+    /** Searches with a new part held. */
+    onwith: (opening: Opening) => void;
+    /** Opens a near miss with what lets it through. */
+    onnear: (miss: NearMiss) => void;
+  } = $props();
+
+  /** How many are told apart in the bar. */
+  const TOLD = 5;
+  const counts = $derived.by(() => {
+    const { rejected } = view;
+    if (!rejected) return [];
+    return REJECTIONS.map((id, k) => ({ id, title: rejectionTitle(id), n: rejected[k] }))
+      .filter(({ n }) => n > 0)
+      .sort((a, b) => b.n - a.n);
+  });
+  const total = $derived(counts.reduce((sum, { n }) => sum + n, 0));
+  const told = $derived(counts.slice(0, TOLD));
+  const rest = $derived(total - told.reduce((sum, { n }) => sum + n, 0));
+  const percent = (n: number): string => `${show((100 * n) / total, 2)} %`;
+  const nearest = $derived.by(() => {
+    const seen = new Set<string>();
+    return (view.advice?.nearest ?? [])
+      .filter((m) => {
+        const key = m.relaxation;
+        return seen.has(key) ? false : seen.add(key);
+      })
+      .slice(0, 3);
+  });
+  const buy = $derived((view.advice?.buy ?? []).slice(0, 4));
+  const better = (o: Opening): string =>
+    o.better === null
+      ? ''
+      : o.better > 1.005
+        ? `, the best ${show(100 * (o.better - 1), 2)} % better by the yardstick`
+        : ', none better than the best there is';
+  const WORD = { battery: 'pack', esc: 'ESC', motor: 'motor', propulsor: 'propulsor' } as const;
+  let whole = $state(false);
+</script>
+
+<section aria-labelledby="fails-title" data-testid="fails">
+  <div class="flex flex-wrap items-baseline gap-x-2">
+    <h2 id="fails-title" class="text-lg font-bold">What fails first</h2>
+    {#if view.progress && view.progress.phase !== 'done'}<span class="text-ink-soft text-xs" role="status"
+        >of {view.progress.settled - view.found.length} looked at so far</span
+      >{/if}
+    {#if counts.length > TOLD}<button
+        class="press text-cold ml-auto text-xs underline"
+        aria-expanded={whole}
+        data-testid="fails-all"
+        onclick={() => (whole = !whole)}>{whole ? 'the most only' : 'all of them'}</button
+      >{/if}
+  </div>
+  {#if total > 0}
+    <div class="mt-1 flex h-7 w-full gap-px" aria-hidden="true">
+      {#each told as { id, title, n } (id)}
+        <div
+          class="bg-cold-faint min-w-0 overflow-hidden px-1.5 text-xs leading-7 whitespace-nowrap"
+          style:flex={`${n} 1 0`}
+        >
+          {#if n / total > 0.16}{title} <span class="figure">{percent(n)}</span>{/if}
+        </div>
+      {/each}
+      {#if rest > 0}<div class="bg-cold-faint" style:flex={`${rest} 1 0`}></div>{/if}
+    </div>
+    <ul class="mt-0.5 flex flex-wrap gap-x-3 text-xs" data-testid="fails-list">
+      {#each whole ? counts : told as { id, title, n } (id)}<li>
+          {title} <span class="figure">{n}</span>
+        </li>{/each}
+    </ul>
+  {:else if view.progress?.phase === 'done'}
+    <p class="text-sm">Nothing on the shelf fails.</p>
+  {/if}
+  {#if view.advising}<p class="text-ink-soft mt-1 text-xs" role="status">
+      Looking for what would help …
+    </p>{/if}
+  {#if nearest.length > 0}
+    <h3 class="mt-1.5 text-sm font-semibold">Nearest misses</h3>
+    <ul class="text-xs leading-4" data-testid="nearest">
+      {#each nearest as miss, k (k)}
+        <li class="flex items-baseline gap-2 py-0.5">
+          <span class="min-w-0 flex-1"
+            ><span class="font-semibold">{miss.setup.name}</span>: {miss.relaxation}</span
+          >
+          {#if miss.changes.length > 0}<button
+              class="press border-line shrink-0 border px-1.5"
+              data-testid={`near-${k}`}
+              onclick={() => onnear(miss)}>open it so</button
+            >{/if}
+        </li>
+      {/each}
+    </ul>
+  {/if}
+  {#if buy.length > 0}
+    <h3 class="mt-1.5 text-sm font-semibold">One part to buy</h3>
+    <ul class="text-xs leading-4" data-testid="buy">
+      {#each buy as o, k (k)}
+        <li class="flex items-baseline gap-2 py-0.5">
+          <span class="min-w-0 flex-1"
+            >{WORD[o.part]} <span class="font-semibold">{o.text}</span>{o.onShelf
+              ? ' (on the shelf, not owned)'
+              : ''}: {o.opens} workable{better(o)}.</span
+          >
+          <button
+            class="press border-line shrink-0 border px-1.5"
+            data-testid={`with-${k}`}
+            onclick={() => onwith(o)}>with it</button
+          >
+        </li>
+      {/each}
+    </ul>
+  {/if}
+  {#if view.advice?.ideal}
+    <details class="mt-1.5 text-xs leading-4" open={view.found.length === 0} data-testid="ideal">
+      <summary class="text-ink-soft cursor-pointer py-1 max-sm:py-3"
+        >Shopping note: what the brief wants, whatever is on the shelf</summary
+      >
+      <ul>
+        {#each view.advice.ideal.shopping as line, k (k)}<li>{line}</li>{/each}
+      </ul>
+      {#if view.advice.ideal.over.length > 0}<p>Even so not met: {view.advice.ideal.over.join(', ')}.</p>{/if}
+      <p class="text-ink-soft">Ranges, not makes; the makers’ limits come first.</p>
+    </details>
+  {/if}
+</section>

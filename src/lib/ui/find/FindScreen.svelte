@@ -1,0 +1,430 @@
+<script lang="ts">
+  import { onDestroy, onMount } from 'svelte';
+  import { goto } from '$app/navigation';
+  import { Select, Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
+  import { call } from '../../api/client.ts';
+  import { axesOf, axisWords } from '../../core/search/axis-words.ts';
+  import { COLUMNS, scoreOf } from '../../core/search/objectives.ts';
+  import type { NearMiss } from '../../core/search/nearest.ts';
+  import { changed } from '../../core/search/nearest.ts';
+  import type { Opening } from '../../core/search/openings.ts';
+  import type { Axis } from '../../core/search/search-request.ts';
+  import type { SavedSearchDocument } from '../../core/search/saved-search.ts';
+  import { searchPartsOf } from '../../core/search/shelf-parts.ts';
+  import type { Told } from '../../core/search/told.ts';
+  import type { SetupDocument } from '../../core/document/schema.ts';
+  import type { StoredCraft, StoredPart, StoredSearch, StoredSetup } from '../../core/document/stored.ts';
+  import { askWorker } from '../../workers/client.ts';
+  import AppHeader from '../AppHeader.svelte';
+  import { figureUnit, units } from '../format/units.svelte.ts';
+  import { download } from '../charts/download.ts';
+  import UndoToast from '../marks/UndoToast.svelte';
+  import FailsFirst from './FailsFirst.svelte';
+  import Field from './Field.svelte';
+  import { FindState } from './find-state.svelte.ts';
+  import JudgedBy from './JudgedBy.svelte';
+  import OthersFly from './OthersFly.svelte';
+  import RankedList from './RankedList.svelte';
+  import WantedPanel from './WantedPanel.svelte';
+
+  /** Find: from a brief to every workable combination of the shelf. */
+  let {
+    stored,
+    craft,
+    parts,
+    searches,
+    schools,
+    own
+  }: {
+    stored: StoredSetup;
+    craft: StoredCraft;
+    parts: StoredPart[];
+    searches: StoredSearch[];
+    schools: Record<string, string>;
+    /** The user's own craft of this kind, by the setups they are used with. */
+    own: { name: string; massKg: number; motorKg: number | null }[];
+  } = $props();
+
+  // the screen is made anew for another setup
+  // svelte-ignore state_referenced_locally
+  const view = new FindState(stored.id, stored.document, searchPartsOf(parts), schools);
+  let ready = $state(false);
+  onMount(() => {
+    ready = true;
+    view.start();
+  });
+  onDestroy(() => view.cancel());
+
+  const kind = $derived(view.brief.craft);
+  const choices = $derived(axesOf(kind).map((axis) => ({ value: axis, name: axisWords(axis, kind).title })));
+  const wanted = $derived(
+    view.axes.map((axis) =>
+      axis === 'time'
+        ? (view.limits.leastSeconds ?? null)
+        : axis === 'thrustToWeight'
+          ? (view.limits.leastThrustToWeight ?? null)
+          : axis === 'topSpeed'
+            ? (view.limits.leastSpeedMs ?? null)
+            : axis === 'current'
+              ? (view.limits.maxCurrentA ?? null)
+              : axis === 'hoverThrottle'
+                ? (view.limits.maxHoverThrottle ?? 0.6)
+                : null
+    ) as [number | null, number | null]
+  );
+  const chosenPlace = $derived(view.chosen === null ? -1 : view.placeOf(view.chosen));
+
+  // the chosen one is worked out with its bands in the page's own worker
+  let told = $state.raw<Told | null>(null);
+  let asked = 0;
+  $effect(() => {
+    const { chosen } = view;
+    told = null;
+    const turn = ++asked;
+    if (chosen === null) return;
+    const document = view.documentOf(chosen);
+    void askWorker('thorough', (w) => w.tellCandidate(document, schools)).then(
+      (answer) => {
+        if (turn === asked) told = answer;
+      },
+      () => {}
+    );
+  });
+
+  let toast = $state<{ text: string; undo?: () => void } | null>(null);
+  let busy = $state(false);
+  /** Setups already made of a combination: none is made twice. */
+  const made = new Map<string, number>();
+
+  async function keep(document: SetupDocument): Promise<number | null> {
+    const key = JSON.stringify(document);
+    const before = made.get(key);
+    if (before !== undefined) return before;
+    busy = true;
+    const done = await call('createSetup', { body: { craftId: craft.id, document } });
+    busy = false;
+    if (!done.ok) {
+      toast = { text: done.message };
+      return null;
+    }
+    made.set(key, done.value.id);
+    return done.value.id;
+  }
+  async function open(document: SetupDocument): Promise<void> {
+    const id = await keep(document);
+    if (id !== null) await goto(`/match/${id}`);
+  }
+  async function keepAs(combination: number, pin: boolean): Promise<void> {
+    const document = view.documentOf(combination);
+    const id = await keep(document);
+    if (id === null) return;
+    if (pin) await call('pinSetup', { id, body: {} });
+    toast = {
+      text: `${document.name} is a setup of ${craft.name} now${pin ? ', pinned beside the others' : ''}.`,
+      undo: async () => {
+        await call('deleteSetup', { id, body: {} });
+        made.delete(JSON.stringify(document));
+        toast = null;
+      }
+    };
+  }
+  const openNear = (miss: NearMiss): Promise<void> => {
+    const document = changed(miss.setup, miss.changes);
+    const massKg =
+      document.craft.airframeMassKg == null ? stored.document.craft.massKg : document.craft.massKg;
+    return open({ ...document, craft: { ...stored.document.craft, massKg } });
+  };
+  function holdNew(o: Opening): void {
+    view.wish({
+      fixed: { ...view.limits.fixed, [o.part]: { name: o.text.slice(0, 120), ...o.document } }
+    });
+  }
+
+  // kept searches
+  // svelte-ignore state_referenced_locally
+  let kept = $state.raw(searches);
+  let searchName = $state('');
+  let searchProblem = $state('');
+  async function saveSearch(): Promise<void> {
+    const name = searchName.trim();
+    if (name === '') {
+      searchProblem = 'Give the search a name.';
+      return;
+    }
+    const same = kept.find((s) => s.name === name);
+    const document = view.saved as StoredSearch['document'];
+    const body = { name, document: document as SavedSearchDocument };
+    const done = same
+      ? await call('editSearch', { id: same.id, body: { ...body, revision: same.revision } })
+      : await call('createSearch', { id: craft.id, body });
+    searchProblem = done.ok ? '' : done.message;
+    if (!done.ok) return;
+    kept = same ? kept.map((s) => (s.id === same.id ? done.value : s)) : [...kept, done.value];
+    searchName = '';
+    toast = { text: `“${name}” is kept with ${craft.name}.` };
+  }
+  async function dropSearch(search: StoredSearch): Promise<void> {
+    const done = await call('deleteSearch', { id: search.id, body: {} });
+    if (!done.ok) {
+      searchProblem = done.message;
+      return;
+    }
+    kept = kept.filter((s) => s.id !== search.id);
+    toast = {
+      text: `“${search.name}” is deleted.`,
+      undo: async () => {
+        const back = await call('restoreSearch', { id: search.id });
+        if (back.ok) kept = [...kept, { ...search, revision: back.value.revision }];
+        toast = null;
+      }
+    };
+  }
+
+  const lines = () =>
+    view.found.ranked(view.yardstick).map((place) => ({
+      setup: view.documentOf(view.found.combination(place)),
+      score: scoreOf((axis) => view.found.value(place, axis), view.yardstick),
+      value: (axis: Axis) => view.found.value(place, axis)
+    }));
+  async function saveCsv(): Promise<void> {
+    const { listCsv } = await import('../../core/search/list-file.ts');
+    download(`${craft.name}-find.csv`, 'text/csv', listCsv(lines(), kind, units.choice));
+  }
+  function saveJson(): void {
+    const list = lines().map(({ setup, score, value }) => ({
+      setup,
+      score,
+      objectives: Object.fromEntries(COLUMNS.map((axis) => [axis, value(axis)]))
+    }));
+    download(
+      `${craft.name}-find.json`,
+      'application/json',
+      JSON.stringify({ search: view.saved, ranked: list }, null, 1)
+    );
+  }
+
+  const grouped = (n: number): string => String(n).replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f');
+  const empty = $derived(view.space !== null && view.space.size === 0);
+  const missing = $derived(
+    view.space === null
+      ? []
+      : [
+          ...(view.space.motors.length === 0 ? ['a motor'] : []),
+          ...(view.space.propulsors.length === 0 ? ['a propeller, fan or screw'] : []),
+          ...(view.space.batteries.length === 0 ? ['a pack'] : []),
+          ...(view.space.escs.length === 0 ? ['an ESC'] : [])
+        ]
+  );
+  const comparedAxes = $derived(axesOf(kind));
+  const select = '!py-0.5 !pr-6 !pl-1.5 text-xs bg-sheet border-line w-auto';
+</script>
+
+<svelte:head><title>Find · {craft.name} · Iskarn</title></svelte:head>
+<div class="flex min-h-screen flex-col lg:h-screen" data-ready={ready} data-searching={view.running}>
+  <AppHeader room="find" craft={{ name: craft.name, setupId: stored.id }}>
+    <span class="text-xs" role="status" data-testid="search-progress">
+      {#if view.progress}
+        <span class="figure font-semibold">{grouped(view.space?.size ?? 0)}</span> combinations,
+        <span class="figure font-semibold">{grouped(view.progress.workable)}</span> workable,
+        <span class="figure">{view.seconds.toFixed(1)} s</span>
+        {#if view.running}{view.progress.phase === 'sieving'
+            ? `· sieved ${Math.round((100 * view.progress.examined) / Math.max(view.progress.size, 1))} %`
+            : view.progress.phase === 'judging'
+              ? `· judged ${grouped(view.progress.judged)} of ${grouped(view.progress.passed)}`
+              : `· settling what fails, ${Math.round((100 * view.progress.settled) / Math.max(view.progress.size, 1))} %`}{/if}
+      {/if}
+    </span>
+    {#if view.running}<button
+        class="press border-line border px-2 py-0.5 text-xs font-semibold"
+        data-testid="cancel-search"
+        onclick={() => view.cancel()}>stop</button
+      >{:else}<button
+        class="press border-line border px-2 py-0.5 text-xs"
+        data-testid="search-again"
+        onclick={() => view.start()}>search again</button
+      >{/if}
+  </AppHeader>
+
+  <main
+    id="main"
+    tabindex="-1"
+    class="grid min-h-0 flex-1 grid-cols-1 sm:grid-cols-[13.5rem_minmax(0,1fr)] lg:grid-cols-[13.5rem_minmax(0,1fr)_25rem]"
+  >
+    <h1 class="sr-only">Find for {craft.name}</h1>
+    <div class="border-line flex flex-col gap-3 overflow-y-auto px-4 py-3 sm:border-r">
+      <WantedPanel {view} />
+      <JudgedBy {view} />
+      <section aria-labelledby="kept-title" data-testid="kept-searches">
+        <h2 id="kept-title" class="mb-0.5 text-lg font-bold">Kept searches</h2>
+        {#each kept as search (search.id)}
+          <div class="flex items-center gap-2 text-xs">
+            <button
+              class="press min-w-0 flex-1 truncate text-left underline"
+              data-testid={`take-up-${search.id}`}
+              onclick={() => view.takeUp(search.document as unknown as SavedSearchDocument)}
+              >{search.name}</button
+            >
+            <button
+              class="press text-ink-soft"
+              aria-label={`delete ${search.name}`}
+              data-testid={`drop-${search.id}`}
+              onclick={() => void dropSearch(search)}>delete</button
+            >
+          </div>
+        {/each}
+        <div class="mt-1 flex gap-1">
+          <input
+            class="border-line bg-sheet min-w-0 flex-1 border px-1.5 py-0.5 text-xs"
+            bind:value={searchName}
+            placeholder="name"
+            aria-label="name of this search"
+            data-testid="search-name"
+            onkeydown={(e) => e.key === 'Enter' && void saveSearch()}
+          />
+          <button
+            class="press border-line border px-2 text-xs"
+            data-testid="save-search"
+            onclick={() => void saveSearch()}>keep</button
+          >
+        </div>
+        {#if searchProblem}<p class="border-ink mt-1 border-l-4 pl-2 text-xs" role="alert">
+            {searchProblem}
+          </p>{/if}
+      </section>
+    </div>
+
+    <div class="flex min-w-0 flex-col gap-2 overflow-y-auto px-4 py-3">
+      <div class="flex flex-wrap items-center gap-x-2 gap-y-1 text-xs">
+        <span class="text-ink-soft">up</span>
+        <Select
+          class={select}
+          size="sm"
+          placeholder=""
+          aria-label="upward axis"
+          data-testid="axis-y"
+          items={choices}
+          value={view.axes[1]}
+          onchange={(e) => {
+            view.frame = null;
+            view.axes = [view.axes[0], (e.currentTarget as HTMLSelectElement).value as Axis];
+          }}
+        />
+        <span class="text-ink-soft">across</span>
+        <Select
+          class={select}
+          size="sm"
+          placeholder=""
+          aria-label="axis across"
+          data-testid="axis-x"
+          items={choices}
+          value={view.axes[0]}
+          onchange={(e) => {
+            view.frame = null;
+            view.axes = [(e.currentTarget as HTMLSelectElement).value as Axis, view.axes[1]];
+          }}
+        />
+        <span class="text-ink-soft ml-auto"
+          >{#if view.frontier.length > 0}line: beaten by none on both ·
+          {/if}draw a frame to filter, press a point to look at it</span
+        >
+      </div>
+      {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{view.problem}</p>{/if}
+      {#if empty}
+        <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-to-search">
+          There is nothing to put together: what is chosen leaves out every {missing
+            .join(' and every ')
+            .replaceAll('a ', '')
+            .replaceAll('an ', '')}.
+          {view.limits.ownedOnly ? 'Look at the whole shelf, or put' : 'Put'}
+          {missing.join(' and ')} on the <a class="underline" href="/shelf">shelf</a>{view.limits.series
+            ? ', or allow other cell counts'
+            : ''}.
+        </p>
+      {:else if view.found.length === 0 && view.progress?.phase === 'done'}
+        <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-fits">
+          Nothing on the shelf meets all of this. What each breaks first, the nearest misses and what would
+          let something through stand below.
+        </p>
+      {/if}
+      <div class="min-h-[300px] flex-1">
+        <Field
+          found={view.found}
+          version={view.version}
+          craft={kind}
+          axes={view.axes}
+          frontier={view.frontier}
+          {wanted}
+          frame={view.frame}
+          chosen={chosenPlace}
+          bands={told?.bands ?? {}}
+          onframe={(frame) => (view.frame = frame)}
+          onchoose={(place) => (view.chosen = view.found.combination(place))}
+        />
+      </div>
+      {#if view.compared.length > 0}
+        <section aria-labelledby="compared-title" class="overflow-x-auto" data-testid="compared">
+          <h2 id="compared-title" class="text-lg font-bold">Beside each other</h2>
+          <Table class="w-full text-xs">
+            <thead class="text-left"
+              ><TableBodyRow
+                ><TableHeadCell></TableHeadCell>{#each view.compared as c (c)}<TableHeadCell
+                    class="px-2 py-1 align-bottom"
+                    >{view.documentOf(c).name}<button
+                      class="press text-ink-soft block text-xs font-normal underline"
+                      onclick={() => view.compare(c)}>take out</button
+                    ></TableHeadCell
+                  >{/each}</TableBodyRow
+              ></thead
+            >
+            <TableBody>
+              {#each comparedAxes as axis (axis)}
+                {@const w = axisWords(axis, kind)}
+                <TableBodyRow class="border-line border-t"
+                  ><TableHeadCell class="text-ink-soft py-0.5 pr-3 text-left font-normal"
+                    >{w.title}</TableHeadCell
+                  >{#each view.compared as c (c)}<TableBodyCell class="figure px-2"
+                      >{figureUnit(w.quantity, view.found.value(view.placeOf(c), axis))}</TableBodyCell
+                    >{/each}</TableBodyRow
+                >
+              {/each}
+            </TableBody>
+          </Table>
+        </section>
+      {/if}
+      <FailsFirst {view} onwith={holdNew} onnear={(miss) => void openNear(miss)} />
+      <OthersFly craft={kind} {own} />
+    </div>
+
+    <div
+      class="border-line min-w-0 overflow-y-auto px-3 py-3 max-lg:border-t sm:max-lg:col-span-2 lg:border-l"
+    >
+      <RankedList
+        {view}
+        {told}
+        onopen={(c) => void open(view.documentOf(c))}
+        onkeep={(c, pin) => void keepAs(c, pin)}
+      />
+      {#if view.found.length > 0}
+        <p class="text-ink-soft mt-2 flex gap-3 text-xs">
+          the whole list as <button
+            class="press underline"
+            data-testid="list-csv"
+            onclick={() => void saveCsv()}>CSV</button
+          >
+          <button class="press underline" data-testid="list-json" onclick={saveJson}>JSON</button>
+        </p>
+      {/if}
+      <p class="text-2xs text-ink-soft mt-2 leading-[14px]">
+        Predictions with wide bands, never permission: test a chosen one props off, restrained and in steps
+        before it is trusted, and keep to the makers’ limits.
+      </p>
+    </div>
+  </main>
+</div>
+{#if busy}<span class="sr-only" role="status">making the setup …</span>{/if}
+{#if toast}<UndoToast
+    text={toast.text}
+    id="undo-find"
+    onundo={toast.undo}
+    onclose={() => (toast = null)}
+  />{/if}

@@ -1,0 +1,120 @@
+<script lang="ts">
+  import { scaleLog } from 'd3-scale';
+  import { classesFor } from '../../core/search/classes.ts';
+  import type { Craft } from '../../core/document/schema.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
+
+  /** Classes of craft by weight with the motors they usually carry, the brief among them, and the user's own craft. */
+  let {
+    craft,
+    own
+  }: {
+    craft: Craft;
+    own: readonly { name: string; massKg: number; motorKg: number | null }[];
+  } = $props();
+
+  const HEIGHT = 190;
+  const MARGIN = { left: 44, right: 10, top: 8, bottom: 30 };
+  let width = $state(360);
+  const classes = $derived(classesFor(craft));
+  const points = $derived(
+    own.filter((o) => o.motorKg !== null) as { name: string; massKg: number; motorKg: number }[]
+  );
+  const edges = $derived.by(() => {
+    const masses = [...classes.flatMap((c) => c.of.massKg), ...points.map((p) => p.massKg), craft.massKg];
+    const motors = [...classes.flatMap((c) => c.of.motorKg), ...points.map((p) => p.motorKg)];
+    return {
+      x: [Math.min(...masses) * 0.85, Math.max(...masses) * 1.15],
+      y: [Math.min(...motors) * 0.75, Math.max(...motors) * 1.3]
+    };
+  });
+  const x = $derived(scaleLog(edges.x, [MARGIN.left, width - MARGIN.right]));
+  const y = $derived(scaleLog(edges.y, [HEIGHT - MARGIN.bottom, MARGIN.top]));
+  const fits = $derived(classes.filter((c) => c.fits).map((c) => c.of));
+  const STEPS = [0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10];
+</script>
+
+<section aria-labelledby="others-title" data-testid="others">
+  <h2 id="others-title" class="text-lg font-bold">
+    From what others {craft.kind === 'boat' ? 'drive' : 'fly'}
+  </h2>
+  <p class="text-xs leading-4">
+    {#if fits.length > 0}
+      At {figureUnit('craftMass', craft.massKg)} this is {fits.map((c) => `${c.title}`).join(' or ')}: {fits
+        .map(
+          (c) =>
+            `motors of ${figureUnit('mass', c.motorKg[0], 2)} to ${figureUnit('mass', c.motorKg[1], 2)} each, ${c.cells} cells`
+        )
+        .join('; ')} as a rule.
+    {:else}
+      At {figureUnit('craftMass', craft.massKg)} this is like none of the usual classes of its size.
+    {/if}
+    Common practice, no source.
+  </p>
+  <div class="min-w-0" bind:clientWidth={width}>
+    <svg
+      {width}
+      height={HEIGHT}
+      role="img"
+      aria-label={`All-up weight against the weight of one motor: ${classes.map((c) => c.of.title).join(', ')}; ${points.length} craft of your own`}
+    >
+      {#each classes as { of: c, fits: inside } (c.title)}
+        <rect
+          x={x(c.massKg[0])}
+          y={y(c.motorKg[1])}
+          width={x(c.massKg[1]) - x(c.massKg[0])}
+          height={y(c.motorKg[0]) - y(c.motorKg[1])}
+          fill="var(--cold-faint)"
+          opacity={inside ? 1 : 0.55}
+          stroke={inside ? 'var(--cold)' : 'none'}
+        />
+        <text x={x(c.massKg[0]) + 4} y={y(c.motorKg[1]) + 12} class="text-2xs" fill="var(--ink-soft)"
+          >{c.title}</text
+        >
+      {/each}
+      {#each STEPS.filter((s) => s >= edges.y[0] && s <= edges.y[1]) as s (s)}
+        <text
+          x={MARGIN.left - 4}
+          y={y(s) + 4}
+          text-anchor="end"
+          class="figure text-2xs"
+          fill="var(--ink-soft)">{figureUnit('mass', s, 1)}</text
+        >
+      {/each}
+      {#each STEPS.filter((s) => s >= edges.x[0] && s <= edges.x[1]) as s (s)}
+        <text
+          x={x(s)}
+          y={HEIGHT - MARGIN.bottom + 14}
+          text-anchor="middle"
+          class="figure text-2xs"
+          fill="var(--ink-soft)">{figureUnit('craftMass', s, 1)}</text
+        >
+      {/each}
+      <line
+        x1={x(craft.massKg)}
+        x2={x(craft.massKg)}
+        y1={MARGIN.top}
+        y2={HEIGHT - MARGIN.bottom}
+        stroke="var(--ink)"
+        stroke-dasharray="3 3"
+      />
+      {#each points as p (p.name)}
+        <path
+          d={`M${x(p.massKg) - 4} ${y(p.motorKg)}h8M${x(p.massKg)} ${y(p.motorKg) - 4}v8`}
+          stroke="var(--ink)"
+          stroke-width="1.6"><title>{p.name}</title></path
+        >
+        <text
+          x={x(p.massKg) + (x(p.massKg) > width - 70 ? -6 : 6)}
+          y={y(p.motorKg) + 4}
+          text-anchor={x(p.massKg) > width - 70 ? 'end' : 'start'}
+          class="text-2xs"
+          fill="var(--ink)">{p.name}</text
+        >
+      {/each}
+      <text x={width - MARGIN.right} y={HEIGHT - 3} text-anchor="end" class="text-2xs" fill="var(--ink-soft)"
+        >all-up weight; up: weight of one motor</text
+      >
+    </svg>
+  </div>
+</section>

@@ -1,0 +1,227 @@
+import type { Advice, SearchJob } from '../../core/search/answer-search.ts';
+import { Found } from '../../core/search/found.ts';
+import { frontierOf } from '../../core/search/frontier.ts';
+import { nameOf } from '../../core/search/candidate.ts';
+import type { Axis, SearchBrief, SearchLimits, Yardstick } from '../../core/search/search-request.ts';
+import type { Progress } from '../../core/search/search-run.ts';
+import { setupOf, spaceOf, type SearchParts, type Space } from '../../core/search/space.ts';
+import { axesFor, yardstickFor } from '../../core/search/yardstick.ts';
+import { wishesOf } from '../../core/search/wishes.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
+import { MOST_COMBINATIONS } from '../../core/search/search-request.ts';
+import { PageSearch, type Seen } from '../../workers/search-client.ts';
+import type { SavedSearchDocument } from '../../core/search/saved-search.ts';
+
+/** A frame drawn in the field of points: from and to on both axes, SI. */
+export interface Frame {
+  readonly x: readonly [number, number];
+  readonly y: readonly [number, number];
+}
+
+/** How many of the ranked are listed, and the shortest time between two rankings while a search runs, ms. */
+const LISTED = 200;
+const RERANK_MS = 250;
+/** How long an edit of the wishes waits for the next, ms. */
+const SETTLE_MS = 120;
+
+/** What is searched for, what was found, and what is looked at. */
+export class FindState {
+  /** Id of the setup that the search starts from. */
+  readonly setupId: number;
+  readonly setup: SetupDocument;
+  readonly brief: SearchBrief;
+  readonly parts: SearchParts;
+  limits = $state.raw<SearchLimits>({});
+  yardstick = $state.raw<Yardstick>({});
+  axes = $state.raw<[Axis, Axis]>(['thrustToWeight', 'time']);
+  frame = $state.raw<Frame | null>(null);
+  /** Number of the combination that is looked at; null where none is. */
+  chosen = $state.raw<number | null>(null);
+  /** Combinations compared in place, by number, at most three. */
+  compared = $state.raw<readonly number[]>([]);
+  progress = $state.raw<Progress | null>(null);
+  /** Grows whenever more was found: the list of what was found is no signal itself. */
+  version = $state(0);
+  rejected = $state.raw<Float64Array | null>(null);
+  advice = $state.raw<Advice | null>(null);
+  advising = $state(false);
+  problem = $state('');
+  seconds = $state(0);
+  running = $state(false);
+  space = $state.raw<Space | null>(null);
+  found = new Found();
+  #search: PageSearch | null = null;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #told = 0;
+  #started = 0;
+
+  constructor(setupId: number, setup: SetupDocument, parts: SearchParts, schools: Record<string, string>) {
+    const { brief, limits } = wishesOf(setup, schools);
+    this.setupId = setupId;
+    this.setup = setup;
+    this.brief = brief;
+    this.parts = parts;
+    this.limits = limits;
+    this.yardstick = yardstickFor(brief.craft);
+    this.axes = axesFor(brief.craft);
+  }
+
+  get job(): SearchJob {
+    return {
+      brief: this.brief,
+      parts: this.parts,
+      limits: this.limits,
+      yardstick: this.yardstick,
+      axes: this.axes,
+      top: LISTED
+    };
+  }
+
+  /** Places of the ranked, best first; within the frame where there is one. */
+  readonly ranked = $derived.by((): number[] => {
+    void this.version;
+    const { frame, found } = this;
+    const [x, y] = this.axes;
+    const inside: number[] | null = frame ? [] : null;
+    if (frame && inside)
+      for (let k = 0; k < found.length; k++) {
+        const a = found.value(k, x);
+        const b = found.value(k, y);
+        if (
+          a !== null &&
+          b !== null &&
+          a >= frame.x[0] &&
+          a <= frame.x[1] &&
+          b >= frame.y[0] &&
+          b <= frame.y[1]
+        )
+          inside.push(k);
+      }
+    this.#inFrame = inside?.length ?? found.length;
+    return found.ranked(this.yardstick, LISTED, inside);
+  });
+  #inFrame = 0;
+  /** How many lie in the frame; all without one. */
+  get inFrame(): number {
+    void this.ranked;
+    return this.#inFrame;
+  }
+
+  readonly frontier = $derived.by((): number[] => {
+    void this.version;
+    return frontierOf(this.found.length, (k, axis) => this.found.value(k, axis), this.axes);
+  });
+
+  /** Place of a combination among what was found; −1 where it is not. */
+  placeOf(combination: number): number {
+    void this.version;
+    for (let k = 0; k < this.found.length; k++) if (this.found.combination(k) === combination) return k;
+    return -1;
+  }
+
+  /** The document of a combination, named; its all-up weight as it then is. */
+  documentOf(combination: number): SetupDocument {
+    const space = this.space as Space;
+    const setup = setupOf(space, combination);
+    const place = this.placeOf(combination);
+    const massKg = place < 0 ? null : this.found.value(place, 'mass');
+    const craft = { ...this.setup.craft };
+    if (craft.airframeMassKg != null && massKg !== null) craft.massKg = massKg;
+    return { ...setup, name: nameOf(setup), craft };
+  }
+
+  /** Sets one wish and searches anew once no other follows. */
+  wish(change: Partial<SearchLimits>): void {
+    this.limits = { ...this.limits, ...change };
+    this.later();
+  }
+
+  later(): void {
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => this.start(), SETTLE_MS);
+  }
+
+  /** Searches anew. */
+  start(): void {
+    clearTimeout(this.#timer);
+    this.#search?.end();
+    this.found = new Found();
+    this.chosen = null;
+    this.compared = [];
+    this.advice = null;
+    this.rejected = null;
+    this.progress = null;
+    this.problem = '';
+    const space = spaceOf(this.brief, this.parts, this.limits);
+    this.space = space;
+    this.version++;
+    this.running = space.size > 0;
+    if (space.size === 0) return;
+    if (space.size > MOST_COMBINATIONS) {
+      this.running = false;
+      this.problem = 'These are too many combinations at once: hold a part, or leave out some cell counts.';
+      return;
+    }
+    this.#started = performance.now();
+    const search = new PageSearch(
+      this.job,
+      (seen) => this.#see(search, seen),
+      (why) => {
+        this.running = false;
+        this.problem = `The search stopped: ${why}. Change a wish to start it again.`;
+      }
+    );
+    this.#search = search;
+    this.found = search.found;
+  }
+
+  #see(search: PageSearch, seen: Seen): void {
+    if (search !== this.#search) return;
+    this.progress = seen.progress;
+    this.rejected = seen.rejected;
+    this.seconds = (performance.now() - this.#started) / 1000;
+    const now = performance.now();
+    if (seen.isDone || this.version < 3 || now - this.#told > RERANK_MS) {
+      this.#told = now;
+      this.version++;
+    }
+    if (!seen.isDone) return;
+    this.running = false;
+    this.advising = true;
+    void search.advise().then((advice) => {
+      if (search !== this.#search) return;
+      this.advice = advice;
+      this.advising = false;
+    });
+  }
+
+  /** Ends the search where it is; what was found stays. */
+  cancel(): void {
+    clearTimeout(this.#timer);
+    this.#search?.end();
+    this.running = false;
+    this.advising = false;
+    this.version++;
+  }
+
+  /** Puts a candidate beside others, or takes it away. */
+  compare(combination: number): void {
+    this.compared = this.compared.includes(combination)
+      ? this.compared.filter((c) => c !== combination)
+      : [...this.compared, combination].slice(-3);
+  }
+
+  /** What is set on the page, to be kept. */
+  get saved(): SavedSearchDocument {
+    return { limits: this.limits, yardstick: this.yardstick, axes: this.axes };
+  }
+
+  /** Takes up a search that was kept. */
+  takeUp(document: SavedSearchDocument): void {
+    this.limits = document.limits;
+    this.yardstick = document.yardstick;
+    this.axes = [...document.axes];
+    this.frame = null;
+    this.start();
+  }
+}
