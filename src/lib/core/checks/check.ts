@@ -69,6 +69,14 @@ const keeps = (value: number, limit: number, direction: 'below' | 'above'): bool
 export const isOver = (j: Judged | null): boolean =>
   j !== null && !('unknown' in j) && j.rating != null && !keeps(j.value, j.rating, j.direction ?? 'below');
 
+/** By how much a comparison passes its limit, as a share; 0 where it keeps to it. */
+export function beyondOf(j: Judged | null): number {
+  if (!isOver(j) || j === null || 'unknown' in j) return 0;
+  const rating = j.rating as number;
+  const by = j.direction === 'above' ? rating / j.value - 1 : j.value / rating - 1;
+  return Number.isFinite(by) && by > 0 ? by : Infinity;
+}
+
 /** Compares a value and its band with rating and margin limit. */
 export function findingOf(
   j: Pick<Comparison, 'value' | 'band' | 'rating' | 'direction'>,

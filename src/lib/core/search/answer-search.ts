@@ -66,7 +66,7 @@ export interface SearchAnswer {
   /** Places in `ranked` of those that no workable combination beats on both axes. */
   readonly frontier: readonly number[];
   readonly rejected: Partial<Record<Rejection, number>>;
-  readonly nearest: readonly Omit<NearMiss, 'combination' | 'changes'>[];
+  readonly nearest: readonly Omit<NearMiss, 'combination' | 'changes' | 'gives'>[];
   readonly buy: readonly Pick<Opening, 'part' | 'text' | 'opens' | 'better' | 'onShelf'>[];
   readonly ideal: Ideal | null;
 }

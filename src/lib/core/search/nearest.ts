@@ -9,6 +9,7 @@ import { show } from '../units/show.ts';
 import type { Assembler } from './assembler.ts';
 import { candidateOf, type Candidate } from './candidate.ts';
 import type { Miss } from './misses.ts';
+import type { Gives } from './objectives.ts';
 import type { SearchLimits } from './search-request.ts';
 import type { Space } from './space.ts';
 import { LIMIT_TITLES, type Rejection } from './verdict.ts';
@@ -17,6 +18,7 @@ import { LIMIT_TITLES, type Rejection } from './verdict.ts';
 export interface NearMiss {
   readonly setup: SetupDocument;
   readonly combination: number;
+  readonly gives: Gives;
   readonly over: readonly Rejection[];
   /** Largest share by which a limit is passed. */
   readonly by: number;
@@ -42,10 +44,17 @@ export function nearestCandidates(
   most: number
 ): Candidate[] {
   const found: Candidate[] = [];
+  const groupOf = (combination: number): number =>
+    Math.floor(combination / (space.escs.length * space.supplies.length));
   for (const { combination, by } of misses) {
     if (found.length >= most && by >= found[most - 1].by) break;
     const candidate = candidateOf(space, assembler, limits, combination);
     if (candidate.over.length === 0) continue;
+    // of those that differ in ESC and supply only, the nearest tells for all
+    const group = groupOf(combination);
+    const before = found.findIndex((c) => groupOf(c.combination) === group);
+    if (before >= 0 && found[before].by <= candidate.by) continue;
+    if (before >= 0) found.splice(before, 1);
     found.push(candidate);
     found.sort((a, b) => a.by - b.by || a.combination - b.combination);
     found.length = Math.min(found.length, most);
@@ -55,17 +64,18 @@ export function nearestCandidates(
 
 /** What would let a near miss through: the remedy of its check where it fails one alone, else what it breaks. */
 export function nearMissOf(candidate: Candidate): NearMiss {
-  const { setup, combination, over, by } = candidate;
+  const { setup, combination, gives, over, by } = candidate;
   const told = `${listed(over.map(rejectionTitle))}, by ${show(100 * by, 2)} %`;
   const [only] = over;
   if (over.length > 1 || !checkOf(only))
-    return { setup, combination, over, by, relaxation: `${told}.`, changes: [] };
+    return { setup, combination, gives, over, by, relaxation: `${told}.`, changes: [] };
   const s = situationOf(setup);
   const results = runChecks(s);
   const [remedy] = remediesOf(only, results, s);
   return {
     setup,
     combination,
+    gives,
     over,
     by,
     relaxation: remedy

@@ -1,3 +1,4 @@
+import type { SetupDocument, Source } from '../document/schema.ts';
 import type { StoredPart } from '../document/stored.ts';
 import { asUsed } from '../shelf/measured.ts';
 import type { SearchPart, SearchParts } from './space.ts';
@@ -28,4 +29,29 @@ export function searchPartsOf(
     motor: of('motor'),
     propulsor: of('propulsor')
   } as unknown as SearchParts;
+}
+
+/** Parts as they are in a setup now, beside those of the shelf: what is in the craft is owned, whether it has a place there or not. */
+export function withOwnParts(parts: SearchParts, setup: SetupDocument): SearchParts {
+  const own = <T extends object>(
+    part: 'battery' | 'esc' | 'motor' | 'propulsor',
+    list: readonly SearchPart<T>[]
+  ): readonly SearchPart<T>[] => {
+    const document = setup[part] as (T & { name?: string }) | null | undefined;
+    if (document == null || list.some((p) => p.name === document.name)) return list;
+    const sources = Object.entries(setup.sources ?? {})
+      .filter(([path]) => path.startsWith(`${part}.`))
+      .map(([path, source]) => [path.slice(part.length + 1), source as Source]);
+    return [
+      { name: document.name ?? '', owned: true, document, sources: Object.fromEntries(sources) },
+      ...list
+    ];
+  };
+  return {
+    ...parts,
+    battery: own('battery', parts.battery),
+    esc: own('esc', parts.esc),
+    motor: own('motor', parts.motor),
+    propulsor: own('propulsor', parts.propulsor)
+  };
 }

@@ -1,5 +1,5 @@
 import { CHECKS, checkOf, type CheckId } from '../checks/all-checks.ts';
-import { isOver } from '../checks/check.ts';
+import { beyondOf, isOver } from '../checks/check.ts';
 import { leastPitchSpeedMs } from '../checks/pitch-speed.ts';
 import type { TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
@@ -72,7 +72,15 @@ const below = (value: number, limit: number): boolean => value < limit * (1 - 1e
 /** Beyond a limit by this share; none where it keeps to it. */
 const excess = (value: number, limit: number): number => (limit > 0 ? value / limit - 1 : Infinity);
 
-/** Shares of a row's columns: pack, ESC and supply of each of its combinations. */
+/** What a check of labels says of the parts that decide it: asked once each. */
+interface LabelTable {
+  /** 0 not asked yet, 1 keeps to its limit, 2 over. */
+  readonly known: Uint8Array;
+  readonly beyond: Float32Array;
+  readonly decides: (keyof Places)[];
+}
+
+/** Limits of each part. */
 interface Limits {
   /** Ratings, infinite where a check does not apply or no rating is known. */
   readonly packA: Float64Array;
@@ -99,10 +107,12 @@ export class Sieve {
   readonly #assembler: Assembler;
   readonly #space: Space;
   readonly #limits: Limits;
-  readonly #labels = new Map<ByLabel, { readonly known: Uint8Array; readonly decides: (keyof Places)[] }>();
+  readonly #labels = new Map<ByLabel, LabelTable>();
   readonly #maxCurrentA: number;
   readonly #maxMassKg: number;
   readonly #point = operatingPoint();
+  #labelBeyond = 0;
+  #maskBeyond = 0;
   /** Whether the all-up weight follows the parts. */
   readonly #weighs: boolean;
   readonly #fixedPitchMs: number | null;
@@ -110,6 +120,7 @@ export class Sieve {
   readonly #escBounds: { leastOhm: number; mostOhm: number; mostIdleA: number; mostA: number };
   readonly #sourceMasks: Uint32Array;
   readonly #sourceKnown: Uint8Array;
+  readonly #sourceBeyond: Float32Array;
 
   /** @param assembler of a space that is not empty */
   constructor(assembler: Assembler, wishes: { maxCurrentA?: number | null; maxMassKg?: number | null } = {}) {
@@ -132,9 +143,14 @@ export class Sieve {
     };
     this.#sourceMasks = new Uint32Array(this.rowSize);
     this.#sourceKnown = new Uint8Array(this.rowSize);
+    this.#sourceBeyond = new Float32Array(this.rowSize);
     for (const [id, decides] of BY_LABEL) {
       const size = decides.reduce((n, part) => n * this.#count(part), 1);
-      this.#labels.set(id, { known: new Uint8Array(size), decides: [...decides] });
+      this.#labels.set(id, {
+        known: new Uint8Array(size),
+        beyond: new Float32Array(size),
+        decides: [...decides]
+      });
     }
   }
 
@@ -187,9 +203,11 @@ export class Sieve {
     };
   }
 
-  /** Whether a check of labels is over: asked once for the parts that decide it. */
+  /**
+   * Whether a check of labels is over: asked once for the parts that decide it. By how much stands in `#labelBeyond` then.
+   */
   #labelOver(id: ByLabel, at: Places): boolean {
-    const table = this.#labels.get(id) as { known: Uint8Array; decides: (keyof Places)[] };
+    const table = this.#labels.get(id) as LabelTable;
     let key = 0;
     for (const part of table.decides) key = key * this.#count(part) + at[part];
     if (table.known[key] === 0) {
@@ -197,7 +215,9 @@ export class Sieve {
       for (const part of table.decides) alone[part] = at[part];
       const judged = checkOf(id)?.judge(this.#assembler.situation(alone)) ?? null;
       table.known[key] = isOver(judged) ? 2 : 1;
+      table.beyond[key] = beyondOf(judged);
     }
+    this.#labelBeyond = table.beyond[key];
     return table.known[key] === 2;
   }
 
@@ -258,6 +278,7 @@ export class Sieve {
     a.drive(at, train);
     const guessed = a.isGuessed(at.motor);
     const fixedMask = this.#labelMask(['shaft-fit', 'stalled-blade', 'clearance', 'lead-length'], at);
+    const fixedBeyond = this.#maskBeyond;
     if (fixedMask !== 0 && !all) {
       masks.fill(fixedMask);
       return;
@@ -269,6 +290,7 @@ export class Sieve {
       at.esc = 0;
       at.supply = 0;
       const packMask = fixedMask | this.#labelMask(['motor-cells', 'boat-rpm'], at);
+      const packBeyond = Math.max(fixedBeyond, this.#maskBeyond);
       if (!all && !guessed) {
         const none = packMask !== 0 ? packMask : this.#blockMask(at, train);
         if (none !== 0) {
@@ -283,7 +305,7 @@ export class Sieve {
         for (let s = 0; s < supplies.length; s++, k++) {
           at.supply = s;
           let mask = packMask | this.#sourceMask(at, k);
-          if (beyond) beyond[k] = 0;
+          if (beyond) beyond[k] = Math.max(packBeyond, this.#sourceBeyond[k]);
           if (mask === 0 || all) {
             if (guessed) Object.assign(train, a.interpreted(at).model);
             else a.source(at, train);
@@ -307,6 +329,7 @@ export class Sieve {
         at
       );
       this.#sourceKnown[k] = 1;
+      this.#sourceBeyond[k] = this.#maskBeyond;
     }
     return this.#sourceMasks[k];
   }
@@ -366,9 +389,15 @@ export class Sieve {
     );
   }
 
+  /** What labels say is over; the largest share by which it is in `#maskBeyond`. */
   #labelMask(ids: readonly ByLabel[], at: Places): number {
     let mask = 0;
-    for (const id of ids) if (this.settles(id, at) && this.#labelOver(id, at)) mask |= BIT[id];
+    this.#maskBeyond = 0;
+    for (const id of ids)
+      if (this.settles(id, at) && this.#labelOver(id, at)) {
+        mask |= BIT[id];
+        if (this.#labelBeyond > this.#maskBeyond) this.#maskBeyond = this.#labelBeyond;
+      }
     return mask;
   }
 

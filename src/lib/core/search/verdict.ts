@@ -1,5 +1,5 @@
 import { CHECKS, type CheckId } from '../checks/all-checks.ts';
-import { findingOf, isOver, type Judged } from '../checks/check.ts';
+import { beyondOf, findingOf, isOver, type Judged } from '../checks/check.ts';
 import { chosenSchool } from '../document/schools.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { SearchLimits } from './search-request.ts';
@@ -24,14 +24,6 @@ export const REJECTIONS: readonly Rejection[] = [
   'limit-weight',
   ...LATE_LIMITS
 ];
-
-/** By how much a comparison passes its limit, as a share; 0 where it keeps to it. */
-export function beyondOf(j: Judged | null): number {
-  if (!isOver(j) || j === null || 'unknown' in j) return 0;
-  const rating = j.rating as number;
-  const by = j.direction === 'above' ? rating / j.value - 1 : j.value / rating - 1;
-  return Number.isFinite(by) && by > 0 ? by : Infinity;
-}
 
 /** What is judged of one combination: each check asked once, when it is first needed. */
 export class Verdict {

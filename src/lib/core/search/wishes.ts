@@ -1,9 +1,27 @@
 import { MULTIROTOR_PURPOSES, PURPOSES } from '../document/schools.ts';
 import { multirotorPurposeOf, purposeOf } from '../brief/wanted.ts';
+import { partMasses } from '../model/all-up-mass.ts';
 import type { Craft, SetupDocument } from '../document/schema.ts';
 import { usualSeconds } from '../brief/usual-time.ts';
 import type { SearchBrief, SearchLimits } from './search-request.ts';
 import { searchBriefOf } from './search-brief.ts';
+
+/** Least share of an all-up weight that an airframe has: where less is left, one of the weights is wrong. */
+const LEAST_AIRFRAME = 0.2;
+
+/**
+ * Weight of a setup's airframe, kg: as the brief gives it, else what is left of the all-up weight without the parts the setup
+ * has now, as when a part is exchanged in Match. Null where a part's weight is not known.
+ */
+export function airframeOf(setup: SetupDocument): { readonly kg: number; readonly given: boolean } | null {
+  const { airframeMassKg, massKg } = setup.craft;
+  if (airframeMassKg != null) return { kg: airframeMassKg, given: true };
+  const parts = partMasses(setup);
+  const known = (part: string): boolean => parts.some((p) => p.part === part);
+  if (!known('battery') || !known('motor') || (setup.esc != null && !known('esc'))) return null;
+  const kg = Number((massKg - parts.reduce((sum, p) => sum + p.kg, 0)).toPrecision(4));
+  return kg >= LEAST_AIRFRAME * massKg ? { kg, given: false } : null;
+}
 
 /** Thrust for the weight that a craft's purpose asks at least; null afloat. */
 export function leastThrustOf(craft: Craft): number | null {

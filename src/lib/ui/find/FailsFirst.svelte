@@ -56,7 +56,7 @@
   <div class="flex flex-wrap items-baseline gap-x-2">
     <h2 id="fails-title" class="text-lg font-bold">What fails first</h2>
     {#if view.progress && view.progress.phase !== 'done'}<span class="text-ink-soft text-xs" role="status"
-        >of {view.progress.settled - view.found.length} looked at so far</span
+        >of {view.progress.settled - view.count} looked at so far</span
       >{/if}
     {#if counts.length > TOLD}<button
         class="press text-cold ml-auto text-xs underline"
@@ -66,20 +66,15 @@
       >{/if}
   </div>
   {#if total > 0}
-    <div class="mt-1 flex h-7 w-full gap-px" aria-hidden="true">
-      {#each told as { id, title, n } (id)}
-        <div
-          class="bg-cold-faint min-w-0 overflow-hidden px-1.5 text-xs leading-7 whitespace-nowrap"
-          style:flex={`${n} 1 0`}
-        >
-          {#if n / total > 0.16}{title} <span class="figure">{percent(n)}</span>{/if}
-        </div>
+    <div class="mt-1 flex h-2.5 w-full gap-px" aria-hidden="true">
+      {#each told as { id, n } (id)}
+        <div class="bg-cold-faint min-w-0" style:flex={`${n} 1 0`}></div>
       {/each}
       {#if rest > 0}<div class="bg-cold-faint" style:flex={`${rest} 1 0`}></div>{/if}
     </div>
     <ul class="mt-0.5 flex flex-wrap gap-x-3 text-xs" data-testid="fails-list">
       {#each whole ? counts : told as { id, title, n } (id)}<li>
-          {title} <span class="figure">{n}</span>
+          {title} <span class="figure">{n}</span>, {percent(n)}
         </li>{/each}
     </ul>
   {:else if view.progress?.phase === 'done'}
@@ -125,7 +120,7 @@
     </ul>
   {/if}
   {#if view.advice?.ideal}
-    <details class="mt-1.5 text-xs leading-4" open={view.found.length === 0} data-testid="ideal">
+    <details class="mt-1.5 text-xs leading-4" open={view.count === 0} data-testid="ideal">
       <summary class="text-ink-soft cursor-pointer py-1 max-sm:py-3"
         >Shopping note: what the brief wants, whatever is on the shelf</summary
       >

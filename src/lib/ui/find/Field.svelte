@@ -24,6 +24,7 @@
     frame,
     chosen,
     bands,
+    misses,
     onframe,
     onchoose
   }: {
@@ -41,6 +42,8 @@
     chosen: number;
     /** Bands of the one that is looked at. */
     bands: Readonly<Partial<Record<Axis, Band>>>;
+    /** The nearest misses, drawn as open rings. */
+    misses: readonly { readonly title: string; readonly value: (axis: Axis) => number | null }[];
     onframe: (frame: Frame | null) => void;
     onchoose: (place: number) => void;
   } = $props();
@@ -56,6 +59,13 @@
   const words = $derived(axes.map((axis) => axisWords(axis, craft)));
   const unit = $derived(words.map((w) => displayUnit(w.quantity, units.choice)));
 
+  const missed = $derived(
+    misses.flatMap((m) => {
+      const [x, y] = [m.value(axes[0]), m.value(axes[1])];
+      return x === null || y === null ? [] : [{ x, y, title: m.title }];
+    })
+  );
+
   /** Least and greatest on an axis, with some room; what is wanted is in view. */
   function domain(k: 0 | 1): [number, number] {
     let low = Infinity;
@@ -63,6 +73,11 @@
     for (let p = 0; p < found.length; p++) {
       const v = found.value(p, axes[k]);
       if (v === null) continue;
+      if (v < low) low = v;
+      if (v > high) high = v;
+    }
+    for (const m of missed) {
+      const v = k === 0 ? m.x : m.y;
       if (v < low) low = v;
       if (v > high) high = v;
     }
@@ -175,10 +190,15 @@
 
   const line = $derived.by(() => {
     void version;
-    return frontier
-      .map((p) => [atX(found.value(p, axes[0]) as number), atY(found.value(p, axes[1]) as number)])
-      .map(([x, y], k) => `${k === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`)
-      .join('');
+    return (
+      frontier
+        .map((p) => [atX(found.value(p, axes[0]) as number), atY(found.value(p, axes[1]) as number)])
+        // steps: between two points nothing is to be had
+        .map(([x, y], k) =>
+          k === 0 ? `M${x.toFixed(1)} ${y.toFixed(1)}` : `H${x.toFixed(1)}V${y.toFixed(1)}`
+        )
+        .join('')
+    );
   });
   const mark = $derived.by(() => {
     void version;
@@ -243,7 +263,7 @@
       class="text-xs font-semibold"
       fill="var(--ink)">{titled(0)}</text
     >
-    {#if found.length > 0}
+    {#if version > 0 && found.length > 0}
       {#if wanted[0] !== null}
         <line
           x1={atX(wanted[0])}
@@ -267,9 +287,29 @@
       {/if}
     {/if}
     {#if line}<path d={line} fill="none" stroke="var(--ink)" stroke-width="1.6" data-testid="frontier" />{/if}
+    <clipPath id="field-inside"
+      ><rect
+        x={MARGIN.left}
+        y={MARGIN.top}
+        width={Math.max(width - MARGIN.left - MARGIN.right, 0)}
+        height={Math.max(height - MARGIN.top - MARGIN.bottom, 0)}
+      /></clipPath
+    >
+    {#each missed as m, k (k)}
+      <circle
+        cx={atX(m.x)}
+        cy={atY(m.y)}
+        r="4"
+        fill="none"
+        stroke="var(--ink-soft)"
+        stroke-width="1.4"
+        data-testid="miss"><title>{m.title}</title></circle
+      >
+    {/each}
     <g bind:this={layer} class="frame" data-testid="frame-layer"></g>
     {#if mark}
       {#if whiskers}<path
+          clip-path="url(#field-inside)"
           d={whiskers}
           stroke="var(--ink)"
           stroke-width="1.6"

@@ -10,8 +10,9 @@
   import type { Opening } from '../../core/search/openings.ts';
   import type { Axis } from '../../core/search/search-request.ts';
   import type { SavedSearchDocument } from '../../core/search/saved-search.ts';
-  import { searchPartsOf } from '../../core/search/shelf-parts.ts';
+  import { searchPartsOf, withOwnParts } from '../../core/search/shelf-parts.ts';
   import type { Told } from '../../core/search/told.ts';
+  import { withAllUpMass } from '../../core/model/all-up-mass.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
   import type { StoredCraft, StoredPart, StoredSearch, StoredSetup } from '../../core/document/stored.ts';
   import { askWorker } from '../../workers/client.ts';
@@ -47,7 +48,12 @@
 
   // the screen is made anew for another setup
   // svelte-ignore state_referenced_locally
-  const view = new FindState(stored.id, stored.document, searchPartsOf(parts), schools);
+  const view = new FindState(
+    stored.id,
+    stored.document,
+    withOwnParts(searchPartsOf(parts), stored.document),
+    schools
+  );
   let ready = $state(false);
   onMount(() => {
     ready = true;
@@ -130,8 +136,7 @@
   }
   const openNear = (miss: NearMiss): Promise<void> => {
     const document = changed(miss.setup, miss.changes);
-    const massKg =
-      document.craft.airframeMassKg == null ? stored.document.craft.massKg : document.craft.massKg;
+    const { massKg } = withAllUpMass(document).craft;
     return open({ ...document, craft: { ...stored.document.craft, massKg } });
   };
   function holdNew(o: Opening): void {
@@ -216,7 +221,7 @@
         ]
   );
   const comparedAxes = $derived(axesOf(kind));
-  const select = '!py-0.5 !pr-6 !pl-1.5 text-xs bg-sheet border-line w-auto';
+  const small = { select: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10' };
 </script>
 
 <svelte:head><title>Find · {craft.name} · Iskarn</title></svelte:head>
@@ -297,8 +302,8 @@
       <div class="flex flex-wrap items-center gap-x-2 gap-y-1 text-xs">
         <span class="text-ink-soft">up</span>
         <Select
-          class={select}
-          size="sm"
+          classes={small}
+          class="w-44"
           placeholder=""
           aria-label="upward axis"
           data-testid="axis-y"
@@ -311,8 +316,8 @@
         />
         <span class="text-ink-soft">across</span>
         <Select
-          class={select}
-          size="sm"
+          classes={small}
+          class="w-44"
           placeholder=""
           aria-label="axis across"
           data-testid="axis-x"
@@ -340,7 +345,7 @@
             ? ', or allow other cell counts'
             : ''}.
         </p>
-      {:else if view.found.length === 0 && view.progress?.phase === 'done'}
+      {:else if view.count === 0 && view.progress?.phase === 'done'}
         <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-fits">
           Nothing on the shelf meets all of this. What each breaks first, the nearest misses and what would
           let something through stand below.
@@ -357,6 +362,10 @@
           frame={view.frame}
           chosen={chosenPlace}
           bands={told?.bands ?? {}}
+          misses={(view.advice?.nearest ?? []).map((m) => ({
+            title: `${m.setup.name}: ${m.relaxation}`,
+            value: (axis) => m.gives[axis]
+          }))}
           onframe={(frame) => (view.frame = frame)}
           onchoose={(place) => (view.chosen = view.found.combination(place))}
         />
@@ -404,7 +413,7 @@
         onopen={(c) => void open(view.documentOf(c))}
         onkeep={(c, pin) => void keepAs(c, pin)}
       />
-      {#if view.found.length > 0}
+      {#if view.count > 0}
         <p class="text-ink-soft mt-2 flex gap-3 text-xs">
           the whole list as <button
             class="press underline"

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { tick } from 'svelte';
+  import { Checkbox } from 'flowbite-svelte';
   import { AXIS_OF } from '../../core/search/objectives.ts';
   import type { Axis } from '../../core/search/search-request.ts';
   import { axisWords } from '../../core/search/axis-words.ts';
@@ -31,7 +32,7 @@
     const first = objectivesOf(view.yardstick).map((o) =>
       o === 'thrust' && craft.kind !== 'boat' ? 'thrustToWeight' : AXIS_OF[o]
     );
-    return [...new Set<Axis>([...first, ...view.axes, 'current'])].slice(0, 4);
+    return [...new Set<Axis>([...first, ...view.axes, 'current'])].slice(0, 3);
   });
   const words = $derived(axes.map((axis) => axisWords(axis, craft)));
   const heads = $derived(words.map((w) => displayUnit(w.quantity, units.choice).label || w.short));
@@ -49,12 +50,13 @@
     const setup = view.documentOf(combination);
     const name = (list: readonly { name: string }[], k: number, other: string): string =>
       list[k].name || other;
+    const more = view.alike(combination);
     const gear = space.gears.length > 1 ? ` · 1:${space.gears[at.gear]}` : '';
     return {
       place,
       combination,
       first: `${name(space.motors, at.motor, shopWords('motor', setup))} · ${shopWords('propulsor', setup)}${gear}`,
-      second: `${name(space.batteries, at.battery, shopWords('battery', setup))} · ${name(space.escs, at.esc, shopWords('esc', setup))}`
+      second: `${name(space.batteries, at.battery, shopWords('battery', setup))} · ${name(space.escs, at.esc, shopWords('esc', setup))}${more > 0 ? ` or ${more} other ESC${more === 1 ? '' : 's'}` : ''}`
     };
   }
   /** Lines that are drawn; more on demand. */
@@ -95,16 +97,16 @@
 <section aria-labelledby="ranked-title" class="min-h-0" data-testid="ranked">
   <div class="mb-1 flex items-baseline gap-2">
     <h2 id="ranked-title" class="text-lg font-bold" aria-live="polite">
-      {#if view.frame}{view.inFrame} in the frame{:else}{view.found.length} workable{/if}
+      {#if view.frame}{view.inFrame} in the frame{:else}{view.count} workable{/if}
     </h2>
     {#if view.frame}<button
         class="press text-cold text-xs underline"
         data-testid="no-frame"
-        onclick={() => (view.frame = null)}>all {view.found.length}</button
+        onclick={() => (view.frame = null)}>all {view.count}</button
       >{/if}
     <span
       class="text-ink-soft ml-auto grid grid-flow-col gap-1 text-right text-xs"
-      style:grid-auto-columns="3.4rem"
+      style:grid-auto-columns="3.1rem"
       aria-hidden="true"
     >
       {#each heads as head, k (k)}<span class="break-words">{head}</span>{/each}
@@ -115,23 +117,20 @@
       {@const open = view.chosen === line.combination}
       <li class={`border-line border-b ${open ? 'border-ink bg-sheet my-0.5 border' : ''}`}>
         <button
-          class="hover:bg-cold-faint flex w-full items-baseline gap-2 px-1.5 py-1 text-left text-sm max-sm:min-h-10"
+          class="hover:bg-cold-faint grid w-full grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-2 px-1.5 py-1 text-left text-sm max-sm:min-h-10"
           data-line
           data-testid={`line-${at}`}
           aria-expanded={open}
           onclick={() => (view.chosen = open ? null : line.combination)}
           onkeydown={(e) => void walk(e, at)}
         >
-          <span class="min-w-0 flex-1 leading-[17px]"
-            ><span class={open ? 'font-semibold' : ''}>{line.first}</span><span
-              class="text-ink-soft block text-xs leading-[15px]">{line.second}</span
-            ></span
-          >
-          <span class="grid grid-flow-col gap-1" style:grid-auto-columns="3.4rem">
+          <span class={`min-w-0 leading-[17px] ${open ? 'font-semibold' : ''}`}>{line.first}</span>
+          <span class="grid grid-flow-col gap-1" style:grid-auto-columns="3.1rem">
             {#each axes as axis, k (axis)}<span class={`figure text-right ${k === 0 ? 'font-bold' : ''}`}
                 ><span class="sr-only">{words[k].title} </span>{value(line.place, axis)}</span
               >{/each}
           </span>
+          <span class="text-ink-soft col-span-2 text-xs leading-[15px]">{line.second}</span>
         </button>
         {#if open}
           <div class="px-1.5 pb-1.5 text-xs leading-4" data-testid="chosen">
@@ -230,6 +229,10 @@
       </li>
     {/each}
   </ol>
+  <label class="mt-1 flex items-center gap-1.5 text-xs max-sm:min-h-10">
+    <Checkbox class="h-4 w-4" bind:checked={view.grouped} data-testid="grouped" /> one line for those that differ
+    in the ESC only
+  </label>
   {#if view.ranked.length > most}
     <button
       class="press text-cold mt-1 text-xs underline"

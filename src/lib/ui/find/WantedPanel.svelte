@@ -26,20 +26,20 @@
   const rows = $derived<[Figure, string, QuantityName][]>([
     ...(craft.kind === 'boat'
       ? []
-      : [['leastThrustToWeight', 'thrust, × weight, at least', 'ratio'] as [Figure, string, QuantityName]]),
-    ['leastSeconds', 'time, at least', 'minutes'],
-    ['leastSpeedMs', 'top speed, at least', 'speed'],
+      : [['leastThrustToWeight', 'thrust × weight ≥', 'ratio'] as [Figure, string, QuantityName]]),
+    ['leastSeconds', 'time ≥', 'minutes'],
+    ['leastSpeedMs', 'top speed ≥', 'speed'],
     [
       'largestPropM',
-      `${partWord('propulsor', kind)}, at most`,
+      `${partWord('propulsor', kind)} ≤`,
       inWater || kind === 'ducted-fan' ? 'screwLength' : 'propLength'
     ],
-    ['maxCurrentA', 'current, at most', 'current'],
+    ['maxCurrentA', 'current ≤', 'current'],
     ...(craft.airframeMassKg == null
       ? []
-      : [['maxMassKg', 'all-up weight, at most', 'craftMass'] as [Figure, string, QuantityName]]),
+      : [['maxMassKg', 'all-up weight ≤', 'craftMass'] as [Figure, string, QuantityName]]),
     ...(craft.kind === 'multirotor'
-      ? [['maxHoverThrottle', 'hover throttle, at most', 'share'] as [Figure, string, QuantityName]]
+      ? [['maxHoverThrottle', 'hover throttle ≤', 'share'] as [Figure, string, QuantityName]]
       : [])
   ]);
   const cells = $derived(
@@ -89,7 +89,7 @@
       view.wish({ gearRatios: [...new Set(list)] });
     }
   }
-  const select = '!py-0.5 !pr-6 !pl-1.5 text-xs bg-sheet border-line';
+  const small = { select: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10' };
 </script>
 
 <section aria-labelledby="wanted-title" data-testid="wanted">
@@ -112,7 +112,7 @@
       {#each [0, 1] as k (k)}
         <FigureField
           path={`limit.rpmWindow.${k}`}
-          label={k === 0 ? 'rpm under way, from' : 'rpm under way, to'}
+          label={k === 0 ? 'rpm under way ≥' : 'rpm under way ≤'}
           quantity="rpm"
           value={view.limits.rpmWindow?.[k] ?? null}
           onset={(value) => {
@@ -128,7 +128,27 @@
       {/each}
     {/if}
   </div>
-  {#if craft.airframeMassKg == null}
+  {#if view.airframe}
+    <label class="mt-1 flex items-center gap-1.5 text-xs">
+      <Checkbox
+        class="h-4 w-4"
+        checked={view.byParts}
+        onchange={(e) => {
+          view.byParts = (e.currentTarget as HTMLInputElement).checked;
+          view.later();
+        }}
+        data-testid="weight-by-parts"
+      /> weight follows the parts
+    </label>
+    <p class="text-2xs text-ink-soft leading-[14px]">
+      {#if view.byParts}Airframe {figureUnit('craftMass', view.airframe.kg)}{view.airframe.given
+          ? ''
+          : ': the all-up weight without the parts it has now'}.{:else}All-up weight held at {figureUnit(
+          'craftMass',
+          craft.massKg
+        )}.{/if}
+    </p>
+  {:else}
     <p class="text-2xs text-ink-soft mt-1 leading-[14px]">
       All-up weight is held at {figureUnit('craftMass', craft.massKg)}. Give the airframe’s weight in the
       <a class="underline" href={`/match/${view.setupId}`}>brief</a> and it follows the parts.
@@ -169,8 +189,8 @@
               : part}</span
       >
       <Select
-        class={select}
-        size="sm"
+        classes={small}
+        class="min-w-0"
         placeholder=""
         aria-label={`hold ${part}`}
         data-testid={`hold-${part}`}
@@ -191,8 +211,8 @@
     {#if kinds.length > 1}
       <span class="text-ink-soft">kind</span>
       <Select
-        class={select}
-        size="sm"
+        classes={small}
+        class="min-w-0"
         placeholder=""
         aria-label="kind of propulsor"
         data-testid="propulsor-kinds"

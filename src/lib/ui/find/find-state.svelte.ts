@@ -6,7 +6,7 @@ import type { Axis, SearchBrief, SearchLimits, Yardstick } from '../../core/sear
 import type { Progress } from '../../core/search/search-run.ts';
 import { setupOf, spaceOf, type SearchParts, type Space } from '../../core/search/space.ts';
 import { axesFor, yardstickFor } from '../../core/search/yardstick.ts';
-import { wishesOf } from '../../core/search/wishes.ts';
+import { airframeOf, wishesOf } from '../../core/search/wishes.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import { MOST_COMBINATIONS } from '../../core/search/search-request.ts';
 import { PageSearch, type Seen } from '../../workers/search-client.ts';
@@ -29,7 +29,11 @@ export class FindState {
   /** Id of the setup that the search starts from. */
   readonly setupId: number;
   readonly setup: SetupDocument;
-  readonly brief: SearchBrief;
+  readonly #brief: SearchBrief;
+  /** Weight of the airframe; null where it is not known. */
+  readonly airframe: { readonly kg: number; readonly given: boolean } | null;
+  /** Whether the all-up weight follows the parts. */
+  byParts = $state(true);
   readonly parts: SearchParts;
   limits = $state.raw<SearchLimits>({});
   yardstick = $state.raw<Yardstick>({});
@@ -49,7 +53,9 @@ export class FindState {
   seconds = $state(0);
   running = $state(false);
   space = $state.raw<Space | null>(null);
-  found = new Found();
+  found = $state.raw(new Found());
+  /** Whether the list shows one of those that differ in ESC and supply only. */
+  grouped = $state(true);
   #search: PageSearch | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #told = 0;
@@ -59,12 +65,20 @@ export class FindState {
     const { brief, limits } = wishesOf(setup, schools);
     this.setupId = setupId;
     this.setup = setup;
-    this.brief = brief;
+    this.#brief = brief;
+    this.airframe = airframeOf(setup);
     this.parts = parts;
     this.limits = limits;
-    this.yardstick = yardstickFor(brief.craft);
-    this.axes = axesFor(brief.craft);
+    this.yardstick = yardstickFor(setup.craft);
+    this.axes = axesFor(setup.craft);
   }
+
+  /** What is searched for: the craft without its parts, by its airframe where the weight follows them. */
+  readonly brief = $derived.by((): SearchBrief => {
+    const { airframeMassKg: _given, ...craft } = this.#brief.craft;
+    const kg = this.byParts ? this.airframe?.kg : undefined;
+    return { ...this.#brief, craft: kg === undefined ? craft : { ...craft, airframeMassKg: kg } };
+  });
 
   get job(): SearchJob {
     return {
@@ -98,8 +112,39 @@ export class FindState {
           inside.push(k);
       }
     this.#inFrame = inside?.length ?? found.length;
-    return found.ranked(this.yardstick, LISTED, inside);
+    const order = found.ranked(this.yardstick, this.grouped ? Infinity : LISTED, inside);
+    if (!this.grouped) return order;
+    const seen = new Map<number, number>();
+    const best: number[] = [];
+    for (const place of order) {
+      const group = this.#groupOf(found.combination(place));
+      const more = seen.get(group);
+      seen.set(group, (more ?? 0) + 1);
+      if (more === undefined && best.length < LISTED) best.push(place);
+    }
+    this.#alike = seen;
+    return best;
   });
+  #alike = new Map<number, number>();
+
+  /** Number that combinations share which differ in ESC and supply only. */
+  #groupOf(combination: number): number {
+    const { space } = this;
+    return space ? Math.floor(combination / (space.escs.length * space.supplies.length)) : combination;
+  }
+
+  /** How many workable ones differ from a combination in ESC and supply only. */
+  alike(combination: number): number {
+    void this.ranked;
+    return this.grouped ? (this.#alike.get(this.#groupOf(combination)) ?? 1) - 1 : 0;
+  }
+
+  /** How many are workable, so far. */
+  get count(): number {
+    void this.version;
+    return this.found.length;
+  }
+
   #inFrame = 0;
   /** How many lie in the frame; all without one. */
   get inFrame(): number {
@@ -126,7 +171,7 @@ export class FindState {
     const place = this.placeOf(combination);
     const massKg = place < 0 ? null : this.found.value(place, 'mass');
     const craft = { ...this.setup.craft };
-    if (craft.airframeMassKg != null && massKg !== null) craft.massKg = massKg;
+    if (space.head.craft.airframeMassKg != null && massKg !== null) craft.massKg = massKg;
     return { ...setup, name: nameOf(setup), craft };
   }
 
