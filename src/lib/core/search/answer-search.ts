@@ -83,11 +83,7 @@ export function partsOfShelf(shelf: SearchShelf): SearchParts {
   const list = <T extends { name?: string; owned?: boolean }>(
     documents: readonly T[]
   ): SearchPart<Omit<T, 'owned'>>[] =>
-    documents.map(({ owned, ...document }) => ({
-      name: document.name ?? '',
-      owned: owned ?? true,
-      document
-    }));
+    documents.map(({ owned, ...part }) => ({ name: part.name ?? '', owned: owned ?? true, document: part }));
   return {
     battery: list(shelf.battery),
     esc: list(shelf.esc),
@@ -245,7 +241,14 @@ export function answerOfSearch(job: SearchJob, outcomes: readonly SearchOutcome[
   const { found } = result;
   const assembler = new Assembler(space);
   const order = found.ranked(yardstick, top);
-  const onFrontier = new Set(frontierOf(found.length, (k, axis) => found.value(k, axis), axes));
+  const onFrontier = new Set(
+    frontierOf(
+      found.length,
+      (k, axis) => found.value(k, axis),
+      axes,
+      (k) => found.combination(k)
+    )
+  );
   const ranked = order.map((k): Ranked => {
     const c: Candidate = candidateOf(space, assembler, limits, found.combination(k));
     return {

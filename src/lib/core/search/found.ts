@@ -85,3 +85,26 @@ export class Found {
     return top === Infinity ? order : order.slice(0, top);
   }
 }
+
+/** The best of each group, in order, and how many each group has. */
+export interface Grouped {
+  readonly best: readonly number[];
+  readonly sizes: ReadonlyMap<number, number>;
+}
+
+/** Thins an order to the first of each group. @param groupOf number that members of a group share @param most how many are kept */
+export function firstOfEach(
+  order: readonly number[],
+  groupOf: (place: number) => number,
+  most: number
+): Grouped {
+  const sizes = new Map<number, number>();
+  const best: number[] = [];
+  for (const place of order) {
+    const group = groupOf(place);
+    const size = sizes.get(group) ?? 0;
+    sizes.set(group, size + 1);
+    if (size === 0 && best.length < most) best.push(place);
+  }
+  return { best, sizes };
+}

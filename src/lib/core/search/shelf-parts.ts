@@ -37,13 +37,13 @@ export function withOwnParts(parts: SearchParts, setup: SetupDocument): SearchPa
     part: 'battery' | 'esc' | 'motor' | 'propulsor',
     list: readonly SearchPart<T>[]
   ): readonly SearchPart<T>[] => {
-    const document = setup[part] as (T & { name?: string }) | null | undefined;
-    if (document == null || list.some((p) => p.name === document.name)) return list;
+    const present = setup[part] as (T & { name?: string }) | null | undefined;
+    if (present == null || list.some((p) => p.name === present.name)) return list;
     const sources = Object.entries(setup.sources ?? {})
       .filter(([path]) => path.startsWith(`${part}.`))
       .map(([path, source]) => [path.slice(part.length + 1), source as Source]);
     return [
-      { name: document.name ?? '', owned: true, document, sources: Object.fromEntries(sources) },
+      { name: present.name ?? '', owned: true, document: present, sources: Object.fromEntries(sources) },
       ...list
     ];
   };

@@ -189,9 +189,9 @@ export class Sieve {
             : esc.continuousA
       ),
       escBurstA: this.#ratings('esc-burst', 'esc'),
-      escErpm: Float64Array.from(space.escs, ({ document }) => document.maxElectricalRpm ?? Infinity),
+      escErpm: Float64Array.from(space.escs, (p) => p.document.maxElectricalRpm ?? Infinity),
       // an estimated rating rests on volts under load: only a given one is sieved by
-      motorA: Float64Array.from(space.motors, ({ document }) => document.maxCurrentA ?? Infinity),
+      motorA: Float64Array.from(space.motors, (p) => p.document.maxCurrentA ?? Infinity),
       motorW: this.#ratings('motor-power', 'motor'),
       propulsorRpm: this.#ratings('propulsor-rpm', 'propulsor'),
       leadA: this.#rating('wiring-current', {}),

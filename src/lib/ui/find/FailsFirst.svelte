@@ -32,15 +32,11 @@
   const told = $derived(counts.slice(0, TOLD));
   const rest = $derived(total - told.reduce((sum, { n }) => sum + n, 0));
   const percent = (n: number): string => `${show((100 * n) / total, 2)} %`;
-  const nearest = $derived.by(() => {
-    const seen = new Set<string>();
-    return (view.advice?.nearest ?? [])
-      .filter((m) => {
-        const key = m.relaxation;
-        return seen.has(key) ? false : seen.add(key);
-      })
-      .slice(0, 3);
-  });
+  const nearest = $derived(
+    (view.advice?.nearest ?? [])
+      .filter((m, k, all) => all.findIndex((other) => other.relaxation === m.relaxation) === k)
+      .slice(0, 3)
+  );
   const buy = $derived((view.advice?.buy ?? []).slice(0, 4));
   const better = (o: Opening): string =>
     o.better === null

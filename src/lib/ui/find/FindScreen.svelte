@@ -100,11 +100,11 @@
   let toast = $state<{ text: string; undo?: () => void } | null>(null);
   let busy = $state(false);
   /** Setups already made of a combination: none is made twice. */
-  const made = new Map<string, number>();
+  const made: Record<string, number | undefined> = {};
 
   async function keep(document: SetupDocument): Promise<number | null> {
     const key = JSON.stringify(document);
-    const before = made.get(key);
+    const before = made[key];
     if (before !== undefined) return before;
     busy = true;
     const done = await call('createSetup', { body: { craftId: craft.id, document } });
@@ -113,7 +113,7 @@
       toast = { text: done.message };
       return null;
     }
-    made.set(key, done.value.id);
+    made[key] = done.value.id;
     return done.value.id;
   }
   async function open(document: SetupDocument): Promise<void> {
@@ -129,7 +129,7 @@
       text: `${document.name} is a setup of ${craft.name} now${pin ? ', pinned beside the others' : ''}.`,
       undo: async () => {
         await call('deleteSetup', { id, body: {} });
-        made.delete(JSON.stringify(document));
+        made[JSON.stringify(document)] = undefined;
         toast = null;
       }
     };

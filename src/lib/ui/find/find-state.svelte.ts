@@ -1,5 +1,5 @@
 import type { Advice, SearchJob } from '../../core/search/answer-search.ts';
-import { Found } from '../../core/search/found.ts';
+import { firstOfEach, Found } from '../../core/search/found.ts';
 import { frontierOf } from '../../core/search/frontier.ts';
 import { nameOf } from '../../core/search/candidate.ts';
 import type { Axis, SearchBrief, SearchLimits, Yardstick } from '../../core/search/search-request.ts';
@@ -114,18 +114,11 @@ export class FindState {
     this.#inFrame = inside?.length ?? found.length;
     const order = found.ranked(this.yardstick, this.grouped ? Infinity : LISTED, inside);
     if (!this.grouped) return order;
-    const seen = new Map<number, number>();
-    const best: number[] = [];
-    for (const place of order) {
-      const group = this.#groupOf(found.combination(place));
-      const more = seen.get(group);
-      seen.set(group, (more ?? 0) + 1);
-      if (more === undefined && best.length < LISTED) best.push(place);
-    }
-    this.#alike = seen;
-    return best;
+    const { best, sizes } = firstOfEach(order, (place) => this.#groupOf(found.combination(place)), LISTED);
+    this.#alike = sizes;
+    return [...best];
   });
-  #alike = new Map<number, number>();
+  #alike: ReadonlyMap<number, number> | null = null;
 
   /** Number that combinations share which differ in ESC and supply only. */
   #groupOf(combination: number): number {
@@ -136,7 +129,7 @@ export class FindState {
   /** How many workable ones differ from a combination in ESC and supply only. */
   alike(combination: number): number {
     void this.ranked;
-    return this.grouped ? (this.#alike.get(this.#groupOf(combination)) ?? 1) - 1 : 0;
+    return this.grouped ? (this.#alike?.get(this.#groupOf(combination)) ?? 1) - 1 : 0;
   }
 
   /** How many are workable, so far. */
@@ -154,7 +147,12 @@ export class FindState {
 
   readonly frontier = $derived.by((): number[] => {
     void this.version;
-    return frontierOf(this.found.length, (k, axis) => this.found.value(k, axis), this.axes);
+    return frontierOf(
+      this.found.length,
+      (k, axis) => this.found.value(k, axis),
+      this.axes,
+      (k) => this.found.combination(k)
+    );
   });
 
   /** Place of a combination among what was found; −1 where it is not. */
