@@ -36,6 +36,17 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
   ['motors', '/shelf', click('kind-motor')],
   ['propulsors', '/shelf', click('kind-propulsor')],
   ['a part', '/shelf', click('kind-motor'), click('new-part')],
+  [
+    'find',
+    '/find/1',
+    async (page) => {
+      await page.locator('[data-searching=false]').waitFor();
+      await page.getByTestId('nearest').waitFor();
+      await page.getByTestId('line-0').click();
+      await page.getByTestId('chosen-findings').waitFor();
+    }
+  ],
+  ['find where nothing fits', '/find/16', async (page) => page.getByTestId('nearest').waitFor()],
   ['settings', '/settings']
 ];
 

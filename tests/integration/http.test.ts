@@ -10,6 +10,8 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { answerPredict } from '../../src/lib/core/predict/answer-predict.ts';
 import { root, startServer, type RunningServer } from '../helpers/server.ts';
 import { randomSetups } from '../helpers/random-setup.ts';
+import { shelves } from '../helpers/search-shelves.ts';
+import { answerSearch } from '../../src/lib/core/search/answer-search.ts';
 
 /** The setup document exactly as the interface's own description gives it. */
 const REEDLING = {
@@ -278,6 +280,93 @@ test('calibrate by the command line gives what HTTP gives, and prediction then u
     `${predicted.points[0].batteryCurrentA} A`
   );
   assert.ok(high - low < 4, `${low} to ${high} A`);
+});
+
+/** A search of a made shelf, as a request. */
+const searchRequest = (name: string): object => {
+  const searched = shelves().find((s) => s.name === name) as ReturnType<typeof shelves>[number];
+  const plain = (list: readonly { owned: boolean; document: object }[]): object[] =>
+    list.map(({ owned, document }) => ({ ...document, owned }));
+  const { battery, esc, motor, propulsor } = searched.parts;
+  return {
+    brief: searched.brief,
+    limits: searched.limits,
+    shelf: { battery: plain(battery), esc: plain(esc), motor: plain(motor), propulsor: plain(propulsor) },
+    rank: 'time',
+    top: 10
+  };
+};
+
+test('search over HTTP, by the command line and by the core give the same answer; the user’s own shelf where none is sent', async () => {
+  const request = searchRequest('jets');
+  const own = answerSearch(request);
+  assert.ok(own.ok);
+  const plain = JSON.parse(JSON.stringify(own.answer)) as typeof own.answer;
+  const http = await post('/api/v1/search', request);
+  assert.equal(http.status, 200);
+  const answer = (await http.json()) as typeof own.answer;
+  assert.deepEqual(answer, plain);
+  const document = (await (await fetch(`${server.address}/api/openapi.json`)).json()) as object;
+  const ajv = new Ajv2020({ strict: false });
+  ajv.addSchema({ $id: 'api', ...document });
+  assert.ok(ajv.validate({ $ref: 'api#/components/schemas/SearchRequest' }, request), ajv.errorsText());
+  assert.ok(ajv.validate({ $ref: 'api#/components/schemas/SearchAnswer' }, answer), ajv.errorsText());
+  const file = join(mkdtempSync(join(tmpdir(), 'iskarn-search-')), 'request.json');
+  writeFileSync(file, JSON.stringify(request));
+  const command = await runProgram('npm', ['run', '--silent', 'search', '--', file]);
+  assert.equal(command.status, 0, command.stderr);
+  assert.deepEqual(JSON.parse(command.stdout), plain);
+  // the user's shelf: thousands of combinations, divided among the threads
+  const { brief } = request as { brief: object };
+  const stored = await post('/api/v1/search', { brief, limits: { ownedOnly: true }, top: 5 });
+  assert.equal(stored.status, 200);
+  const found = (await stored.json()) as typeof own.answer;
+  assert.ok(found.examined > 1000, `${found.examined} combinations`);
+  const settled = Object.values(found.rejected).reduce((sum, n) => sum + n, 0);
+  assert.equal(settled + found.workable, found.examined);
+  const bad = await post('/api/v1/search', { ...request, rank: 'price' });
+  assert.equal(bad.status, 422);
+  const refused = (await bad.json()) as { errors: { path: string; message: string }[] };
+  assert.equal(refused.errors[0].path, 'rank');
+  const broken = await runProgram('npm', ['run', '--silent', 'search', '--', '-'], '{"brief": 3}');
+  assert.equal(broken.status, 2);
+  assert.match(broken.stderr, /"path": "brief"/);
+});
+
+test('searches are kept with their craft: written, read, changed by revision, taken away and back', async () => {
+  const path = '/api/v1/crafts/1/searches';
+  const search = {
+    name: 'long flights',
+    document: {
+      limits: { leastSeconds: 600, ownedOnly: true },
+      yardstick: { time: 1 },
+      axes: ['mass', 'time']
+    }
+  };
+  const made = await post(path, search);
+  assert.equal(made.status, 201);
+  const stored = (await made.json()) as { id: number; revision: number; name: string };
+  const list = (await (await fetch(server.address + path)).json()) as object[];
+  assert.ok(list.some((s) => (s as { id: number }).id === stored.id));
+  const at = `${server.address}/api/v1/searches/${stored.id}`;
+  const put = (body: object): Promise<Response> =>
+    fetch(at, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+  const edited = await put({ ...search, name: 'longer flights', revision: stored.revision });
+  assert.equal(edited.status, 200);
+  assert.equal((await put({ ...search, revision: stored.revision })).status, 409);
+  const wrong = await put({ ...search, name: ' ', revision: stored.revision + 1 });
+  assert.equal(wrong.status, 422);
+  const axes = await put({
+    name: 'x',
+    document: { ...search.document, axes: ['price', 'time'] },
+    revision: 2
+  });
+  assert.equal(axes.status, 422);
+  assert.equal((await fetch(at, { method: 'DELETE' })).status, 200);
+  assert.equal((await fetch(at)).status, 404);
+  assert.equal((await fetch(at, { method: 'POST' })).status, 200);
+  assert.equal(((await (await fetch(at)).json()) as { name: string }).name, 'longer flights');
+  assert.equal((await post('/api/v1/crafts/9999/searches', search)).status, 404);
 });
 
 test('bad requests: always 422 with sentences, never 500, nothing stored', async () => {

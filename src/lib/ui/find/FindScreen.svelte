@@ -225,7 +225,7 @@
 </script>
 
 <svelte:head><title>Find · {craft.name} · Iskarn</title></svelte:head>
-<div class="flex min-h-screen flex-col lg:h-screen" data-ready={ready} data-searching={view.running}>
+<div class="flex min-h-screen flex-col lg:h-screen" data-ready={ready} data-searching={view.running || view.pending || view.space === null}>
   <AppHeader room="find" craft={{ name: craft.name, setupId: stored.id }}>
     <span class="text-xs" role="status" data-testid="search-progress">
       {#if view.progress}

@@ -52,6 +52,8 @@ export class FindState {
   problem = $state('');
   seconds = $state(0);
   running = $state(false);
+  /** Whether a wish was changed and the search for it has not begun yet. */
+  pending = $state(false);
   space = $state.raw<Space | null>(null);
   found = $state.raw(new Found());
   /** Whether the list shows one of those that differ in ESC and supply only. */
@@ -181,12 +183,14 @@ export class FindState {
 
   later(): void {
     clearTimeout(this.#timer);
+    this.pending = true;
     this.#timer = setTimeout(() => this.start(), SETTLE_MS);
   }
 
   /** Searches anew. */
   start(): void {
     clearTimeout(this.#timer);
+    this.pending = false;
     this.#search?.end();
     this.found = new Found();
     this.chosen = null;
@@ -243,6 +247,7 @@ export class FindState {
     clearTimeout(this.#timer);
     this.#search?.end();
     this.running = false;
+    this.pending = false;
     this.advising = false;
     this.version++;
   }
