@@ -13,7 +13,7 @@ import { Misses } from './misses.ts';
 import { COLUMNS, givesOf, headroomOf, scoreOf, worth, type Gives } from './objectives.ts';
 import { searchPartsOf, withOwnParts } from './shelf-parts.ts';
 import { tradesOf } from './trades.ts';
-import { airframeOf, wishesOf } from './wishes.ts';
+import { airframeOf, otherWishes, searchedLimits, wishesOf } from './wishes.ts';
 import { axesFor, yardstickFor, yardstickOf } from './yardstick.ts';
 
 const NOTHING: Gives = {
@@ -183,6 +183,15 @@ test('wishes are parted from the craft: what the brief wants can be asked otherw
   assert.equal(brief.schools?.['esc-current'], 'next-size');
   assert.equal(wishesOf(QUAD).limits.leastThrustToWeight, 2);
   assert.equal(wishesOf(BOAT).limits.leastThrustToWeight, null);
+  assert.equal(wishesOf(PLANE).limits.leastSeconds, null);
+  assert.deepEqual(otherWishes(setup, limits), []);
+  assert.deepEqual(otherWishes(setup, { ...limits, leastSeconds: 240, largestPropM: null }), [
+    'leastSeconds',
+    'largestPropM'
+  ]);
+  // what the purpose asks anyway is left to it
+  assert.equal(searchedLimits(setup, limits).leastThrustToWeight, null);
+  assert.equal(searchedLimits(setup, { ...limits, leastThrustToWeight: 1 }).leastThrustToWeight, 1);
 });
 
 test('measured figures of the shelf stand in for the label’s; what is in the craft is searched too', () => {

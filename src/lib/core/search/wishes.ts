@@ -2,7 +2,6 @@ import { MULTIROTOR_PURPOSES, PURPOSES } from '../document/schools.ts';
 import { multirotorPurposeOf, purposeOf } from '../brief/wanted.ts';
 import { partMasses } from '../model/all-up-mass.ts';
 import type { Craft, SetupDocument } from '../document/schema.ts';
-import { usualSeconds } from '../brief/usual-time.ts';
 import type { SearchBrief, SearchLimits } from './search-request.ts';
 import { searchBriefOf } from './search-brief.ts';
 
@@ -51,9 +50,7 @@ export function wishesOf(
     brief,
     limits: {
       leastThrustToWeight: leastThrustOf(craft),
-      leastSeconds:
-        craft.targetSeconds ??
-        usualSeconds({ kind: craft.kind, purpose: craft.purpose ?? '', hull: craft.hull }),
+      leastSeconds: craft.targetSeconds ?? null,
       leastSpeedMs: craft.targetSpeedMs ?? null,
       largestPropM: craft.largestPropM ?? null,
       maxCurrentA: null,
@@ -65,4 +62,25 @@ export function wishesOf(
       propulsorKinds: [setup.propulsor.kind]
     }
   };
+}
+
+/** A wish that is asked otherwise than in the brief. */
+export type OtherWish = 'leastThrustToWeight' | 'leastSeconds' | 'leastSpeedMs' | 'largestPropM';
+
+/** Limits as they are searched by: what only repeats what the purpose asks anyway is left to the purpose and its school. */
+export const searchedLimits = (setup: SetupDocument, limits: SearchLimits): SearchLimits =>
+  setup.craft.targetThrustToWeight == null && limits.leastThrustToWeight === leastThrustOf(setup.craft)
+    ? { ...limits, leastThrustToWeight: null }
+    : limits;
+
+/** Wishes that a search asks otherwise than the setup's own brief. */
+export function otherWishes(setup: SetupDocument, limits: SearchLimits): OtherWish[] {
+  const { craft } = setup;
+  const own: Record<OtherWish, number | null> = {
+    leastThrustToWeight: leastThrustOf(craft),
+    leastSeconds: craft.targetSeconds ?? null,
+    leastSpeedMs: craft.targetSpeedMs ?? null,
+    largestPropM: craft.largestPropM ?? null
+  };
+  return (Object.keys(own) as OtherWish[]).filter((wish) => (limits[wish] ?? null) !== own[wish]);
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { partWord } from '../../core/document/part-words.ts';
   import type { Opening } from '../../core/search/openings.ts';
   import type { NearMiss } from '../../core/search/nearest.ts';
   import { rejectionTitle } from '../../core/search/nearest.ts';
@@ -44,7 +45,7 @@
       : o.better > 1.005
         ? `, the best ${show(100 * (o.better - 1), 2)} % better by the yardstick`
         : ', none better than the best there is';
-  const WORD = { battery: 'pack', esc: 'ESC', motor: 'motor', propulsor: 'propulsor' } as const;
+  const word = (part: Opening['part']): string => partWord(part, view.setup.propulsor.kind);
   let whole = $state(false);
 </script>
 
@@ -102,7 +103,7 @@
       {#each buy as o, k (k)}
         <li class="flex items-baseline gap-2 py-0.5">
           <span class="min-w-0 flex-1"
-            >{WORD[o.part]} <span class="font-semibold">{o.text}</span>{o.onShelf
+            >{word(o.part)} <span class="font-semibold">{o.text}</span>{o.onShelf
               ? ' (on the shelf, not owned)'
               : ''}: {o.opens} workable{better(o)}.</span
           >

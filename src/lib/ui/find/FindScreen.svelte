@@ -136,8 +136,9 @@
   }
   const openNear = (miss: NearMiss): Promise<void> => {
     const document = changed(miss.setup, miss.changes);
-    const { massKg } = withAllUpMass(document).craft;
-    return open({ ...document, craft: { ...stored.document.craft, massKg } });
+    const { airframeMassKg: _taken, ...whole } = withAllUpMass(document).craft;
+    const given = view.airframe?.given ? { airframeMassKg: view.airframe.kg } : {};
+    return open({ ...document, craft: { ...whole, ...given } });
   };
   function holdNew(o: Opening): void {
     view.wish({
@@ -225,7 +226,11 @@
 </script>
 
 <svelte:head><title>Find · {craft.name} · Iskarn</title></svelte:head>
-<div class="flex min-h-screen flex-col lg:h-screen" data-ready={ready} data-searching={view.running || view.pending || view.space === null}>
+<div
+  class="flex min-h-screen flex-col lg:h-screen"
+  data-ready={ready}
+  data-searching={view.running || view.pending || view.space === null}
+>
   <AppHeader room="find" craft={{ name: craft.name, setupId: stored.id }}>
     <span class="text-xs" role="status" data-testid="search-progress">
       {#if view.progress}
@@ -256,7 +261,7 @@
     class="grid min-h-0 flex-1 grid-cols-1 sm:grid-cols-[13.5rem_minmax(0,1fr)] lg:grid-cols-[13.5rem_minmax(0,1fr)_25rem]"
   >
     <h1 class="sr-only">Find for {craft.name}</h1>
-    <div class="border-line flex flex-col gap-3 overflow-y-auto px-4 py-3 sm:border-r">
+    <div class="border-line flex flex-col gap-3 overflow-y-auto px-4 py-3 sm:border-r sm:max-lg:row-span-3">
       <WantedPanel {view} />
       <JudgedBy {view} />
       <section aria-labelledby="kept-title" data-testid="kept-searches">
@@ -298,115 +303,118 @@
       </section>
     </div>
 
-    <div class="flex min-w-0 flex-col gap-2 overflow-y-auto px-4 py-3">
-      <div class="flex flex-wrap items-center gap-x-2 gap-y-1 text-xs">
-        <span class="text-ink-soft">up</span>
-        <Select
-          classes={small}
-          class="w-44"
-          placeholder=""
-          aria-label="upward axis"
-          data-testid="axis-y"
-          items={choices}
-          value={view.axes[1]}
-          onchange={(e) => {
-            view.frame = null;
-            view.axes = [view.axes[0], (e.currentTarget as HTMLSelectElement).value as Axis];
-          }}
-        />
-        <span class="text-ink-soft">across</span>
-        <Select
-          classes={small}
-          class="w-44"
-          placeholder=""
-          aria-label="axis across"
-          data-testid="axis-x"
-          items={choices}
-          value={view.axes[0]}
-          onchange={(e) => {
-            view.frame = null;
-            view.axes = [(e.currentTarget as HTMLSelectElement).value as Axis, view.axes[1]];
-          }}
-        />
-        <span class="text-ink-soft ml-auto"
-          >{#if view.frontier.length > 0}line: beaten by none on both ·
-          {/if}draw a frame to filter, press a point to look at it</span
-        >
-      </div>
-      {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{view.problem}</p>{/if}
-      {#if empty}
-        <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-to-search">
-          There is nothing to put together: what is chosen leaves out every {missing
-            .join(' and every ')
-            .replaceAll('a ', '')
-            .replaceAll('an ', '')}.
-          {view.limits.ownedOnly ? 'Look at the whole shelf, or put' : 'Put'}
-          {missing.join(' and ')} on the <a class="underline" href="/shelf">shelf</a>{view.limits.series
-            ? ', or allow other cell counts'
-            : ''}.
-        </p>
-      {:else if view.count === 0 && view.progress?.phase === 'done'}
-        <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-fits">
-          Nothing on the shelf meets all of this. What each breaks first, the nearest misses and what would
-          let something through stand below.
-        </p>
-      {/if}
-      <div class="min-h-[300px] flex-1">
-        <Field
-          found={view.found}
-          version={view.version}
-          craft={kind}
-          axes={view.axes}
-          frontier={view.frontier}
-          {wanted}
-          frame={view.frame}
-          chosen={chosenPlace}
-          bands={told?.bands ?? {}}
-          misses={(view.advice?.nearest ?? []).map((m) => ({
-            title: `${m.setup.name}: ${m.relaxation}`,
-            value: (axis) => m.gives[axis]
-          }))}
-          onframe={(frame) => (view.frame = frame)}
-          onchoose={(place) => (view.chosen = view.found.combination(place))}
-        />
-      </div>
-      {#if view.compared.length > 0}
-        <section aria-labelledby="compared-title" class="overflow-x-auto" data-testid="compared">
-          <h2 id="compared-title" class="text-lg font-bold">Beside each other</h2>
-          <Table class="w-full text-xs">
-            <thead class="text-left"
-              ><TableBodyRow
-                ><TableHeadCell></TableHeadCell>{#each view.compared as c (c)}<TableHeadCell
-                    class="px-2 py-1 align-bottom"
-                    >{view.documentOf(c).name}<button
-                      class="press text-ink-soft block text-xs font-normal underline"
-                      onclick={() => view.compare(c)}>take out</button
-                    ></TableHeadCell
-                  >{/each}</TableBodyRow
-              ></thead
-            >
-            <TableBody>
-              {#each comparedAxes as axis (axis)}
-                {@const w = axisWords(axis, kind)}
-                <TableBodyRow class="border-line border-t"
-                  ><TableHeadCell class="text-ink-soft py-0.5 pr-3 text-left font-normal"
-                    >{w.title}</TableHeadCell
-                  >{#each view.compared as c (c)}<TableBodyCell class="figure px-2"
-                      >{figureUnit(w.quantity, view.found.value(view.placeOf(c), axis))}</TableBodyCell
+    <!-- beside each other on a wide screen; else the list comes before what fails -->
+    <div class="min-w-0 max-lg:contents lg:flex lg:flex-col lg:overflow-y-auto">
+      <div class="flex min-h-[26rem] min-w-0 flex-1 flex-col gap-2 px-4 pt-3 pb-2 max-lg:order-1">
+        <div class="flex flex-wrap items-center gap-x-2 gap-y-1 text-xs">
+          <span class="text-ink-soft">up</span>
+          <Select
+            classes={small}
+            class="w-44"
+            placeholder=""
+            aria-label="upward axis"
+            data-testid="axis-y"
+            items={choices}
+            value={view.axes[1]}
+            onchange={(e) => {
+              view.frame = null;
+              view.axes = [view.axes[0], (e.currentTarget as HTMLSelectElement).value as Axis];
+            }}
+          />
+          <span class="text-ink-soft">across</span>
+          <Select
+            classes={small}
+            class="w-44"
+            placeholder=""
+            aria-label="axis across"
+            data-testid="axis-x"
+            items={choices}
+            value={view.axes[0]}
+            onchange={(e) => {
+              view.frame = null;
+              view.axes = [(e.currentTarget as HTMLSelectElement).value as Axis, view.axes[1]];
+            }}
+          />
+          <span class="text-ink-soft ml-auto"
+            >{#if view.frontier.length > 0}line: beaten by none on both ·
+            {/if}draw a frame to filter, press a point to look at it</span
+          >
+        </div>
+        {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{view.problem}</p>{/if}
+        {#if empty}
+          <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-to-search">
+            There is nothing to put together: what is chosen leaves out every {missing
+              .join(' and every ')
+              .replaceAll('a ', '')
+              .replaceAll('an ', '')}.
+            {view.limits.ownedOnly ? 'Look at the whole shelf, or put' : 'Put'}
+            {missing.join(' and ')} on the <a class="underline" href="/shelf">shelf</a>{view.limits.series
+              ? ', or allow other cell counts'
+              : ''}.
+          </p>
+        {:else if view.count === 0 && view.progress?.phase === 'done'}
+          <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-fits">
+            Nothing on the shelf meets all of this. What each breaks first, the nearest misses and what would
+            let something through stand below.
+          </p>
+        {/if}
+        <div class="min-h-[300px] flex-1">
+          <Field
+            found={view.found}
+            version={view.version}
+            craft={kind}
+            axes={view.axes}
+            frontier={view.frontier}
+            {wanted}
+            frame={view.frame}
+            chosen={chosenPlace}
+            bands={told?.bands ?? {}}
+            misses={(view.advice?.nearest ?? []).map((m) => ({
+              title: `${m.setup.name}: ${m.relaxation}`,
+              value: (axis) => m.gives[axis]
+            }))}
+            onframe={(frame) => (view.frame = frame)}
+            onchoose={(place) => (view.chosen = view.found.combination(place))}
+          />
+        </div>
+        {#if view.compared.length > 0}
+          <section aria-labelledby="compared-title" class="overflow-x-auto" data-testid="compared">
+            <h2 id="compared-title" class="text-lg font-bold">Beside each other</h2>
+            <Table class="w-full text-xs">
+              <thead class="text-left"
+                ><TableBodyRow
+                  ><TableHeadCell></TableHeadCell>{#each view.compared as c (c)}<TableHeadCell
+                      class="px-2 py-1 align-bottom"
+                      >{view.documentOf(c).name}<button
+                        class="press text-ink-soft block text-xs font-normal underline"
+                        onclick={() => view.compare(c)}>take out</button
+                      ></TableHeadCell
                     >{/each}</TableBodyRow
-                >
-              {/each}
-            </TableBody>
-          </Table>
-        </section>
-      {/if}
-      <FailsFirst {view} onwith={holdNew} onnear={(miss) => void openNear(miss)} />
-      <OthersFly craft={kind} {own} />
+                ></thead
+              >
+              <TableBody>
+                {#each comparedAxes as axis (axis)}
+                  {@const w = axisWords(axis, kind)}
+                  <TableBodyRow class="border-line border-t"
+                    ><TableHeadCell class="text-ink-soft py-0.5 pr-3 text-left font-normal"
+                      >{w.title}</TableHeadCell
+                    >{#each view.compared as c (c)}<TableBodyCell class="figure px-2"
+                        >{figureUnit(w.quantity, view.found.value(view.placeOf(c), axis))}</TableBodyCell
+                      >{/each}</TableBodyRow
+                  >
+                {/each}
+              </TableBody>
+            </Table>
+          </section>
+        {/if}
+      </div>
+      <div class="flex min-w-0 flex-col gap-2 px-4 pb-3 max-lg:order-3">
+        <FailsFirst {view} onwith={holdNew} onnear={(miss) => void openNear(miss)} />
+        <OthersFly craft={kind} {own} />
+      </div>
     </div>
 
-    <div
-      class="border-line min-w-0 overflow-y-auto px-3 py-3 max-lg:border-t sm:max-lg:col-span-2 lg:border-l"
-    >
+    <div class="border-line min-w-0 px-3 py-3 max-lg:order-2 max-lg:border-y lg:overflow-y-auto lg:border-l">
       <RankedList
         {view}
         {told}

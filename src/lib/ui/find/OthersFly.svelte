@@ -14,7 +14,7 @@
   } = $props();
 
   const HEIGHT = 190;
-  const MARGIN = { left: 44, right: 10, top: 8, bottom: 30 };
+  const MARGIN = { left: 50, right: 22, top: 8, bottom: 30 };
   let width = $state(360);
   const classes = $derived(classesFor(craft));
   const points = $derived(
@@ -55,6 +55,7 @@
     <svg
       {width}
       height={HEIGHT}
+      class="block overflow-visible"
       role="img"
       aria-label={`All-up weight against the weight of one motor: ${classes.map((c) => c.of.title).join(', ')}; ${points.length} craft of your own`}
     >

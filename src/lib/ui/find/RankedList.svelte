@@ -55,7 +55,7 @@
     return {
       place,
       combination,
-      first: `${name(space.motors, at.motor, shopWords('motor', setup))} · ${shopWords('propulsor', setup)}${gear}`,
+      first: `${name(space.motors, at.motor, shopWords('motor', setup))} · ${shopWords('propulsor', setup).replace(/^an? /, '')}${gear}`,
       second: `${name(space.batteries, at.battery, shopWords('battery', setup))} · ${name(space.escs, at.esc, shopWords('esc', setup))}${more > 0 ? ` or ${more} other ESC${more === 1 ? '' : 's'}` : ''}`
     };
   }
@@ -229,10 +229,9 @@
       </li>
     {/each}
   </ol>
-  <label class="mt-1 flex items-center gap-1.5 text-xs max-sm:min-h-10">
-    <Checkbox class="h-4 w-4" bind:checked={view.grouped} data-testid="grouped" /> one line for those that differ
-    in the ESC only
-  </label>
+  <Checkbox class="mt-1 text-xs max-sm:min-h-11" bind:checked={view.grouped} data-testid="grouped"
+    >one line for those that differ in the ESC only</Checkbox
+  >
   {#if view.ranked.length > most}
     <button
       class="press text-cold mt-1 text-xs underline"

@@ -3,6 +3,7 @@
   import type { QuantityName } from '../../core/units/quantity.ts';
   import { partWord } from '../../core/document/part-words.ts';
   import type { SearchLimits } from '../../core/search/search-request.ts';
+  import { otherWishes } from '../../core/search/wishes.ts';
   import FigureField from '../match/FigureField.svelte';
   import { figureUnit } from '../format/units.svelte.ts';
   import type { FindState } from './find-state.svelte.ts';
@@ -42,6 +43,13 @@
       ? [['maxHoverThrottle', 'hover throttle ≤', 'share'] as [Figure, string, QuantityName]]
       : [])
   ]);
+  const WISH_WORDS = {
+    leastThrustToWeight: 'thrust',
+    leastSeconds: 'time',
+    leastSpeedMs: 'speed',
+    largestPropM: 'room'
+  } as const;
+  const others = $derived(otherWishes(view.setup, view.limits));
   const cells = $derived(
     [...new Set(view.parts.battery.map((b) => b.document.series))].sort((a, b) => a - b)
   );
@@ -129,17 +137,15 @@
     {/if}
   </div>
   {#if view.airframe}
-    <label class="mt-1 flex items-center gap-1.5 text-xs">
-      <Checkbox
-        class="h-4 w-4"
-        checked={view.byParts}
-        onchange={(e) => {
-          view.byParts = (e.currentTarget as HTMLInputElement).checked;
-          view.later();
-        }}
-        data-testid="weight-by-parts"
-      /> weight follows the parts
-    </label>
+    <Checkbox
+      class="mt-1 text-xs max-sm:min-h-11"
+      checked={view.byParts}
+      onchange={(e) => {
+        view.byParts = (e.currentTarget as HTMLInputElement).checked;
+        view.later();
+      }}
+      data-testid="weight-by-parts">weight follows the parts</Checkbox
+    >
     <p class="text-2xs text-ink-soft leading-[14px]">
       {#if view.byParts}Airframe {figureUnit('craftMass', view.airframe.kg)}{view.airframe.given
           ? ''
@@ -155,15 +161,20 @@
     </p>
   {/if}
 
+  {#if others.length > 0}
+    <p class="text-2xs text-ink-soft mt-1 leading-[14px]" data-testid="other-wishes">
+      Asked otherwise than in the brief: {others.map((w) => WISH_WORDS[w]).join(', ')}. A setup made here
+      keeps what is asked here.
+    </p>
+  {/if}
+
   <h3 class="mt-2.5 mb-1 text-sm font-semibold">Parts</h3>
-  <label class="flex items-center gap-1.5 text-xs">
-    <Checkbox
-      class="h-4 w-4"
-      checked={view.limits.ownedOnly === true}
-      onchange={(e) => view.wish({ ownedOnly: (e.currentTarget as HTMLInputElement).checked })}
-      data-testid="owned-only"
-    /> only what is owned
-  </label>
+  <Checkbox
+    class="text-xs max-sm:min-h-11"
+    checked={view.limits.ownedOnly === true}
+    onchange={(e) => view.wish({ ownedOnly: (e.currentTarget as HTMLInputElement).checked })}
+    data-testid="owned-only">only what is owned</Checkbox
+  >
   <fieldset class="mt-1.5 flex flex-wrap items-center gap-x-1 gap-y-1">
     <legend class="text-ink-soft float-left mr-1.5 text-xs">cells</legend>
     {#each cells as n (n)}

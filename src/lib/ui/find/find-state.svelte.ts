@@ -6,7 +6,7 @@ import type { Axis, SearchBrief, SearchLimits, Yardstick } from '../../core/sear
 import type { Progress } from '../../core/search/search-run.ts';
 import { setupOf, spaceOf, type SearchParts, type Space } from '../../core/search/space.ts';
 import { axesFor, yardstickFor } from '../../core/search/yardstick.ts';
-import { airframeOf, wishesOf } from '../../core/search/wishes.ts';
+import { airframeOf, searchedLimits, wishesOf } from '../../core/search/wishes.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import { MOST_COMBINATIONS } from '../../core/search/search-request.ts';
 import { PageSearch, type Seen } from '../../workers/search-client.ts';
@@ -21,6 +21,9 @@ export interface Frame {
 /** How many of the ranked are listed, and the shortest time between two rankings while a search runs, ms. */
 const LISTED = 200;
 const RERANK_MS = 250;
+/** The same where thousands are ranked: the page has more to do than to order them. */
+const RERANK_MANY_MS = 1200;
+const MANY = 5000;
 /** How long an edit of the wishes waits for the next, ms. */
 const SETTLE_MS = 120;
 
@@ -61,6 +64,8 @@ export class FindState {
   #search: PageSearch | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #told = 0;
+  /** How many were found when the list was last made. */
+  #shown = 0;
   #started = 0;
 
   constructor(setupId: number, setup: SetupDocument, parts: SearchParts, schools: Record<string, string>) {
@@ -86,7 +91,7 @@ export class FindState {
     return {
       brief: this.brief,
       parts: this.parts,
-      limits: this.limits,
+      limits: searchedLimits(this.setup, this.limits),
       yardstick: this.yardstick,
       axes: this.axes,
       top: LISTED
@@ -164,14 +169,15 @@ export class FindState {
     return -1;
   }
 
-  /** The document of a combination, named; its all-up weight as it then is. */
+  /** The document of a combination, named: with the wishes it was found by, its all-up weight as it then is. */
   documentOf(combination: number): SetupDocument {
     const space = this.space as Space;
     const setup = setupOf(space, combination);
     const place = this.placeOf(combination);
     const massKg = place < 0 ? null : this.found.value(place, 'mass');
-    const craft = { ...this.setup.craft };
-    if (space.head.craft.airframeMassKg != null && massKg !== null) craft.massKg = massKg;
+    const { airframeMassKg, ...craft } = space.head.craft;
+    if (airframeMassKg != null && massKg !== null) craft.massKg = massKg;
+    if (this.airframe?.given) craft.airframeMassKg = this.airframe.kg;
     return { ...setup, name: nameOf(setup), craft };
   }
 
@@ -199,8 +205,9 @@ export class FindState {
     this.rejected = null;
     this.progress = null;
     this.problem = '';
-    const space = spaceOf(this.brief, this.parts, this.limits);
+    const space = spaceOf(this.brief, this.parts, this.job.limits);
     this.space = space;
+    this.#shown = 0;
     this.version++;
     this.running = space.size > 0;
     if (space.size === 0) return;
@@ -228,8 +235,12 @@ export class FindState {
     this.rejected = seen.rejected;
     this.seconds = (performance.now() - this.#started) / 1000;
     const now = performance.now();
-    if (seen.isDone || this.version < 3 || now - this.#told > RERANK_MS) {
+    const { length } = seen.found;
+    // nothing is ranked anew where nothing new was found
+    const due = now - this.#told > (length > MANY ? RERANK_MANY_MS : RERANK_MS) || this.#shown === 0;
+    if (length !== this.#shown && (seen.isDone || due || seen.progress.phase === 'settling')) {
       this.#told = now;
+      this.#shown = length;
       this.version++;
     }
     if (!seen.isDone) return;
@@ -249,7 +260,12 @@ export class FindState {
     this.running = false;
     this.pending = false;
     this.advising = false;
-    this.version++;
+    // the stop is seen at once; what was found last is ranked after it
+    if (this.#shown !== this.found.length)
+      this.#timer = setTimeout(() => {
+        this.#shown = this.found.length;
+        this.version++;
+      }, SETTLE_MS);
   }
 
   /** Puts a candidate beside others, or takes it away. */
