@@ -32,6 +32,16 @@ export class Found {
     return Number.isNaN(v) ? null : v;
   }
 
+  readonly #places = new Map<number, number>();
+  #placed = 0;
+
+  /** Place of a combination; −1 where it is not among them. */
+  placeOf(combination: number): number {
+    for (; this.#placed < this.#length; this.#placed++)
+      this.#places.set(this.#combination[this.#placed], this.#placed);
+    return this.#places.get(combination) ?? -1;
+  }
+
   #room(wanted: number): void {
     if (wanted <= this.#combination.length) return;
     const grown = (old: Float64Array): Float64Array<ArrayBuffer> => {

@@ -46,6 +46,8 @@ test('what is found is kept in columns: a thousand added, cut, sent and put toge
   assert.equal(copy.value(7, 'time'), null);
   assert.equal(copy.value(8, 'time'), 480);
   assert.equal(copy.value(999, 'thrust'), 1);
+  assert.equal(copy.placeOf(500), 500);
+  assert.equal(copy.placeOf(5000), -1);
   copy.append(found.since(990));
   assert.equal(copy.length, 1010);
   assert.deepEqual(copy.ranked({ thrust: 1 }, 3), [0, 1, 2]);

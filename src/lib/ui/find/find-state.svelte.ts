@@ -165,8 +165,7 @@ export class FindState {
   /** Place of a combination among what was found; −1 where it is not. */
   placeOf(combination: number): number {
     void this.version;
-    for (let k = 0; k < this.found.length; k++) if (this.found.combination(k) === combination) return k;
-    return -1;
+    return this.found.placeOf(combination);
   }
 
   /** The document of a combination, named: with the wishes it was found by, its all-up weight as it then is. */
