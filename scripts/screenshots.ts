@@ -4,6 +4,13 @@ import { launch, openPage, ready, whole } from '../tests/helpers/browser.ts';
 import { root, startServer } from '../tests/helpers/server.ts';
 import type { Page } from '@playwright/test';
 
+/** A search that is done, its best one opened. */
+async function found(page: Page): Promise<void> {
+  await page.getByTestId('nearest').waitFor();
+  await page.getByTestId('line-0').click();
+  await page.getByTestId('chosen-findings').waitFor();
+}
+
 const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>, options?: object][] = [
   ['hangar', '/'],
   ['match', '/match/1'],
@@ -35,7 +42,15 @@ const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>
   ],
   ['match-tablet', '/match/8', undefined, { viewport: { width: 820, height: 1180 } }],
   ['shelf', '/shelf', (page) => page.getByTestId('kind-motor').click()],
-  ['settings', '/settings']
+  ['settings', '/settings'],
+  ['find', '/find/1', found],
+  [
+    'find-nothing-fits',
+    '/find/16',
+    async (page) => page.getByTestId('nearest').waitFor(),
+    { colorScheme: 'dark' }
+  ],
+  ['find-tablet', '/find/14', found, { viewport: { width: 820, height: 1180 } }]
 ];
 
 const server = await startServer();

@@ -260,7 +260,10 @@ test('discharge agrees with a general ODE solver (odex, extrapolation) within 0.
     solver.absoluteTolerance = solver.relativeTolerance = 1e-8;
     const rate = (t: number, [left, packC]: number[]): number[] => {
       const [amps, heatW] = load(Math.max(left, 0), packC, t);
-      return [-amps / (pack.capacityAh * 3600), (heatW - (packC - pack.heat.airC) / pack.heat.kelvinPerW) / pack.heat.joulePerK];
+      return [
+        -amps / (pack.capacityAh * 3600),
+        (heatW - (packC - pack.heat.airC) / pack.heat.kelvinPerW) / pack.heat.joulePerK
+      ];
     };
     const [end, warm] = solver.solve(rate, 0, [1, pack.heat.startC], mine.seconds).y;
     assert.ok(Math.abs(warm - mine.steps[mine.steps.length - 1].packC) < 0.2, `${warm} °C`);

@@ -26,7 +26,9 @@ export function* combinations({ brief, parts, limits }: SearchCase): Generator<S
   };
   const owned = <T extends { owned: boolean }>(list: readonly T[]): T[] =>
     list.filter((p) => !limits.ownedOnly || p.owned);
-  const packs = owned(parts.battery).filter((b) => !limits.series || limits.series.includes(b.document.series));
+  const packs = owned(parts.battery).filter(
+    (b) => !limits.series || limits.series.includes(b.document.series)
+  );
   for (const propulsor of owned(parts.propulsor))
     for (const motor of owned(parts.motor))
       for (const gearRatio of limits.gearRatios ?? [brief.gearRatio ?? 1])

@@ -19,24 +19,26 @@ export interface Brief {
   propulsor?: Propulsor;
 }
 
+/** The brief that a craft amounts to, with so many motors, whatever drives it. */
+export const briefOfCraft = (craft: Craft, name: string, motors: number): Brief => ({
+  name,
+  kind: craft.kind,
+  purpose: craft.purpose ?? { 'fixed-wing': 'trainer', multirotor: 'hover', boat: 'speed' }[craft.kind],
+  massKg: craft.massKg,
+  wingAreaM2: craft.wingAreaM2,
+  largestPropM: craft.largestPropM,
+  waterlineLengthM: craft.waterlineLengthM,
+  hull: craft.hull,
+  rotors: motors,
+  coaxial: craft.rotorLayout === 'coaxial',
+  targetSeconds: craft.targetSeconds
+});
+
 /** The brief that a setup's craft amounts to. */
-export function briefOf(setup: SetupDocument): Brief {
-  const { craft } = setup;
-  return {
-    name: craft.name ?? setup.name ?? 'craft',
-    kind: craft.kind,
-    purpose: craft.purpose ?? { 'fixed-wing': 'trainer', multirotor: 'hover', boat: 'speed' }[craft.kind],
-    massKg: craft.massKg,
-    wingAreaM2: craft.wingAreaM2,
-    largestPropM: craft.largestPropM,
-    waterlineLengthM: craft.waterlineLengthM,
-    hull: craft.hull,
-    rotors: setup.count ?? 1,
-    coaxial: craft.rotorLayout === 'coaxial',
-    targetSeconds: craft.targetSeconds,
-    propulsor: setup.propulsor
-  };
-}
+export const briefOf = (setup: SetupDocument): Brief => ({
+  ...briefOfCraft(setup.craft, setup.craft.name ?? setup.name ?? 'craft', setup.count ?? 1),
+  propulsor: setup.propulsor
+});
 
 /** Motors of a brief's craft: four for a multirotor and one for the others, where nothing is said. */
 export const motorsOf = (b: Brief): number => b.rotors ?? (b.kind === 'multirotor' ? 4 : 1);

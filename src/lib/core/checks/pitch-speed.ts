@@ -32,8 +32,7 @@ export const pitchSpeed = check({
     const value = s.worst.pitchSpeedMs;
     const wing = wingOf(craft);
     const rating = leastPitchSpeedMs(craft, s.model.fluid.densityKgM3);
-    if (rating === null)
-      return { unknown: 'no wing area and no wanted speed to compare with' };
+    if (rating === null) return { unknown: 'no wing area and no wanted speed to compare with' };
     const stall = wing ? stallSpeedMs(wing, s.model.fluid.densityKgM3) : null;
     const bandRpm = s.worst.band?.rpm;
     const scale = value / Math.max(s.worst.rpm, 1e-9);

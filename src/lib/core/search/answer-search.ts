@@ -1,4 +1,4 @@
-import type { Brief } from '../brief/brief.ts';
+import { briefOfCraft, type Brief } from '../brief/brief.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { validateAgainst, validateSetup } from '../document/validate.ts';
@@ -172,23 +172,10 @@ export function searchShare(job: SearchJob, share?: Share): SearchOutcome {
 }
 
 /** The brief as a first sketch takes it. */
-const sketchBriefOf = ({ brief, limits }: SearchJob, space: Space): Brief => {
-  const { craft } = space.head;
-  return {
-    name: 'ideal',
-    kind: craft.kind,
-    purpose: craft.purpose ?? { 'fixed-wing': 'trainer', multirotor: 'hover', boat: 'speed' }[craft.kind],
-    massKg: craft.massKg,
-    wingAreaM2: craft.wingAreaM2,
-    largestPropM: craft.largestPropM,
-    waterlineLengthM: craft.waterlineLengthM,
-    hull: craft.hull,
-    rotors: brief.count ?? (craft.kind === 'multirotor' ? 4 : 1),
-    coaxial: craft.rotorLayout === 'coaxial',
-    targetSeconds: craft.targetSeconds,
-    series: limits.series?.length === 1 ? limits.series[0] : null
-  };
-};
+const sketchBriefOf = ({ brief, limits }: SearchJob, { head: { craft } }: Space): Brief => ({
+  ...briefOfCraft(craft, 'ideal', brief.count ?? (craft.kind === 'multirotor' ? 4 : 1)),
+  series: limits.series?.length === 1 ? limits.series[0] : null
+});
 
 /** What the brief wants whatever is on the shelf; null where nothing sensible comes of it. */
 export function idealOf(job: SearchJob, space: Space): Ideal | null {

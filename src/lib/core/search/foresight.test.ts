@@ -56,7 +56,6 @@ for (const range of Object.keys(RANGES) as RangeName[])
 test('most of what would have to be followed is foreseen', () => {
   for (const id of ['time', 'pack-temperature', 'motor-temperature', 'credible-current', 'watts-per-gram']) {
     const { said, asked } = seen.get(id) as { said: number; asked: number };
-    console.log(id, said / asked);
     assert.ok(said > 0.4 * asked, `${id}: ${said} of ${asked}`);
   }
 });

@@ -2,7 +2,7 @@ import { CHECKS } from '../checks/all-checks.ts';
 import type { Judged } from '../checks/check.ts';
 import type { Situation } from '../situation/situation.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
-import type { Axis, Objective, Yardstick } from './search-request.ts';
+import { AXES, type Axis, type Objective, type Yardstick } from './search-request.ts';
 
 /** What a combination gives, SI; null where its kind of craft does not do that. */
 export interface Gives {
@@ -107,18 +107,7 @@ export const AXIS_OF: Readonly<Record<Objective, Axis>> = {
 };
 
 /** Columns in which the figures of many combinations are kept. */
-export const COLUMNS = [
-  'time',
-  'thrust',
-  'thrustToWeight',
-  'current',
-  'mass',
-  'topSpeed',
-  'pitchSpeed',
-  'hoverThrottle',
-  'headroom',
-  'efficiency'
-] as const satisfies readonly Axis[];
+export const COLUMNS: readonly Axis[] = AXES;
 
 /** Whether more of it is better. */
 export const MORE_IS_BETTER: Readonly<Record<Axis, boolean>> = {

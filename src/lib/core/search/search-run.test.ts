@@ -38,5 +38,4 @@ for (const searched of shelves())
       if (first) counts[first] = (counts[first] ?? 0) + 1;
     }
     assert.deepEqual({ ...run.rejections }, Object.fromEntries(Object.entries(counts)));
-    console.log(searched.name, workable.length, JSON.stringify(counts));
   });

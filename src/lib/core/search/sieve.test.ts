@@ -42,6 +42,4 @@ for (const searched of shelves())
       }
     }
     assert.ok(failed.size >= 3, `only ${[...failed].join(', ')} fail on this shelf`);
-    const workable = plain.filter((p) => p.over.length === 0).length;
-    console.log(searched.name, plain.length, 'workable', workable, [...failed].join(' '));
   });

@@ -90,7 +90,8 @@ export const SENTENCES = {
     `measurement ${v.at}: give resting volts or state of charge, not both.`,
   'name-empty': () => 'name is empty; give the craft a name.',
   'no-sketch': (v: { why: string }) => `No first setup can be made from this brief: ${v.why}`,
-  'search-without-shelf': () => 'There is no shelf to search; give lists of packs, ESCs, motors and propulsors.',
+  'search-without-shelf': () =>
+    'There is no shelf to search; give lists of packs, ESCs, motors and propulsors.',
   'too-many-combinations': (v: { size: number; most: number }) =>
     `This would be ${v.size} combinations; at most ${v.most} are searched at once. Hold a part, or leave some out.`,
   'no-part': () => 'this is no part: a part is an object with its kind, its name and its document in it.',

@@ -137,7 +137,9 @@ export function throttleForThrust(
     };
   };
   if (!speed.ok)
-    return speed.code === 'no-bracket' ? notEnough() : { ok: false, code: 'not-solved', detail: speed.detail };
+    return speed.code === 'no-bracket'
+      ? notEnough()
+      : { ok: false, code: 'not-solved', detail: speed.detail };
   propulsorLoad(m.performance, speed.value / (2 * Math.PI), inflow, m.diameterM, load);
   const propulsorTorque = m.densityKgM3 * m.diameterM ** 3 * m.powerFactor * load[1];
   const omega = speed.value * m.gearRatio;
