@@ -6,6 +6,9 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, openPage, ready } from '../helpers/browser.ts';
 import { setStage } from '../helpers/stage.ts';
+import type { StoredSetup } from '../../src/lib/core/document/stored.ts';
+import type { SearchLimits } from '../../src/lib/core/search/search-request.ts';
+import { findBriefOf, searchedLimits } from '../../src/lib/core/search/wishes.ts';
 
 const stage = setStage();
 
@@ -48,6 +51,7 @@ for (const [kind, setup, wishes] of CRAFTS)
       await expect(page.getByTestId('nothing-fits')).toBeVisible();
       await expect(page.getByTestId('nearest').getByRole('listitem').first()).toContainText('%');
       await expect(page.getByTestId('ideal')).toContainText('KV');
+      await expect(page.getByTestId('field').getByTestId('miss').first()).toBeVisible();
       if ((await page.getByTestId('with-0').count()) > 0) {
         await page.getByTestId('with-0').click();
         await searched(page);
@@ -129,6 +133,38 @@ test('a search is kept, taken up again, deleted and restored; its list is saved 
   await page.getByTestId('undo-find').click();
   await expect(page.getByTestId('kept-searches')).toContainText('four cells');
   assert.deepEqual(errors, []);
+  await page.close();
+});
+
+test('the page and the server give the same ranking', async () => {
+  const { page } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/find/1`);
+  await ready(page);
+  await searched(page);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByTestId('list-json').click()
+  ]);
+  const { ranked, search } = JSON.parse(readFileSync(await download.path(), 'utf8')) as {
+    ranked: { score: number; setup: { name: string }; objectives: Record<string, number | null> }[];
+    search: { limits: SearchLimits; yardstick: object };
+  };
+  const stored = (await (await fetch(`${stage.server.address}/api/v1/setups/1`)).json()) as StoredSetup;
+  const answer = await fetch(`${stage.server.address}/api/v1/search`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      brief: findBriefOf(stored.document, {}, true),
+      limits: searchedLimits(stored.document, search.limits),
+      rank: search.yardstick,
+      top: 1000
+    })
+  });
+  assert.equal(answer.status, 200);
+  const own = (await answer.json()) as { ranked: typeof ranked };
+  const told = (list: typeof ranked) => list.map((r) => [r.setup.name, r.score, r.objectives]);
+  assert.ok(ranked.length > 20);
+  assert.deepEqual(told(own.ranked), told(ranked));
   await page.close();
 });
 

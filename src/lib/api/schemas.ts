@@ -252,6 +252,7 @@ export const SCHEMAS = {
     frontier: list(whole),
     rejected: { type: 'object', additionalProperties: whole },
     nearest: list(object({ setup: reference('Setup'), over: list(text), by: number, relaxation: text })),
+    relaxations: list(object({ wish: text, from: number, to: number, opens: whole, without: whole })),
     buy: list(object({ part: text, text, opens: whole, better: nullable(number), onShelf: flag })),
     ideal: nullable(object({ setup: reference('Setup'), over: list(text), shopping: list(text) }))
   }),

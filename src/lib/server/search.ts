@@ -13,7 +13,7 @@ export const shelfParts = (db: Db): SearchParts => searchPartsOf(listParts(db) a
 /** Combinations from which a search is divided among the threads. */
 const DIVIDED_FROM = 2000;
 
-/** Answers the text of a search request: checked in one thread, searched in all of them, put together in one. */
+/** Answers the text of a search request: checked in one thread, searched in all but one, put together in one. */
 export async function search(
   text: string,
   stored: SearchParts,
@@ -22,7 +22,8 @@ export async function search(
   const checked = await compute('checkedSearch', text, stored, schools);
   if (!checked.ok) return checked;
   const { job, size } = checked;
-  const of = size < DIVIDED_FROM ? 1 : THREADS;
+  // one thread stays free for whoever asks something else meanwhile
+  const of = size < DIVIDED_FROM ? 1 : Math.max(THREADS - 1, 1);
   const outcomes = await Promise.all(
     Array.from({ length: of }, (_, at) => compute('searchShare', job, { at, of }))
   );

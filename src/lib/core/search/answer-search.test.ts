@@ -161,6 +161,43 @@ test('what one new part opens is what a search with it finds, and the best of it
   }
 });
 
+for (const [name, wishes] of [
+  ['aeroplanes', ['largestPropM']],
+  ['multirotors', ['leastSeconds']]
+] as const)
+  test(`${name}: what a wish would have to give is what a plain loop without it finds`, () => {
+    const searched = named(name);
+    const job = jobOf(searched);
+    const { relaxations } = adviceOf(job, new SearchResult([searchShare(job)]));
+    const each = searched.parts.esc.length;
+    const groups = (list: readonly PlainFound[], plain: readonly PlainFound[]): number =>
+      new Set(list.map((p) => Math.floor(plain.indexOf(p) / each))).size;
+    for (const wish of wishes) {
+      const r = relaxations.find((one) => one.wish === wish);
+      assert.ok(r, `${wish} in ${JSON.stringify(relaxations)}`);
+      const field = wish === 'leastSeconds' ? 'targetSeconds' : 'largestPropM';
+      const { [field]: asked, ...craft } = searched.brief.craft;
+      assert.equal(r.from, asked);
+      const plain = plainSearch({ ...searched, brief: { ...searched.brief, craft } });
+      const [least, value] =
+        wish === 'leastSeconds'
+          ? [true, (p: PlainFound) => p.time ?? 0]
+          : [false, (p: PlainFound) => p.setup.propulsor.diameterM];
+      const reaches = (p: PlainFound, limit: number): boolean =>
+        least ? value(p) >= limit : value(p) <= limit;
+      const more = plain.filter((p) => isWorkable(p) && !reaches(p, r.from));
+      assert.equal(r.without, groups(more, plain));
+      assert.equal(
+        r.opens,
+        groups(
+          more.filter((p) => reaches(p, r.to)),
+          plain
+        )
+      );
+      assert.ok(r.opens > 0 && (least ? r.to < r.from : r.to > r.from));
+    }
+  });
+
 test('shares of a search put together are the whole search', () => {
   const job = jobOf(named('workboats'));
   const whole = answerOfSearch(job, [searchShare(job)]);

@@ -13,6 +13,7 @@ import { frontierOf } from './frontier.ts';
 import { nearestCandidates, nearMissOf, type NearMiss } from './nearest.ts';
 import { scoreOf, type Gives } from './objectives.ts';
 import { openingsOf, type Opening } from './openings.ts';
+import { relaxationsOf, type Relaxation } from './relaxations.ts';
 import {
   MOST_COMBINATIONS,
   searchRequestSchema,
@@ -67,6 +68,7 @@ export interface SearchAnswer {
   readonly frontier: readonly number[];
   readonly rejected: Partial<Record<Rejection, number>>;
   readonly nearest: readonly Omit<NearMiss, 'combination' | 'changes' | 'gives'>[];
+  readonly relaxations: readonly Relaxation[];
   readonly buy: readonly Pick<Opening, 'part' | 'text' | 'opens' | 'better' | 'onShelf'>[];
   readonly ideal: Ideal | null;
 }
@@ -201,6 +203,7 @@ export function idealOf(job: SearchJob, space: Space): Ideal | null {
 /** Everything that follows from what the shares found: near misses, what to buy, what would be ideal. */
 export interface Advice {
   readonly nearest: readonly NearMiss[];
+  readonly relaxations: readonly Relaxation[];
   readonly buy: readonly Opening[];
   readonly ideal: Ideal | null;
 }
@@ -210,14 +213,15 @@ export function adviceOf(job: SearchJob, result: SearchResult): Advice {
   const { brief, parts, limits, yardstick } = job;
   const space = spaceOf(brief, parts, limits);
   const ideal = idealOf(job, space);
-  if (space.size === 0) return { nearest: [], buy: [], ideal };
+  if (space.size === 0) return { nearest: [], relaxations: [], buy: [], ideal };
   const assembler = new Assembler(space);
   const nearest = nearestCandidates(space, assembler, limits, result.nearest, NEAREST).map(nearMissOf);
   const { found } = result;
   const [top] = found.ranked(yardstick, 1);
   const best = top === undefined ? null : scoreOf((axis) => found.value(top, axis), yardstick);
   const buy = openingsOf(space, brief, parts, limits, yardstick, nearest, ideal?.setup ?? null, best);
-  return { nearest, buy: buy.slice(0, BUY), ideal };
+  const relaxations = relaxationsOf(space, brief, parts, limits);
+  return { nearest, relaxations, buy: buy.slice(0, BUY), ideal };
 }
 
 /** The answer of the contract from what every share found. */
@@ -256,6 +260,7 @@ export function answerOfSearch(job: SearchJob, outcomes: readonly SearchOutcome[
     frontier: order.flatMap((k, place) => (onFrontier.has(k) ? [place] : [])),
     rejected: rejectionsOf(result.rejected),
     nearest: advice.nearest.map(({ setup, over, by, relaxation }) => ({ setup, over, by, relaxation })),
+    relaxations: advice.relaxations,
     buy: advice.buy.map(({ part, text, opens, better, onShelf }) => ({ part, text, opens, better, onShelf })),
     ideal: advice.ideal
   };

@@ -64,6 +64,21 @@ export function wishesOf(
   };
 }
 
+/**
+ * The brief that Find searches by: the craft without its wishes, and by its airframe where the weight follows the parts.
+ * @param byParts whether it does, where the airframe's weight is known
+ */
+export function findBriefOf(
+  setup: SetupDocument,
+  schools: Readonly<Record<string, string>>,
+  byParts: boolean
+): SearchBrief {
+  const { brief } = wishesOf(setup, schools);
+  const { airframeMassKg: _given, ...craft } = brief.craft;
+  const kg = byParts ? airframeOf(setup)?.kg : undefined;
+  return { ...brief, craft: kg === undefined ? craft : { ...craft, airframeMassKg: kg } };
+}
+
 /** A wish that is asked otherwise than in the brief. */
 export type OtherWish = 'leastThrustToWeight' | 'leastSeconds' | 'leastSpeedMs' | 'largestPropM';
 

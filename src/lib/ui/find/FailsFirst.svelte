@@ -1,5 +1,8 @@
 <script lang="ts">
   import { partWord } from '../../core/document/part-words.ts';
+  import type { QuantityName } from '../../core/units/quantity.ts';
+  import type { Wish } from '../../core/search/relaxations.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
   import type { Opening } from '../../core/search/openings.ts';
   import type { NearMiss } from '../../core/search/nearest.ts';
   import { rejectionTitle } from '../../core/search/nearest.ts';
@@ -25,7 +28,12 @@
   const counts = $derived.by(() => {
     const { rejected } = view;
     if (!rejected) return [];
-    return REJECTIONS.map((id, k) => ({ id, title: rejectionTitle(id), n: rejected[k] }))
+    return REJECTIONS.map((id, k) => ({
+      id,
+      title: rejectionTitle(id),
+      n: rejected[k],
+      alone: view.alone?.[k] ?? 0
+    }))
       .filter(({ n }) => n > 0)
       .sort((a, b) => b.n - a.n);
   });
@@ -38,6 +46,20 @@
       .filter((m, k, all) => all.findIndex((other) => other.relaxation === m.relaxation) === k)
       .slice(0, 3)
   );
+  const relaxed = $derived((view.advice?.relaxations ?? []).slice(0, 3));
+  const kind = $derived(view.setup.propulsor.kind);
+  const WISH = $derived<Record<Wish, { words: string; quantity: QuantityName }>>({
+    leastSeconds: { words: 'time of', quantity: 'minutes' },
+    leastThrustToWeight: { words: 'thrust for the weight of', quantity: 'ratio' },
+    leastSpeedMs: { words: 'top speed of', quantity: 'speed' },
+    largestPropM: {
+      words: `room for a ${partWord('propulsor', kind)} of`,
+      quantity: kind === 'propeller' ? 'propLength' : 'screwLength'
+    },
+    maxCurrentA: { words: 'current up to', quantity: 'current' },
+    maxMassKg: { words: 'all-up weight up to', quantity: 'craftMass' },
+    maxHoverThrottle: { words: 'hover throttle up to', quantity: 'share' }
+  });
   const buy = $derived((view.advice?.buy ?? []).slice(0, 4));
   const better = (o: Opening): string =>
     o.better === null
@@ -70,8 +92,10 @@
       {#if rest > 0}<div class="bg-cold-faint" style:flex={`${rest} 1 0`}></div>{/if}
     </div>
     <ul class="mt-0.5 flex flex-wrap gap-x-3 text-xs" data-testid="fails-list">
-      {#each whole ? counts : told as { id, title, n } (id)}<li>
-          {title} <span class="figure">{n}</span>, {percent(n)}
+      {#each whole ? counts : told as { id, title, n, alone } (id)}<li>
+          {title} <span class="figure">{n}</span>, {percent(n)}{alone > 0
+            ? `, ${alone} of them nothing else at full throttle`
+            : ''}
         </li>{/each}
     </ul>
   {:else if view.progress?.phase === 'done'}
@@ -93,6 +117,29 @@
               data-testid={`near-${k}`}
               onclick={() => onnear(miss)}>open it so</button
             >{/if}
+        </li>
+      {/each}
+    </ul>
+  {/if}
+  {#if relaxed.length > 0}
+    <h3 class="mt-1.5 text-sm font-semibold">What would have to give</h3>
+    <ul class="text-xs leading-4" data-testid="relaxations">
+      {#each relaxed as r, k (r.wish)}
+        {@const w = WISH[r.wish]}
+        <li class="flex items-baseline gap-2 py-0.5">
+          <span class="min-w-0 flex-1"
+            >{w.words}
+            <span class="font-semibold">{figureUnit(w.quantity, r.to, 2)}</span> instead of {figureUnit(
+              w.quantity,
+              r.from,
+              2
+            )}: {r.opens} more{r.without > r.opens ? `, ${r.without} without it` : ''}.</span
+          >
+          <button
+            class="press border-line shrink-0 border px-1.5"
+            data-testid={`relax-${k}`}
+            onclick={() => view.wish({ [r.wish]: r.to })}>ask so</button
+          >
         </li>
       {/each}
     </ul>

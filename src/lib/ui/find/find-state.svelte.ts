@@ -6,7 +6,7 @@ import type { Axis, SearchBrief, SearchLimits, Yardstick } from '../../core/sear
 import type { Progress } from '../../core/search/search-run.ts';
 import { setupOf, spaceOf, type SearchParts, type Space } from '../../core/search/space.ts';
 import { axesFor, yardstickFor } from '../../core/search/yardstick.ts';
-import { airframeOf, searchedLimits, wishesOf } from '../../core/search/wishes.ts';
+import { airframeOf, findBriefOf, searchedLimits, wishesOf } from '../../core/search/wishes.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import { MOST_COMBINATIONS } from '../../core/search/search-request.ts';
 import { PageSearch, type Seen } from '../../workers/search-client.ts';
@@ -32,7 +32,7 @@ export class FindState {
   /** Id of the setup that the search starts from. */
   readonly setupId: number;
   readonly setup: SetupDocument;
-  readonly #brief: SearchBrief;
+  readonly #schools: Readonly<Record<string, string>>;
   /** Weight of the airframe; null where it is not known. */
   readonly airframe: { readonly kg: number; readonly given: boolean } | null;
   /** Whether the all-up weight follows the parts. */
@@ -50,6 +50,8 @@ export class FindState {
   /** Grows whenever more was found: the list of what was found is no signal itself. */
   version = $state(0);
   rejected = $state.raw<Float64Array | null>(null);
+  /** How many break nothing else among what is seen at full throttle. */
+  alone = $state.raw<Float64Array | null>(null);
   advice = $state.raw<Advice | null>(null);
   advising = $state(false);
   problem = $state('');
@@ -69,10 +71,10 @@ export class FindState {
   #started = 0;
 
   constructor(setupId: number, setup: SetupDocument, parts: SearchParts, schools: Record<string, string>) {
-    const { brief, limits } = wishesOf(setup, schools);
+    const { limits } = wishesOf(setup, schools);
     this.setupId = setupId;
     this.setup = setup;
-    this.#brief = brief;
+    this.#schools = schools;
     this.airframe = airframeOf(setup);
     this.parts = parts;
     this.limits = limits;
@@ -81,11 +83,7 @@ export class FindState {
   }
 
   /** What is searched for: the craft without its parts, by its airframe where the weight follows them. */
-  readonly brief = $derived.by((): SearchBrief => {
-    const { airframeMassKg: _given, ...craft } = this.#brief.craft;
-    const kg = this.byParts ? this.airframe?.kg : undefined;
-    return { ...this.#brief, craft: kg === undefined ? craft : { ...craft, airframeMassKg: kg } };
-  });
+  readonly brief = $derived.by((): SearchBrief => findBriefOf(this.setup, this.#schools, this.byParts));
 
   get job(): SearchJob {
     return {
@@ -202,6 +200,7 @@ export class FindState {
     this.compared = [];
     this.advice = null;
     this.rejected = null;
+    this.alone = null;
     this.progress = null;
     this.problem = '';
     const space = spaceOf(this.brief, this.parts, this.job.limits);
@@ -232,6 +231,7 @@ export class FindState {
     if (search !== this.#search) return;
     this.progress = seen.progress;
     this.rejected = seen.rejected;
+    this.alone = seen.alone;
     this.seconds = (performance.now() - this.#started) / 1000;
     const now = performance.now();
     const { length } = seen.found;
