@@ -38,7 +38,7 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
   ['a part', '/shelf', click('kind-motor'), click('new-part')],
   [
     'find',
-    '/find/1',
+    '/find/14',
     async (page) => {
       await page.locator('[data-searching=false]').waitFor();
       await page.getByTestId('nearest').waitFor();

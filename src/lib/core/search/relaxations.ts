@@ -45,7 +45,7 @@ const WISHES: Record<
 };
 
 /** Most combinations that are searched to find what would have to give. */
-const MOST_WORK = 400_000;
+const MOST_WORK = 160_000;
 
 /** A figure rounded away from the wish, to two digits: what a person would set. */
 function rounded(value: number, atLeast: boolean): number {

@@ -40,7 +40,7 @@ export interface SearchOutcome {
 }
 
 /** How many are judged while the sieve still runs. */
-const EARLY = 60;
+const EARLY = 24;
 /** Misses that are kept for a closer look. */
 const MISSES = 400;
 /** Work of judging a combination by every check, and of settling one, counted in combinations sieved. */
