@@ -34,10 +34,13 @@ import { throttleForThrust } from '../train/throttle-for-thrust.ts';
 import type { Assembler } from './assembler.ts';
 import { places, type Places } from './space.ts';
 
-/** Room left round every bound for what is taken to rise or fall steadily and does so only nearly. */
-const GUARD = 0.02;
+/**
+ * Room left round every bound for what is taken to rise or fall steadily and does so only nearly: a blade half stalled at
+ * standstill draws up to 4 % more once it moves. (m)
+ */
+const GUARD = 0.08;
 /** The same for what is bounded by three things at once: a motor's power that is steady. */
-const WIDE_GUARD = 0.06;
+const WIDE_GUARD = 0.12;
 /** Hottest that a pack's resistance is reckoned at, °C: as in a discharge. */
 const HOTTEST_PACK_C = 80;
 /** Halvings of the range of speeds. */
@@ -166,7 +169,10 @@ export class Foresight {
   /** Turns to a combination. */
   look(at: Places): void {
     Object.assign(this.#at, at);
-    this.#blind = this.#assembler.isGuessed(at.motor);
+    // measured columns may do with speed whatever was measured
+    this.#blind =
+      this.#assembler.isGuessed(at.motor) ||
+      this.#assembler.propulsor(at.propulsor).model.performance.kind === 'curve';
     this.#speeds.fill(undefined);
     this.#drawn.fill(undefined);
     this.#whole = undefined;
