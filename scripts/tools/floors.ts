@@ -52,6 +52,8 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
       'match',
       'calibration',
       'search',
+      'change',
+      'testing',
       'shelf',
       'formats',
       'shorthand'

@@ -188,6 +188,7 @@ test('maximum efficiency is (1 − sqrt(I0 R/V))² at I = sqrt(V I0/R) (textbook
         escResistanceOhm: 0,
         escIdleCurrentA: 0,
         escSwitchingShare: 0,
+        outputLimit: 1,
         atRest: 'free',
         motorConstant: 0.01,
         windingResistanceOhm: ohm,

@@ -8,6 +8,7 @@ export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 export const PATHS = {
   health: ['GET', '/api/health'],
   calibrate: ['POST', '/api/v1/calibrate'],
+  change: ['POST', '/api/v1/change'],
   listCrafts: ['GET', '/api/v1/crafts'],
   sketchCraft: ['POST', '/api/v1/crafts'],
   deleteCraft: ['DELETE', '/api/v1/crafts/{id}'],

@@ -1,3 +1,4 @@
+import type { ChangeAnswer } from '../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
 import { settingsSchema, type Settings } from '../core/document/settings-schema.ts';
@@ -89,6 +90,13 @@ export const ROUTES = {
     summary: 'Fits the unknowns of a setup to readings.',
     body: { kind: 'text', is: as<object>(named('CalibrateRequest')) },
     answer: as<CalibrateAnswer>(named('CalibrateAnswer')),
+    refuses: [413, 429]
+  }),
+  change: route('change', {
+    summary:
+      'What a change would do before it is bought: both ends, rules of thumb, what breaks, what mends it.',
+    body: { kind: 'text', is: as<object>(named('ChangeRequest')) },
+    answer: as<ChangeAnswer>(named('ChangeAnswer')),
     refuses: [413, 429]
   }),
   search: route('search', {

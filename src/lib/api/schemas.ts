@@ -1,4 +1,5 @@
 import { COLUMNS } from '../core/search/objectives.ts';
+import { changeRequestSchema } from '../core/change/change-request.ts';
 import { searchRequestSchema } from '../core/search/search-request.ts';
 import { calibrateRequestSchema } from '../core/calibration/schema.ts';
 import { makersTableSchema } from '../core/document/makers-row.ts';
@@ -255,6 +256,131 @@ export const SCHEMAS = {
     relaxations: list(object({ wish: text, from: number, to: number, opens: whole, without: whole })),
     buy: list(object({ part: text, text, opens: whole, better: nullable(number), onShelf: flag })),
     ideal: nullable(object({ setup: reference('Setup'), over: list(text), shopping: list(text) }))
+  }),
+  ChangeRequest: standardSchema(changeRequestSchema) as Json,
+  Plan: object({
+    stages: list(
+      object({
+        id: text,
+        title: text,
+        fit: text,
+        do: text,
+        watch: list(
+          object({ quantity: text, expected: number, band: nullable(pair), stopAt: nullable(number) })
+        ),
+        cautions: list(text)
+      })
+    ),
+    next: object({ stage: nullable(text), why: text })
+  }),
+  ChangeAnswer: object({
+    sentence: text,
+    same: text,
+    before: reference('PredictAnswer'),
+    after: reference('PredictAnswer'),
+    setup: reference('Setup'),
+    said: list(text),
+    steps: list(object({ title: text, working: text, value: nullable(number), unit: text })),
+    anchored: nullable(
+      object({ residuals: list({ type: 'object' }), unresolved: list(text), notes: list(text) })
+    ),
+    differences: list(
+      object({
+        id: text,
+        title: text,
+        unit: text,
+        quantity: text,
+        before: nullable(number),
+        after: nullable(number),
+        ratio: nullable(number),
+        band: nullable(pair),
+        beforeBand: nullable(pair),
+        ratioBand: nullable(pair),
+        better: { enum: ['more', 'less', null] }
+      })
+    ),
+    rules: list(
+      object({
+        id: text,
+        title: text,
+        formula: text,
+        value: number,
+        unit: text,
+        quantity: text,
+        physics: nullable(number),
+        offBy: nullable(number),
+        says: text,
+        holds: text
+      })
+    ),
+    claims: list(object({ id: text, claim: text, so: { enum: ['yes', 'no', 'partly'] }, says: text })),
+    breaks: list(reference('Check')),
+    stays: list(reference('Check')),
+    mends: list(reference('PutRight')),
+    restores: list(reference('PutRight')),
+    cannot: list(object({ id: text, sentence: text })),
+    rail: list(
+      object({
+        name: text,
+        kind: text,
+        seesV: number,
+        limitV: nullable(number),
+        stands: { enum: ['yes', 'no', 'not known'] },
+        path: nullable(text)
+      })
+    ),
+    profiles: nullable(list(object({ series: whole, limitPercent: whole }))),
+    text: nullable(text),
+    trap: nullable(
+      object({
+        series: list(whole),
+        linearA: list(number),
+        ruleA: list(number),
+        modelA: list(number),
+        band: list(nullable(pair)),
+        present: whole,
+        wanted: whole,
+        exponent: number
+      })
+    ),
+    waysBack: list(
+      object({ by: text, text, changes: list(reference('Change')), currentA: number, thrustN: number })
+    ),
+    choices: nullable(
+      list(
+        object({
+          text,
+          changes: list(reference('Change')),
+          ...numbers(['diameterM', 'pitchM', 'currentA', 'thrustN', 'pitchSpeedMs', 'airPerTurnM3']),
+          blades: whole,
+          band: nullable(pair),
+          ruleA: nullable(number),
+          ruleOffBy: nullable(number),
+          over: list(text)
+        })
+      )
+    ),
+    care: list(object({ id: text, text, holds: nullable(flag) })),
+    balance: nullable(
+      object({
+        ...numbers(['beforeKg', 'afterKg']),
+        armM: nullable(number),
+        newArmM: nullable(number),
+        ballastKg: nullable(number),
+        ballastArmM: nullable(number),
+        shiftM: nullable(number)
+      })
+    ),
+    cellsPlace: nullable(
+      object({
+        inches: number,
+        before: whole,
+        after: whole,
+        fields: list(object({ title: text, inches: pair, series: pair })),
+        says: text
+      })
+    ),
+    plan: nullable(reference('Plan'))
   }),
   StoredSearch: object({
     id: whole,

@@ -80,6 +80,10 @@ export const HANDLERS: Handlers = {
     const result = await compute('calibrate', body);
     return result.ok ? found(result.answer) : invalid(result.errors.errors);
   },
+  change: async ({ db, body }) => {
+    const result = await compute('change', body, shelfParts(db), getSettings(db).schools);
+    return result.ok ? found(result.answer) : invalid(result.errors.errors);
+  },
   search: async ({ db, body }) => {
     const result = await search(body, shelfParts(db), getSettings(db).schools);
     return result.ok ? found(result.answer) : invalid(result.errors.errors);

@@ -33,6 +33,7 @@ import { packWeight } from './pack-weight.ts';
 import { payload } from './payload.ts';
 import { pitchSpeed } from './pitch-speed.ts';
 import { propulsorRpm } from './propulsor-rpm.ts';
+import { railVoltage } from './rail-voltage.ts';
 import { receiverSupply } from './receiver-supply.ts';
 import { receiverVolts } from './receiver-volts.ts';
 import { restingVoltage } from './resting-voltage.ts';
@@ -70,6 +71,7 @@ const ALL = [
   escElectricalRpm,
   receiverSupply,
   receiverVolts,
+  railVoltage,
   motorCurrent,
   motorPower,
   motorCells,

@@ -5,7 +5,7 @@ import { cells, type Ladder, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Rpm window and the volts per cell at which it is counted, by school. Common practice, no source. */
-const RPM_WINDOWS = {
+export const RPM_WINDOWS = {
   'loaded-25-30': { rpm: [25000, 30000], cellV: 4.0 },
   'unloaded-22-33': { rpm: [22000, 33000], cellV: 3.7 }
 } as const;

@@ -1,4 +1,6 @@
+import { partTitleOnRail } from '../document/rail-words.ts';
 import { withArticle } from '../text/article.ts';
+import { listed } from '../text/listed.ts';
 import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
 import { CONNECTORS_A, GAUGES } from '../catalogue/leads.ts';
 import { FAN_SIZES_M } from '../catalogue/fans.ts';
@@ -319,6 +321,39 @@ export function otherGears(s: Situation): Ladder {
   });
 }
 
+/** Ratios of a first gear. Common practice, no source. */
+const FIRST_GEARS = [1.5, 2, 2.5, 3, 4] as const;
+
+/** A gear where the motor drives directly: the motor turns the faster, the propulsor the slower. Not for rotors. */
+export const firstGears = (s: Situation): Ladder =>
+  s.kind === 'multirotor' || (s.setup.gearRatio ?? 1) !== 1 || isFixed(s.setup, 'motor')
+    ? []
+    : FIRST_GEARS.map((value) => ({
+        text: `a gear of ${value}`,
+        changes: [{ path: 'gearRatio', value }]
+      }));
+
+/** Steps of an output limit, share. */
+const LIMIT_STEP = 0.05;
+const LEAST_LIMIT = 0.4;
+
+/**
+ * Lower limits of the output, the nearest first. Where a flight controller commands the motors, in rotors: elsewhere the
+ * transmitter's own limit does the same.
+ * @param first limits that are tried before the steps
+ */
+export function outputLimits(s: Situation, first: readonly number[] = []): Ladder {
+  if (s.kind !== 'multirotor') return [];
+  const present = s.train.outputLimit;
+  const steps = Array.from({ length: 12 }, (_, k) => Number((1 - LIMIT_STEP * (k + 1)).toFixed(2)));
+  return [...first, ...steps]
+    .filter((limit, k, all) => limit < present && limit >= LEAST_LIMIT && all.indexOf(limit) === k)
+    .map((value) => ({
+      text: `the output limited to ${Math.round(100 * value)} %`,
+      changes: [{ path: 'outputLimit', value }]
+    }));
+}
+
 /** Thicker leads. */
 export function thickerLeads(s: Situation): Ladder {
   const { setup } = s;
@@ -328,6 +363,57 @@ export function thickerLeads(s: Situation): Ladder {
     text: `gauge ${value} leads`,
     changes: [{ path: 'wiring.gaugeAwg', value }]
   }));
+}
+
+/** Amps of separate supplies on sale. Common practice, no source. */
+const SUPPLIES_A = [3, 5, 8, 10, 15, 20, 30] as const;
+
+/** Volts of a pack fresh off the charger, to a tenth. */
+const fullVolts = ({ battery: b }: SetupDocument): number =>
+  Math.ceil(10 * b.series * CHEMISTRIES[b.chemistry].fullV - 1e-9) / 10;
+
+/** A separate switching supply that gives what servos and receiver ask for; the nearest in size first. */
+export function separateSupplies(s: Situation): Ladder {
+  const { setup } = s;
+  const outputV = setup.receiverSupply?.outputV ?? setup.esc?.becV ?? 5;
+  return SUPPLIES_A.filter((a) => a >= (setup.craft.receiverCurrentA ?? 0)).map((value) => ({
+    text: withArticle(`${value} A switching supply of its own for the receiver`),
+    changes: [
+      { path: 'receiverSupply.kind', value: 'switching' },
+      { path: 'receiverSupply.outputV', value: outputV },
+      { path: 'receiverSupply.continuousA', value },
+      { path: 'receiverSupply.maxVoltageV', value: fullVolts(setup) }
+    ]
+  }));
+}
+
+/** A receiver supply that stands the pack's volts. */
+export const supplyForVolts = (s: Situation): Ladder => [
+  {
+    text: `a receiver supply for ${s.setup.battery.series} cells`,
+    changes: [
+      { path: 'receiverSupply.maxVoltageV', value: fullVolts(s.setup) },
+      ...(s.setup.receiverSupply?.minVoltageV == null
+        ? []
+        : [{ path: 'receiverSupply.minVoltageV', value: null }])
+    ]
+  }
+];
+
+/** Whatever on the pack cannot stand its volts is fed by a supply of its own. */
+export function fedBySupply(s: Situation): Ladder {
+  const full = s.worst.openCircuitV;
+  const weak = (s.setup.rail ?? []).flatMap((part, k) =>
+    part.fedBy !== 'supply' && part.maxVoltageV != null && part.maxVoltageV < full ? [{ part, k }] : []
+  );
+  return weak.length === 0
+    ? []
+    : [
+        {
+          text: `the ${listed(weak.map(({ part }) => partTitleOnRail(part)))} on a supply of its own`,
+          changes: weak.map(({ k }) => ({ path: `rail.${k}.fedBy`, value: 'supply' }))
+        }
+      ];
 }
 
 /** Connectors for more current. */

@@ -124,6 +124,9 @@ const supply = (more: object): object => ({
   ...more
 });
 
+/** The aeroplane with parts on the pack's own volts. */
+const withRail = (rail: NonNullable<SetupDocument['rail']>): SetupDocument => ({ ...PLANE, rail });
+
 const CASES: Record<CheckId, readonly Case[]> = {
   'pack-current': [
     { finding: 'holds', limit: 2.2 * 40, margin: (2.2 * 40) / 1.5, value: amps },
@@ -320,6 +323,29 @@ const CASES: Record<CheckId, readonly Case[]> = {
       finding: 'over',
       limit: 12,
       says: /keep the receiver alive/
+    }
+  ],
+  'rail-voltage': [
+    { setup: withRail([{ kind: 'camera', maxVoltageV: 16.8 }]), finding: 'holds', value: 12.6, limit: 16.8 },
+    {
+      setup: withRail([
+        { kind: 'camera', maxVoltageV: 26 },
+        { kind: 'lights', maxVoltageV: 12 }
+      ]),
+      finding: 'over',
+      limit: 12,
+      says: /lights stands? 12/
+    },
+    { setup: withRail([{ kind: 'camera' }]), finding: 'unknown', says: /camera stands/ },
+    // what is known to be too weak does not wait for what is not known
+    { setup: withRail([{ kind: 'camera' }, { kind: 'video', maxVoltageV: 12 }]), finding: 'over', limit: 12 },
+    {
+      setup: withRail([
+        { kind: 'camera', maxVoltageV: 12, fedBy: 'supply' },
+        { kind: 'video', maxVoltageV: 18 }
+      ]),
+      finding: 'holds',
+      limit: 18
     }
   ],
   'motor-current': [

@@ -1,10 +1,14 @@
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 
-/** Worst-case current through one ESC or one motor, with its band, A. */
+/**
+ * Worst-case current through one ESC or one motor, with its band, A. Behind an output limit the ESC's switches carry the
+ * motor's current, which is more than what comes from the pack.
+ */
 export function perUnit(s: Situation, what: 'esc' | 'motor'): { value: number; band: Band | null } {
   const { worst, train } = s;
-  if (what === 'motor') return { value: worst.motorCurrentA, band: worst.band?.motorCurrentA ?? null };
+  if (what === 'motor' || train.outputLimit < 1)
+    return { value: worst.motorCurrentA, band: worst.band?.motorCurrentA ?? null };
   const of = (total: number): number => (total - train.auxiliaryCurrentA) / train.count;
   const band = worst.band?.batteryCurrentA;
   return { value: of(worst.batteryCurrentA), band: band ? [of(band[0]), of(band[1])] : null };

@@ -1,6 +1,7 @@
 import { chosenSchool } from '../document/schools.ts';
 import type { Situation } from '../situation/situation.ts';
 import { show, showUnit } from '../units/show.ts';
+import { separateSupplies } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Heat a small linear regulator sheds in an ESC's shrink wrap, W. Common practice, no source. */
@@ -52,7 +53,7 @@ export const receiverSupply = check({
   part: 'esc',
   unit: 'A',
   wish: 'a stronger receiver supply',
-  candidates: null,
+  candidates: (s) => [separateSupplies(s)],
   judge: (s) => {
     const { craft, battery } = s.setup;
     const supply = supplyOf(s);

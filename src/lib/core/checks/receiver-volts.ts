@@ -1,4 +1,5 @@
 import { showUnit } from '../units/show.ts';
+import { supplyForVolts } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Pack volts against what a separate receiver supply takes. */
@@ -8,7 +9,7 @@ export const receiverVolts = check({
   part: 'esc',
   unit: 'V',
   wish: 'a receiver supply for these volts',
-  candidates: null,
+  candidates: (s) => [supplyForVolts(s)],
   judge: (s) => {
     const supply = s.setup.receiverSupply;
     const most = supply?.maxVoltageV;

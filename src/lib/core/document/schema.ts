@@ -215,7 +215,20 @@ export const craftSchema = {
     runSeconds: optional('length of a full-throttle run', 0, 36000, true),
     receiverCurrentA: optional('servos and receiver, peak amps', 0, 100),
     servos: { type: ['integer', 'null'], minimum: 0, maximum: 40, title: 'number of servos' },
-    payloadKg: optional('wanted payload beyond the all-up weight', 0, 1000)
+    payloadKg: optional('wanted payload beyond the all-up weight', 0, 1000),
+    packArmM: {
+      type: ['number', 'null'],
+      minimum: -20,
+      maximum: 20,
+      title: 'where the pack sits, before the balance point'
+    },
+    ballastArmM: {
+      type: ['number', 'null'],
+      minimum: -20,
+      maximum: 20,
+      title: 'where ballast would sit, before the balance point'
+    },
+    tipGapM: optional('gap between blade tips and airframe', 0, 5)
   }
 } as const;
 
@@ -290,6 +303,30 @@ export const receiverSupplySchema = {
   }
 } as const;
 
+/** What else may hang on the pack's own volts. */
+export const RAIL_KINDS = [
+  'flight-controller',
+  'camera',
+  'video',
+  'lights',
+  'supply',
+  'capacitor',
+  'pump',
+  'other'
+] as const;
+
+export const railPartSchema = {
+  title: 'part on the pack’s volts',
+  type: 'object',
+  required: ['kind'],
+  properties: {
+    name: { type: 'string', maxLength: 120, title: 'name' },
+    kind: { enum: RAIL_KINDS, title: 'kind of part on the pack’s volts' },
+    maxVoltageV: optional('most volts a part on the pack stands', 0, 300, true),
+    fedBy: { enum: ['pack', 'supply', null], title: 'what feeds a part' }
+  }
+} as const;
+
 export const setupSchema = {
   title: 'setup',
   type: 'object',
@@ -305,10 +342,13 @@ export const setupSchema = {
     motor: motorSchema,
     gearRatio: optional('gear ratio', 0.05, 100),
     gearEfficiency: optional('gear efficiency', 0.2, 1),
+    outputLimit: optional('output limit', 0.05, 1),
     count: { type: 'integer', minimum: 1, maximum: 64, title: 'number of motors' },
     auxiliaryCurrentA: optional('current of receiver, servos and video', 0, 200),
     propulsor: propulsorSchema,
     receiverSupply: { anyOf: [receiverSupplySchema, { type: 'null' }] },
+    /** Parts beside the power train that see the pack's volts; one that a supply feeds no longer does. */
+    rail: { type: 'array', maxItems: 16, items: railPartSchema, title: 'parts on the pack’s volts' },
     fixed: { type: 'array', maxItems: 5, items: { enum: FIXABLE }, title: 'fixed parts' },
     calibration: { anyOf: [calibrationSchema, { type: 'null' }] },
     schools: {
@@ -325,6 +365,7 @@ export const setupSchema = {
 } as const;
 
 export type SetupDocument = FromSchema<typeof setupSchema>;
+export type RailPart = FromSchema<typeof railPartSchema>;
 export type ReceiverSupply = FromSchema<typeof receiverSupplySchema>;
 export type Craft = FromSchema<typeof craftSchema>;
 export type Battery = FromSchema<typeof batterySchema>;

@@ -6,6 +6,7 @@ import {
   otherPropulsors,
   pitches,
   waterCooling,
+  type Ladder,
   type Rung
 } from '../checks/candidates.ts';
 import type { Situation } from '../situation/situation.ts';
@@ -21,15 +22,26 @@ interface Option {
   readonly cost: number;
 }
 
+/** Changes of another kind that are tried too, the nearest first, and what the first of them weighs. */
+export interface Also {
+  readonly ladder: Ladder;
+  readonly cost: number;
+}
+
 /** What a change of a part weighs against one of another: a propeller is cheap, a motor dear; then by how far it goes. (m) */
-const BASE = { propulsor: 1, cells: 2.2, winding: 2.6, motor: 3, gear: 2, cooling: 1.5 } as const;
+export const BASE = {
+  output: 0.8,
+  propulsor: 1,
+  cells: 2.2,
+  winding: 2.6,
+  motor: 3,
+  gear: 2,
+  cooling: 1.5
+} as const;
 const FARTHER = 0.12;
 
 /** Options of one part that are combined with those of others: the nearest. */
 const COMBINED = { propulsor: 22, cells: 4, winding: 8, size: 15 } as const;
-
-const options = (ladder: readonly Rung[], base: number): Option[] =>
-  ladder.map((rung, k) => ({ rung, cost: base + FARTHER * k }));
 
 /** Options that are nearest, of several ladders. */
 const merged = (...ladders: Option[][]): Option[] => ladders.flat().sort((a, b) => a.cost - b.cost);
@@ -40,8 +52,16 @@ const pairs = (a: readonly Option[], b: readonly Option[]): Drive[] =>
 /**
  * Every drive that is tried round a setup, the nearest first: nothing changed, one part changed, two, and three where the
  * nearest options of propulsor, cells and winding go together. Parts that the user holds stay.
+ * @param also changes beside those of the parts; @param isFree whether a change leaves alone what is to stay
  */
-export function drivesAround(s: Situation): Drive[] {
+export function drivesAround(
+  s: Situation,
+  also: readonly Also[] = [],
+  isFree: (rung: Rung) => boolean = () => true
+): Drive[] {
+  const options = (ladder: readonly Rung[], base: number): Option[] =>
+    ladder.filter(isFree).map((rung, k) => ({ rung, cost: base + FARTHER * k }));
+  const others = also.flatMap(({ ladder, cost }) => options(ladder, cost));
   const propulsors = merged(
     options(otherPropulsors(s), BASE.propulsor),
     options(pitches(s, 'down'), BASE.propulsor + FARTHER),
@@ -60,7 +80,7 @@ export function drivesAround(s: Situation): Drive[] {
     packs: packs.slice(0, COMBINED.cells),
     motors: merged(windings.slice(0, COMBINED.winding), sizes.slice(0, COMBINED.size))
   };
-  const single = [...propulsors, ...packs, ...windings, ...sizes, ...gears, ...cooling].map(
+  const single = [...others, ...propulsors, ...packs, ...windings, ...sizes, ...gears, ...cooling].map(
     ({ rung, cost }) => ({
       rungs: [rung],
       cost
@@ -85,6 +105,8 @@ export function drivesAround(s: Situation): Drive[] {
       ...pairs(near.propulsors, [...gears, ...cooling]),
       ...pairs(packs, cooling),
       ...pairs(near.motors, cooling),
+      ...pairs(others, near.propulsors),
+      ...pairs(others, packs),
       ...triple
     ].sort((a, b) => a.cost - b.cost)
   ];

@@ -9,8 +9,17 @@ import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { listed } from '../text/listed.ts';
 import { show, showUnit } from '../units/show.ts';
-import { Bench, failsOf, isBetter, isFailing, type Fails, type Trial } from '../remedy/bench.ts';
-import { drivesAround, type Drive } from './drives.ts';
+import {
+  Bench,
+  failsOf,
+  isBetter,
+  isExcused,
+  isFailing,
+  type Excused,
+  type Fails,
+  type Trial
+} from '../remedy/bench.ts';
+import { drivesAround, type Also, type Drive } from './drives.ts';
 import { carried, isCarried } from './electrics.ts';
 import { lostOf } from './lost.ts';
 import { refitted } from './refitted.ts';
@@ -47,6 +56,18 @@ export interface Cannot {
   readonly sentence: string;
 }
 
+/** What a mending goes by beside the limits. */
+export interface Aim {
+  /** Paths of figures that stay as they are, or names of parts: what a change was made for. */
+  readonly keeps?: readonly string[];
+  /** Changes that are tried beside those of the parts. */
+  readonly also?: (s: Situation) => Also[];
+  /** Checks that may stay over as far as they are, each with its value. */
+  readonly excused?: Excused;
+  /** Whether the fewest steps that leave nothing over are wanted, margins aside; else what makes everything hold. */
+  readonly fewest?: boolean;
+}
+
 /** What would put a setup right, best first; where nothing makes everything hold, what stands in the way. */
 export interface Mending {
   readonly putRight: PutRight[];
@@ -75,21 +96,22 @@ const partsOf = (trial: Trial): string[] => [
 ];
 
 /** What a solution asks of the user: a part to exchange, a margin that stays used up, how far it goes. (m) */
-const effort = ({ trial, fails, cost }: Found): number => partsOf(trial).length + fails.tight + FAR * cost;
+const effort = ({ trial, fails, cost }: Found, aim: Aim): number =>
+  partsOf(trial).length + marginCost(aim) * fails.tight + FAR * cost;
 const FAR = 0.25;
+const marginCost = (aim: Aim): number => (aim.fewest ? 0.12 : 1);
 
 const isWhole = ({ fails }: Found): boolean => fails.over + fails.tight === 0;
 
 /** The better of two comes first: fewer over, then what lets fewer fail than before in all, then what asks less. */
 const orderFrom =
-  (before: Fails) =>
+  (before: Fails, aim: Aim) =>
   (a: Found, b: Found): number => {
     const fewer = ({ fails }: Found): number => Number(fails.over + fails.tight < before.over + before.tight);
     return (
       a.fails.over - b.fails.over ||
-      Number(isWhole(b)) - Number(isWhole(a)) ||
-      fewer(b) - fewer(a) ||
-      effort(a) - effort(b)
+      (aim.fewest ? 0 : Number(isWhole(b)) - Number(isWhole(a)) || fewer(b) - fewer(a)) ||
+      effort(a, aim) - effort(b, aim)
     );
   };
 
@@ -99,7 +121,8 @@ const quickFirst = (a: Check, b: Check): number => Number(a.slow ?? false) - Num
 function promising(
   bench: Bench,
   drives: readonly Drive[],
-  checks: Check[]
+  checks: Check[],
+  aim: Aim
 ): { trial: Trial; cost: number }[] {
   const judged: { trial: Trial; cost: number; fails: Fails }[] = [];
   let least = Infinity;
@@ -112,61 +135,77 @@ function promising(
     if (fails.over > least) continue;
     least = fails.over;
     judged.push({ trial, cost: drive.cost + LOST_COST * lostOf(bench.before, trial.situation), fails });
-    if (fails.over === 0 && fails.tight === 0) whole++;
+    if (fails.over === 0 && (aim.fewest || fails.tight === 0)) whole++;
   }
   return judged
     .filter(({ fails }) => fails.over === least)
-    .sort((a, b) => a.fails.tight + FAR * a.cost - (b.fails.tight + FAR * b.cost))
+    .sort((a, b) => marginCost(aim) * (a.fails.tight - b.fails.tight) + FAR * (a.cost - b.cost))
     .slice(0, MOST_COMPLETED);
 }
 
 /** What a trial exchanges, as one word. */
 const kindOf = (trial: Trial): string => partsOf(trial).sort().join();
 
+/** Whether less fails than before: where the fewest steps are wanted, fewer over. */
+const helps = (fails: Fails, before: Fails, aim: Aim): boolean =>
+  aim.fewest ? fails.over < before.over : isBetter(fails, before);
+
 /**
  * Drives as far right as ESC, pack and leads make them, where they are better than the setup as it stands. It ends when as
  * many ways as are offered make everything hold.
  */
-function completed(bench: Bench, before: Fails, starts: readonly { trial: Trial; cost: number }[]): Found[] {
+function completed(
+  bench: Bench,
+  before: Fails,
+  starts: readonly { trial: Trial; cost: number }[],
+  aim: Aim
+): Found[] {
   const found: Found[] = [];
   const whole = new Set<string>();
   for (const { trial: start, cost } of starts) {
     if (whole.size >= OFFERED) break;
-    const trial = carried(bench, start);
+    const trial = carried(bench, start, aim.fewest);
     // bands only add to what fails: what is no better without them is no better
-    if (trial.changes.length === 0 || !isBetter(failsOf(trial.failing), before)) continue;
-    const fails = failsOf(trial.settled);
-    if (!isBetter(fails, before)) continue;
+    if (trial.changes.length === 0 || !helps(failsOf(trial.failing), before, aim)) continue;
+    const fails = failsOf(trial.counted);
+    if (!helps(fails, before, aim)) continue;
     const one = { trial, fails, cost: cost + ELECTRIC_COST * (trial.rungs.length - start.rungs.length) };
     found.push(one);
-    if (isWhole(one)) whole.add(kindOf(trial));
+    if (aim.fewest ? fails.over === 0 : isWhole(one)) whole.add(kindOf(trial));
   }
   return found;
 }
 
+/** Drives round a situation that leave alone what is to stay. */
+const around = (bench: Bench, s: Situation, aim: Aim): Drive[] =>
+  drivesAround(s, aim.also?.(s), (rung) => bench.isFree(rung));
+
 /** Solutions round the setup fitted anew: as it comes, and with the nearest changes of the best of them. */
-function afresh(bench: Bench, before: Fails, checks: Check[]): Found[] {
-  const drives = refitted(bench.before);
+function afresh(bench: Bench, before: Fails, checks: Check[], aim: Aim): Found[] {
+  const drives = refitted(bench.before, aim.keeps);
   const starts = drives.flatMap((drive) => {
     const trial = bench.try(drive.rungs);
     return trial ? [{ trial, cost: drive.cost + LOST_COST * lostOf(bench.before, trial.situation) }] : [];
   });
-  const found = completed(bench, before, starts).sort(orderFrom(before));
+  const found = completed(bench, before, starts, aim).sort(orderFrom(before, aim));
   const [best] = found;
   if (!best || best.fails.over === 0) return found;
-  const further = drivesAround(best.trial.situation).map((d) => ({
+  const further = around(bench, best.trial.situation, aim).map((d) => ({
     rungs: [...best.trial.rungs, ...d.rungs],
     cost: best.cost + d.cost
   }));
-  return [...found, ...completed(bench, before, promising(bench, further, checks))];
+  return [...found, ...completed(bench, before, promising(bench, further, checks, aim), aim)];
 }
 
 /** Solutions that are better than the setup as it stands, best first, no two that exchange the same parts. */
-function solutions(bench: Bench, before: Fails, checks: Check[]): Found[] {
-  const near = completed(bench, before, promising(bench, drivesAround(bench.before), checks));
-  const found = near.some((f) => f.fails.over === 0) ? near : [...near, ...afresh(bench, before, checks)];
+function solutions(bench: Bench, before: Fails, checks: Check[], aim: Aim): Found[] {
+  const drives = around(bench, bench.before, aim);
+  const near = completed(bench, before, promising(bench, drives, checks, aim), aim);
+  const found = near.some((f) => f.fails.over === 0)
+    ? near
+    : [...near, ...afresh(bench, before, checks, aim)];
   const kinds = new Set<string>();
-  return found.sort(orderFrom(before)).filter(({ trial }) => {
+  return found.sort(orderFrom(before, aim)).filter(({ trial }) => {
     const kind = kindOf(trial);
     return kinds.has(kind) ? false : kinds.add(kind);
   });
@@ -201,14 +240,16 @@ function stepsOf(trial: Trial): string[] {
 
 /** What comes of a solution: "everything holds", "2 % less thrust". */
 function outcomeOf({ trial, fails }: Found, before: Situation): string[] {
-  const failing = trial.settled.filter(isFailing);
+  const failing = trial.counted.filter(isFailing);
+  const asBefore = trial.settled.filter((r) => r.finding === 'over' && !failing.includes(r));
   const verdict =
     failing.length === 0
       ? 'everything holds'
       : fails.over === 0
         ? `nothing over, ${listed(failing.map((r) => r.title))} tight`
         : `${listed(failing.filter((r) => r.finding === 'over').map((r) => r.title))} still over`;
-  return [verdict, ...moved(before, trial.situation)];
+  const stays = asBefore.length > 0 ? [`${listed(asBefore.map((r) => r.title))} over as before`] : [];
+  return [verdict, ...stays, ...moved(before, trial.situation)];
 }
 
 function effectsOf(before: readonly CheckResult[], after: readonly CheckResult[]): Effect[] {
@@ -239,7 +280,7 @@ const GIVES: Readonly<Record<Exclude<Give, 'room'>, string>> = {
 };
 
 /** What would have to give for a limit that nothing meets: what the user holds, the room, the weight, the wish itself. */
-function whatWouldGive(result: CheckResult, s: Situation): string {
+function whatWouldGive(result: CheckResult, s: Situation, aim: Aim): string {
   const { craft, fixed = [] } = s.setup;
   const held = (fixed as readonly FixablePart[]).map(
     (part) => `the ${partWord(part, s.setup.propulsor.kind)}`
@@ -247,6 +288,7 @@ function whatWouldGive(result: CheckResult, s: Situation): string {
   // a submerged screw is as large as its power asks, not as the room is
   const bounded = craft.largestPropM != null && s.setup.propulsor.kind !== 'submerged-screw';
   const gives = [
+    ...(aim.keeps?.length ? ['the change itself'] : []),
     ...(held.length > 0 ? [`something that is held (${held.join(', ')})`] : []),
     ...(checkOf(result.id)?.gives ?? [])
       .filter((g) => g !== 'room' || bounded)
@@ -260,12 +302,12 @@ function whatWouldGive(result: CheckResult, s: Situation): string {
 }
 
 /** Why a check cannot be met: the best value of what was tried, the limit, and what would have to give. */
-function cannotOf(result: CheckResult, s: Situation): string {
+function cannotOf(result: CheckResult, s: Situation, aim: Aim): string {
   const limit = result.reason === 'margin' ? result.marginLimit : result.limit;
   if (result.value === null || limit === null) return `${result.title}: ${result.sentence}.`;
   const way = result.direction === 'below' ? 'at most' : 'at least';
   const best = `${result.title}: ${showUnit(result.value, result.unit)} in the best of what was tried, ${way} ${showUnit(limit, result.unit)}`;
-  if (result.reason !== 'band') return `${best}; ${whatWouldGive(result, s)}.`;
+  if (result.reason !== 'band') return `${best}; ${whatWouldGive(result, s, aim)}.`;
   const edge = (result.band as Band)[result.direction === 'below' ? 1 : 0];
   return `${best}, but its band reaches ${showUnit(edge, result.unit)}: measured figures in place of estimated ones would settle it.`;
 }
@@ -276,21 +318,24 @@ function cannotOf(result: CheckResult, s: Situation): string {
  * each is then judged whole, with bands where the setup is looked at with bands. Offered is only what fails less than the
  * setup as it stands, and never more over: pressing what is offered cannot go in circles.
  * @param results findings of the setup as it stands
+ * @param aim what it keeps to beside the limits; everything is to hold where nothing is said
  */
-export function mendingOf(s: Situation, results: readonly CheckResult[]): Mending {
-  const before = failsOf(results);
-  if (before.over + before.tight === 0) return { putRight: [], cannot: [] };
-  const bench = new Bench(s, results);
+export function mendingOf(s: Situation, results: readonly CheckResult[], aim: Aim = {}): Mending {
+  const counted = results.filter((r) => !isExcused(r, aim.excused ?? new Map()));
+  const before = failsOf(counted);
+  if (before.over + (aim.fewest ? 0 : before.tight) === 0) return { putRight: [], cannot: [] };
+  const bench = new Bench(s, results, aim.keeps, aim.excused);
   const start = bench.try([]);
   const carriedIds = new Set(
     CHECKS.map((check) => start?.resultOf(check) ?? null)
-      .filter((r): r is CheckResult => r !== null && isCarried(r, s))
+      .filter((r): r is CheckResult => r !== null && isCarried(r, s, bench))
       .map((r) => r.id)
   );
   const found = solutions(
     bench,
     before,
-    CHECKS.filter((check) => !carriedIds.has(check.id)).sort(quickFirst)
+    CHECKS.filter((check) => !carriedIds.has(check.id)).sort(quickFirst),
+    aim
   );
   const putRight = found.slice(0, OFFERED).map((f): PutRight => {
     const [steps, outcome] = [stepsOf(f.trial), outcomeOf(f, s)];
@@ -303,6 +348,8 @@ export function mendingOf(s: Situation, results: readonly CheckResult[]): Mendin
       stillOver: f.trial.settled.filter((r) => r.finding === 'over').map((r) => r.id)
     };
   });
-  const left = (found[0]?.trial.settled ?? results).filter(isFailing);
-  return { putRight, cannot: left.map((r) => ({ id: r.id, sentence: cannotOf(r, s) })) };
+  const left = (found[0]?.trial.counted ?? counted).filter((r) =>
+    aim.fewest ? r.finding === 'over' : isFailing(r)
+  );
+  return { putRight, cannot: left.map((r) => ({ id: r.id, sentence: cannotOf(r, s, aim) })) };
 }

@@ -27,9 +27,10 @@ export function exchange(part: ShopPart, from: SetupDocument, to: SetupDocument)
 /**
  * The setup fitted anew for its brief, round what the user holds and round each part that may stay: for setups that no near
  * change puts right.
+ * @param keeps paths of figures that stay: the parts they belong to are held
  */
-export function refitted(s: Situation): Drive[] {
-  const held = (s.setup.fixed ?? []) as readonly FixablePart[];
+export function refitted(s: Situation, keeps: readonly string[] = []): Drive[] {
+  const held = [...(s.setup.fixed ?? []), ...keeps.map((path) => path.split('.')[0])] as FixablePart[];
   const free = FIXABLE.filter((part) => part !== 'wiring' && !held.includes(part)) as ShopPart[];
   const kept: FixablePart[][] = [...free.map((part) => [part]), []];
   return kept.flatMap((more) => {

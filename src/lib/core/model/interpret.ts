@@ -179,6 +179,7 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
       escIdleCurrentA: esc.idleCurrentA ?? 0,
       atRest: foldsOf(setup) ? 'folded' : esc.brake === 'on' ? 'braked' : 'free',
       escSwitchingShare: esc.switchingLossShare ?? SWITCHING_SHARE,
+      outputLimit: setup.outputLimit ?? 1,
       ...motorModel(setup, motor, windingC, factors),
       gearRatio,
       gearEfficiency: setup.gearEfficiency ?? (gearRatio === 1 ? 1 : GEAR_EFFICIENCY),

@@ -16,6 +16,8 @@ export interface TrainModel {
   escResistanceOhm: number;
   escIdleCurrentA: number;
   escSwitchingShare: number;
+  /** Highest duty that full throttle may ask for: 1, or an output limit set in the controller. */
+  outputLimit: number;
   /** What a closed throttle does to the shaft: turns freely in the stream, is held by the ESC's brake, or the blades fold. */
   atRest: 'free' | 'braked' | 'folded';
   /** Motor: k in V s/rad = N m/A */

@@ -18,6 +18,18 @@ export interface Fails {
 export const isFailing = (r: CheckResult | null): r is CheckResult =>
   r?.finding === 'over' || r?.finding === 'tight';
 
+/** Checks that may stay over as far as they are already, each with its value: what a change found over, it need not mend. */
+export type Excused = ReadonlyMap<string, number>;
+/** How much worse an excused value may get, share: what is said to be as before is as before. */
+const NO_WORSE = 0.01;
+
+/** Whether a finding may stay over. */
+export function isExcused(r: CheckResult, excused: Excused): boolean {
+  const was = excused.get(r.id);
+  if (was === undefined || r.value === null || r.finding !== 'over') return false;
+  return r.direction === 'below' ? r.value <= was * (1 + NO_WORSE) : r.value >= was * (1 - NO_WORSE);
+}
+
 /** Counts the findings that fail. */
 export const failsOf = (results: readonly CheckResult[]): Fails => ({
   over: results.filter((r) => r.finding === 'over').length,
@@ -58,13 +70,16 @@ export class Trial {
 
   /** Checks over their limit. */
   get over(): CheckResult[] {
-    return CHECKS.map((check) => this.resultOf(check)).filter((r) => r?.finding === 'over') as CheckResult[];
+    return CHECKS.map((check) => this.resultOf(check)).filter(
+      (r): r is CheckResult => r?.finding === 'over' && this.#bench.counts(r)
+    );
   }
 
   /** Checks that fail, bands aside, those over first. */
   get failing(): CheckResult[] {
     return CHECKS.map((check) => this.resultOf(check))
       .filter(isFailing)
+      .filter((r) => this.#bench.counts(r))
       .sort((a, b) => Number(b.finding === 'over') - Number(a.finding === 'over'));
   }
 
@@ -76,9 +91,9 @@ export class Trial {
     let over = 0;
     let tight = 0;
     for (const [k, check] of checks.entries()) {
-      const finding = this.resultOf(check)?.finding;
-      if (finding === 'tight') tight++;
-      if (finding === 'over' && ++over > most) {
+      const result = this.resultOf(check);
+      if (result?.finding === 'tight') tight++;
+      if (result?.finding === 'over' && this.#bench.counts(result) && ++over > most) {
         checks.unshift(...checks.splice(k, 1));
         break;
       }
@@ -96,6 +111,11 @@ export class Trial {
   /** Every finding as the setup is looked at. */
   get settled(): CheckResult[] {
     return (this.#settled ??= runChecks(this.asLookedAt));
+  }
+
+  /** Findings as the setup is looked at that count, for and against. */
+  get counted(): CheckResult[] {
+    return this.settled.filter((r) => this.#bench.counts(r));
   }
 
   /** Checks over their limit that were not over before. */
@@ -117,21 +137,49 @@ export class Trial {
  */
 export class Bench {
   readonly before: Situation;
+  /** Figures that stay as they are: no trial touches them. */
+  readonly #keeps: readonly string[];
+  /** Checks that count as well as any while they are no worse than before. */
+  readonly #excused: Excused;
   /** Checks that are over before anything is changed. */
   readonly overBefore: ReadonlySet<string>;
   /** How many checks fail before anything is changed. */
   readonly fails: Fails;
   readonly #trials = new Map<string, Trial | null>();
 
-  /** @param results findings of the setup as it stands */
-  constructor(before: Situation, results: readonly CheckResult[]) {
+  /**
+   * @param results findings of the setup as it stands
+   * @param keeps paths of figures that stay as they are; a part's own name keeps all of it
+   * @param excused checks that may stay over as far as they were
+   */
+  constructor(
+    before: Situation,
+    results: readonly CheckResult[],
+    keeps: readonly string[] = [],
+    excused: Excused = new Map()
+  ) {
     this.before = before;
+    this.#keeps = keeps;
+    this.#excused = excused;
     this.fails = failsOf(results);
     this.overBefore = new Set(results.filter((r) => r.finding === 'over').map((r) => r.id));
   }
 
-  /** The setup with some changes and what belongs to them; null where the document would be refused. */
+  /** Whether a finding counts among those that fail. */
+  counts(r: CheckResult): boolean {
+    return this.#excused.size === 0 || !isExcused(r, this.#excused);
+  }
+
+  /** Whether a change leaves alone what is to stay. */
+  isFree(rung: Rung): boolean {
+    return !rung.changes.some(({ path }) =>
+      this.#keeps.some((kept) => path === kept || path.startsWith(`${kept}.`))
+    );
+  }
+
+  /** The setup with some changes and what belongs to them; null where the document would be refused, or what stays be touched. */
   try(rungs: readonly Rung[]): Trial | null {
+    if (!rungs.every((rung) => this.isFree(rung))) return null;
     const wanted = rungs.flatMap((r) => r.changes);
     const key = JSON.stringify(wanted);
     const kept = this.#trials.get(key);

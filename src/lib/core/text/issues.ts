@@ -94,6 +94,15 @@ export const SENTENCES = {
     'There is no shelf to search; give lists of packs, ESCs, motors and propulsors.',
   'too-many-combinations': (v: { size: number; most: number }) =>
     `This would be ${v.size} combinations; at most ${v.most} are searched at once. Hold a part, or leave some out.`,
+  'limit-or-kv': () => 'say which KV is wanted, or the output limit itself.',
+  'only-downwards': (v: { wanted: number; kv: number }) =>
+    `wanted KV is ${v.wanted}; the motor has ${Math.round(v.kv)}. Software only makes it slower: choose less, or another motor.`,
+  'engine-size': () => 'say how large the engine is, or which propeller it turned.',
+  'engine-craft': () => 'an engine is exchanged for a motor and propeller on aeroplanes only.',
+  'engine-propeller': () => 'the engine turned a propeller: give one, with its diameter and pitch.',
+  'repower-craft': () => 'only a boat is re-powered this way; choose another motor or another pack.',
+  'count-craft': () => 'a multirotor keeps its number of rotors here: another frame is another craft.',
+  'change-not-possible': (v: { why: string }) => `this change cannot be made: ${v.why}`,
   'no-part': () => 'this is no part: a part is an object with its kind, its name and its document in it.',
   'part-kind': (v: { value: unknown; kinds: readonly string[] }) =>
     `kind is ${v.value === undefined ? 'missing' : shown(v.value)}; it should be one of ${v.kinds.join(', ')}.`,

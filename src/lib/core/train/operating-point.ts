@@ -97,26 +97,31 @@ export function noLoadCurrentAt(m: TrainModel, omega: number): number {
 /** Throttle from which the ESC's switching loss dies out towards full throttle, where it no longer chops. (m) */
 const FADE_FROM = 0.9;
 
-/** Switching loss of the ESC as a share of V I: the document's while chopping, fading from 90 % to full throttle. */
-export const switchingShare = (m: TrainModel, throttle: number): number =>
-  throttle <= 0 || throttle >= 1
-    ? 0
-    : throttle <= FADE_FROM
-      ? m.escSwitchingShare
-      : (m.escSwitchingShare * (1 - throttle)) / (1 - FADE_FROM);
+/** Share of the time for which the ESC's switches are closed at a throttle: the throttle itself, or less of it by a limit. */
+export const dutyOf = (m: Pick<TrainModel, 'outputLimit'>, throttle: number): number =>
+  throttle * m.outputLimit;
 
-/** Conductance of the ripple's loss at a throttle, S. */
-export const rippleAt = (m: TrainModel, throttle: number): number =>
-  throttle <= 0 || throttle >= 1 ? 0 : m.rippleS * (throttle * (1 - throttle)) ** 2;
+/** Switching loss of the ESC as a share of V I: the document's while chopping, fading from 90 % to full duty. */
+export const switchingShare = (m: TrainModel, duty: number): number =>
+  duty <= 0 || duty >= 1
+    ? 0
+    : duty <= FADE_FROM
+      ? m.escSwitchingShare
+      : (m.escSwitchingShare * (1 - duty)) / (1 - FADE_FROM);
+
+/** Conductance of the ripple's loss at a duty, S. */
+export const rippleAt = (m: TrainModel, duty: number): number =>
+  duty <= 0 || duty >= 1 ? 0 : m.rippleS * (duty * (1 - duty)) ** 2;
 
 /** The ripple's loss loads the source like a resistor across the ESC: by this it divides the volts and resistance behind it. */
-export const sourceDivider = (m: TrainModel, packOhm: number, throttle: number): number =>
-  1 + m.count * rippleAt(m, throttle) * (packOhm + m.wiringResistanceOhm);
+export const sourceDivider = (m: TrainModel, packOhm: number, duty: number): number =>
+  1 + m.count * rippleAt(m, duty) * (packOhm + m.wiringResistanceOhm);
 
 /**
  * Solves the whole train for the motor speed at which motor and propulsor torque agree, and fills `out`.
  *
- *   I_m = (d V_0 − k omega)/(R_m + R_esc + d (d ± s) N R_src)      V_0: volts at the ESC with no motor current
+ *   I_m = (d V_0 − k omega)/(R_m + R_esc + d (d ± s) N R_src)      V_0: volts at the ESC with no motor current;
+ *                                                                    d: duty, throttle × output limit
  *   I_bus = d I_m + s |I_m| + I_idle + G V    (ideal chopper; s: switching share, fading from 90 % to full throttle;
  *                                              G: loss of the current's ripple, none at full throttle)
  *   k (I_m − I_0(omega)) G eta_g = CP rho n² D^5/(2 pi)
@@ -140,9 +145,10 @@ export function solveOperatingPoint(
   out: OperatingPoint
 ): void {
   const { openCircuitV, packOhm } = supply;
-  const off = throttle <= 0;
-  const switching = switchingShare(m, throttle);
-  const divider = sourceDivider(m, packOhm, throttle);
+  const duty = dutyOf(m, throttle);
+  const off = duty <= 0;
+  const switching = switchingShare(m, duty);
+  const divider = sourceDivider(m, packOhm, duty);
   const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
   const feedV = (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider;
   const idleV = feedV - m.count * m.escIdleCurrentA * sourceOhm;
@@ -154,9 +160,9 @@ export function solveOperatingPoint(
   const nPerRad = 1 / (2 * Math.PI * gear);
   const frictionBase = m.noLoadCurrentA * (1 - m.noLoadSpeedShare);
   const frictionSlope = (m.noLoadCurrentA * m.noLoadSpeedShare) / m.noLoadRadS;
-  const push0 = throttle * idleV;
-  const ohmDriving = ohm + throttle * (throttle + switching) * m.count * sourceOhm;
-  const ohmBraking = ohm + throttle * (throttle - switching) * m.count * sourceOhm;
+  const push0 = duty * idleV;
+  const ohmDriving = ohm + duty * (duty + switching) * m.count * sourceOhm;
+  const ohmBraking = ohm + duty * (duty - switching) * m.count * sourceOhm;
   c.push0 = push0;
   c.k = k;
   c.ohmDriving = ohmDriving;
@@ -258,7 +264,7 @@ export function solveOperatingPoint(
 
   out.iterations = iterations;
   out.converged = converged;
-  finish(m, supply, throttle, speedMs, omega, out);
+  finish(m, supply, duty, speedMs, omega, out);
 }
 
 /**
@@ -278,38 +284,36 @@ export function pointAtSpeed(
   propulsorLoad(m.performance, omegaRadS / (2 * Math.PI * m.gearRatio), inflow, m.diameterM, load);
   out.iterations = 0;
   out.converged = true;
-  finish(m, supply, throttle, speedMs, omegaRadS, out);
+  finish(m, supply, dutyOf(m, throttle), speedMs, omegaRadS, out);
 }
 
 /** Fills a point from its speed and the propulsor's load there, which stands in `load`. */
 function finish(
   m: TrainModel,
   { openCircuitV, packOhm }: Supply,
-  throttle: number,
+  duty: number,
   speedMs: number,
   omega: number,
   out: OperatingPoint
 ): void {
-  const off = throttle <= 0;
-  const switching = switchingShare(m, throttle);
-  const ripple = rippleAt(m, throttle);
-  const divider = sourceDivider(m, packOhm, throttle);
+  const off = duty <= 0;
+  const switching = switchingShare(m, duty);
+  const ripple = rippleAt(m, duty);
+  const divider = sourceDivider(m, packOhm, duty);
   const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
   const feedV = (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider;
   const k = m.motorConstant;
   const ohm = m.windingResistanceOhm + m.escResistanceOhm;
-  const push0 = throttle * (feedV - m.count * m.escIdleCurrentA * sourceOhm);
+  const push0 = duty * (feedV - m.count * m.escIdleCurrentA * sourceOhm);
   // folded blades lie along the stream
   if (off && m.atRest === 'folded') load[0] = load[1] = 0;
   const push = push0 - k * omega;
-  const chopped = throttle * m.count * sourceOhm;
-  const current = off
-    ? 0
-    : push / (ohm + chopped * (push >= 0 ? throttle + switching : throttle - switching));
+  const chopped = duty * m.count * sourceOhm;
+  const current = off ? 0 : push / (ohm + chopped * (push >= 0 ? duty + switching : duty - switching));
   // a stalled or stopped motor's friction takes no power
   const friction = omega > 0 ? noLoadCurrentAt(m, omega) : 0;
   const absolute = current < 0 ? -current : current;
-  const wanted = throttle * current + switching * absolute + m.escIdleCurrentA;
+  const wanted = duty * current + switching * absolute + m.escIdleCurrentA;
   const escV = feedV - m.count * wanted * sourceOhm;
   const bus = wanted + ripple * escV;
   const batteryA = m.count * bus + m.auxiliaryCurrentA;

@@ -26,26 +26,27 @@ const ROUNDS = 30;
 function throttleForVolts(m: TrainModel, supply: Supply, current: number, needV: number): number | null {
   const { openCircuitV, packOhm } = supply;
   // d (V0 − N R s |I|) − d² N R I = need, all but d at the losses of a throttle
-  circuitAt(m, openCircuitV, packOhm, current, 1);
-  if (circuit.b - circuit.a - needV < -FULL_ENOUGH * needV) return null;
-  let throttle = 1;
+  const most = m.outputLimit;
+  circuitAt(m, openCircuitV, packOhm, current, most);
+  if (most * circuit.b - most * most * circuit.a - needV < -FULL_ENOUGH * needV) return null;
+  let duty = most;
   for (let round = 0; round < ROUNDS; round++) {
-    circuitAt(m, openCircuitV, packOhm, current, throttle);
+    circuitAt(m, openCircuitV, packOhm, current, duty);
     const { a, b } = circuit;
     const square = b * b - 4 * a * needV;
     if (square < 0) break;
-    const next = Math.min((2 * needV) / (b + Math.sqrt(square)), 1);
-    const step = next - throttle;
-    throttle = next;
-    if (Math.abs(step) < 1e-12) return throttle;
+    const next = Math.min((2 * needV) / (b + Math.sqrt(square)), most);
+    const step = next - duty;
+    duty = next;
+    if (Math.abs(step) < 1e-12) return duty / most;
   }
   const missing = (d: number): number => {
     circuitAt(m, openCircuitV, packOhm, current, d);
     return d * circuit.b - d * d * circuit.a - needV;
   };
-  if (missing(1) <= 0) return 1;
-  const root = findRoot(missing, 0, 1, 1e-12);
-  return root.ok ? root.value : 1;
+  if (missing(most) <= 0) return 1;
+  const root = findRoot(missing, 0, most, 1e-12);
+  return root.ok ? root.value / most : 1;
 }
 
 /** Share of the volts by which full throttle may fall short and still be called enough: what solving leaves open. */

@@ -3,7 +3,7 @@ import { READING_S } from '../parts/pack/under-load.ts';
 import type { Situation } from '../situation/situation.ts';
 import { FACTORS } from '../model/tolerance.ts';
 import type { TrainModel } from '../model/train-model.ts';
-import { noLoadCurrentAt, rippleAt, switchingShare } from '../train/operating-point.ts';
+import { dutyOf, noLoadCurrentAt, rippleAt, switchingShare } from '../train/operating-point.ts';
 import type { PredictedPoint } from '../train/predicted.ts';
 import { INCH_M, rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
@@ -37,7 +37,7 @@ export function whyCircuit({ s, p, add }: WhyContext): void {
   const n = p.rpm / 60;
   const k = m.motorConstant;
   const nominal = battery.series * CHEMISTRIES[battery.chemistry].nominalV;
-  const d = p.throttle;
+  const d = dutyOf(m, p.throttle);
   const friction = noLoadCurrentAt(m, omega);
   const escV = atEscV(s.train, p);
   const switching = switchingShare(m, d);

@@ -1,5 +1,5 @@
 import { FACTORS, type FactorName } from '../model/tolerance.ts';
-import { rippleAt, switchingShare } from '../train/operating-point.ts';
+import { dutyOf, rippleAt, switchingShare } from '../train/operating-point.ts';
 import { rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
 import { atEscV } from './why-circuit.ts';
@@ -11,7 +11,7 @@ import type { WhyContext } from './why.ts';
  */
 export function whyPath({ s, p, add }: WhyContext): void {
   const m = s.train;
-  const d = p.throttle;
+  const d = dutyOf(m, p.throttle);
   const omega = rpmToRadS(p.rpm) * m.gearRatio;
   const heatIn = p.lossW.motorCopper + p.lossW.motorIron;
   const into = (part: string, title: string, formula: string, numbers: string): void =>

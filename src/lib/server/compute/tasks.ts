@@ -4,6 +4,8 @@ import { compareSetups, type Comparison } from '../../core/compare/compare.ts';
 import { summaryOf, type SetupSummary } from '../../core/compare/glance.ts';
 import { validateSetup } from '../../core/document/validate.ts';
 import { situationOf, type Situation } from '../../core/situation/situation.ts';
+import { answerChange } from '../../core/change/answer-change.ts';
+import type { ChangeAnswer } from '../../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../../core/calibration/calibrate.ts';
 import type { PredictAnswer } from '../../core/predict/answer.ts';
 import { answerCalibrate } from '../../core/calibration/answer-calibrate.ts';
@@ -32,6 +34,13 @@ export const predict = (text: string): Answered<PredictAnswer> => withJson(text,
 
 /** Answers the text of a calibrate request. */
 export const calibrate = (text: string): Answered<CalibrateAnswer> => withJson(text, answerCalibrate);
+
+/** Answers the text of a change request; parts are chosen from the stored shelf where it brings none. */
+export const change = (
+  text: string,
+  stored: SearchParts,
+  schools: Record<string, string>
+): Answered<ChangeAnswer> => withJson(text, (value) => answerChange(value, stored, schools));
 
 export { answerOfSearch, searchShare } from '../../core/search/answer-search.ts';
 

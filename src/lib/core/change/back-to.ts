@@ -1,0 +1,82 @@
+import {
+  firstGears,
+  lighterPropulsors,
+  otherKv,
+  outputLimits,
+  pitches,
+  type Ladder,
+  type Rung
+} from '../checks/candidates.ts';
+import { withChanges, type Change } from '../document/change.ts';
+import { validateSetup } from '../document/validate.ts';
+import { completeChanges } from '../model/belongings.ts';
+import { situationOf, type Situation } from '../situation/situation.ts';
+
+/** One way to bring the current back to what it was. */
+export interface BackTo {
+  /** What is turned: "a smaller propeller", "less pitch". */
+  readonly by: string;
+  readonly text: string;
+  readonly changes: readonly Change[];
+  readonly currentA: number;
+  readonly thrustN: number;
+}
+
+/** Smaller diameters first, of about the same pitch. */
+function smallerOnly(s: Situation): Ladder {
+  const { diameterM } = s.setup.propulsor;
+  return lighterPropulsors(s).filter((rung) =>
+    rung.changes.some((c) => c.path === 'propulsor.diameterM' && (c.value as number) < 0.999 * diameterM)
+  );
+}
+
+/** The same diameter with less pitch: propellers as they are sold, screws in steps. */
+function lessPitch(s: Situation): Ladder {
+  if (s.setup.propulsor.kind !== 'propeller') return pitches(s, 'down');
+  const { diameterM } = s.setup.propulsor;
+  return lighterPropulsors(s).filter((rung) =>
+    rung.changes.every(
+      (c) => c.path !== 'propulsor.diameterM' || Math.abs((c.value as number) / diameterM - 1) < 1e-3
+    )
+  );
+}
+
+/** The first of a ladder that draws no more than an amount; null where none does. */
+function firstBelow(s: Situation, by: string, ladder: Ladder, mostA: number): BackTo | null {
+  const tried = (rung: Rung): BackTo | null => {
+    const changes = completeChanges(s.document, rung.changes);
+    const document = withChanges(s.document, changes);
+    if (!validateSetup(document).ok) return null;
+    const { worst } = situationOf(document, { ...s.look, bands: false });
+    return worst.batteryCurrentA <= mostA
+      ? { by, text: rung.text, changes, currentA: worst.batteryCurrentA, thrustN: worst.thrustN }
+      : null;
+  };
+  for (const rung of ladder) {
+    const found = tried(rung);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** Room for a rounding of sizes: a size that draws two per cent more than before is back. */
+const ABOUT = 1.02;
+
+/**
+ * What brings the current back to what it was before a change, one of each kind: a smaller propulsor, less pitch, a lower KV,
+ * a gear, an output limit. Nothing where the current has not grown.
+ */
+export function waysBack(before: Situation, after: Situation): BackTo[] {
+  const mostA = ABOUT * before.worst.batteryCurrentA;
+  if (after.worst.batteryCurrentA <= mostA) return [];
+  const word = after.setup.propulsor.kind === 'propeller' ? 'propeller' : 'screw';
+  const volts = before.setup.battery.series / after.setup.battery.series;
+  const ways: readonly (readonly [string, Ladder])[] = [
+    [`a smaller ${word}`, smallerOnly(after)],
+    ['less pitch', lessPitch(after)],
+    ['a lower KV', otherKv(after, 'lower')],
+    ['a gear', firstGears(after)],
+    ['an output limit', outputLimits(after, volts < 1 ? [Math.floor(100 * volts) / 100] : [])]
+  ];
+  return ways.flatMap(([by, ladder]) => firstBelow(after, by, ladder, mostA) ?? []);
+}

@@ -1,0 +1,239 @@
+import type { CheckResult } from '../checks/finding.ts';
+import { runChecks } from '../checks/ledger.ts';
+import type { Measurement } from '../calibration/schema.ts';
+import { firstGears, outputLimits } from '../checks/candidates.ts';
+import type { PredictPoint, SetupDocument } from '../document/schema.ts';
+import { partWord } from '../document/part-words.ts';
+import { validateSetup } from '../document/validate.ts';
+import { BASE } from '../mend/drives.ts';
+import { mendingOf, type Aim, type Cannot, type PutRight } from '../mend/put-right.ts';
+import type { PredictAnswer } from '../predict/answer.ts';
+import { answerOf } from '../predict/predict.ts';
+import { situationOf, type Situation } from '../situation/situation.ts';
+import { mayBeTested, planOf, type Plan } from '../testing/plan.ts';
+import type { Issue } from '../text/issues.ts';
+import type { ChosenBy, Step } from './altered.ts';
+import { anchored, withMeasuredHeat, type Anchored } from './anchor.ts';
+import { waysBack, type BackTo } from './back-to.ts';
+import { balanceOf, type Balance } from './balance.ts';
+import { careOf, type Care } from './care.ts';
+import { cellsPlaceOf, type CellsPlace } from './cells-place.ts';
+import type { SetupChange } from './change-request.ts';
+import { anchorOf } from './change-request.ts';
+import { choicesOf, type Choice } from './choices.ts';
+import { claimsOf, type Claim } from './claims.ts';
+import { differencesOf, type Difference } from './differences.ts';
+import { kindOf } from './kinds/all-kinds.ts';
+import { limitText, profilesOf, type Profile } from './profiles.ts';
+import { railOf, type OnRail } from './rail.ts';
+import { rulesOf } from './rules/all-rules.ts';
+import type { RuleShown } from './rules/rule.ts';
+import { trapOf, type Trap } from './trap.ts';
+
+/** How a change is looked at. */
+export interface ChangeLook extends ChosenBy {
+  readonly point?: PredictPoint;
+  readonly bands: boolean;
+}
+
+/** A change made: both ends as situations, and what the core has to say of the way between. */
+export interface Changed {
+  readonly change: SetupChange;
+  readonly sentence: string;
+  /** "same motor, same propeller": what was not touched. */
+  readonly same: string;
+  /** The setup after the change. */
+  readonly setup: SetupDocument;
+  readonly before: Situation;
+  readonly after: Situation;
+  readonly said: readonly string[];
+  readonly steps: readonly Step[];
+  readonly anchor: Measurement | null;
+  readonly anchored: Anchored | null;
+}
+
+/** Parts in the order power flows, each by the words that it is called. */
+const PARTS = ['battery', 'esc', 'motor', 'propulsor'] as const;
+
+/** A part's figures without its name. */
+const figures = (setup: SetupDocument, part: (typeof PARTS)[number]): string => {
+  const { name: _name, ...rest } = (setup[part] ?? {}) as { name?: string };
+  return JSON.stringify(rest);
+};
+
+function sameWords(before: SetupDocument, after: SetupDocument): string {
+  const same = PARTS.filter((part) => figures(before, part) === figures(after, part)).map(
+    (part) => `same ${partWord(part, after.propulsor.kind)}`
+  );
+  return same.join(', ');
+}
+
+/**
+ * Makes a change of a valid setup: calibrates by the reading it starts from, changes the document and looks at both ends.
+ * @returns what is wrong with the changed document where it would be refused
+ */
+export function changed(
+  given: SetupDocument,
+  change: SetupChange,
+  look: ChangeLook
+): { ok: true; value: Changed } | { ok: false; errors: Issue[] } {
+  const anchor = anchorOf(change);
+  const fit = anchor === null ? null : anchored(given, [anchor]);
+  const base = fit?.setup ?? given;
+  const kind = kindOf(change);
+  const { setup, said, steps = [] } = kind.alter(base, change, look);
+  const checked = validateSetup(setup);
+  if (!checked.ok) return { ok: false, errors: checked.errors };
+  const at = (document: SetupDocument): Situation =>
+    situationOf(document, {
+      point: look.point,
+      schools: look.schools as Record<string, string> | undefined,
+      bands: look.bands
+    });
+  return {
+    ok: true,
+    value: {
+      change,
+      sentence: kind.sentence(base, change, setup),
+      same: sameWords(base, setup),
+      setup,
+      before: at(base),
+      after: at(setup),
+      said,
+      steps,
+      anchor,
+      anchored: fit
+    }
+  };
+}
+
+/** What makes a changed setup safe, or as safe as it was. */
+export interface Mends {
+  /** The fewest steps that leave nothing over, the change itself left as it is. */
+  readonly mends: readonly PutRight[];
+  /** Where there are none: the fewest steps after which nothing is over that was not over before, nor by more. */
+  readonly restores: readonly PutRight[];
+  /** What nothing mends, and what would have to give. */
+  readonly cannot: readonly Cannot[];
+}
+
+/** Looks for what makes a changed setup safe. @param results findings after the change */
+export function mendsOf(c: Changed, results: readonly CheckResult[]): Mends {
+  const volts = c.before.setup.battery.series / c.after.setup.battery.series;
+  const matched = volts < 1 ? [Math.floor(100 * volts + 1e-9) / 100] : [];
+  const aim: Aim = {
+    keeps: kindOf(c.change).keeps,
+    also: (s) => [
+      { ladder: outputLimits(s, matched), cost: BASE.output },
+      { ladder: firstGears(s), cost: BASE.gear }
+    ],
+    fewest: true
+  };
+  const found = mendingOf(c.after, results, aim);
+  const mends = found.putRight.filter((m) => m.stillOver.length === 0);
+  if (mends.length > 0) return { mends, restores: [], cannot: [] };
+  const wasOver = runChecks(c.before).filter((r) => r.finding === 'over' && r.value !== null);
+  if (wasOver.length === 0) return { mends, restores: [], cannot: found.cannot };
+  const excused = new Map(wasOver.map((r) => [r.id, r.value as number]));
+  const left = (m: PutRight): boolean => m.stillOver.every((id) => excused.has(id));
+  const { putRight } = mendingOf(c.after, results, { ...aim, excused });
+  return { mends, restores: putRight.filter(left), cannot: found.cannot };
+}
+
+/** Everything that is told of a change beside its two ends. */
+export interface Told {
+  readonly differences: readonly Difference[];
+  readonly rules: readonly RuleShown[];
+  readonly claims: readonly Claim[];
+  readonly breaks: readonly CheckResult[];
+  /** Over before the change and after it. */
+  readonly stays: readonly CheckResult[];
+  readonly rail: readonly OnRail[];
+  readonly profiles: readonly Profile[] | null;
+  /** How an output limit is set and checked, as plain text. */
+  readonly text: string | null;
+  readonly trap: Trap | null;
+  readonly waysBack: readonly BackTo[];
+  readonly choices: readonly Choice[] | null;
+  readonly care: readonly Care[];
+  readonly balance: Balance | null;
+  readonly cellsPlace: CellsPlace | null;
+}
+
+/** Tells of a change all but what mends it and how it is tested. @param results findings after it */
+export function toldOf(c: Changed, results: readonly CheckResult[]): Told {
+  const { before, after, change } = c;
+  const wasOver = new Set(
+    runChecks(before)
+      .filter((r) => r.finding === 'over')
+      .map((r) => r.id)
+  );
+  const over = results.filter((r) => r.finding === 'over');
+  const limited = change.kind === 'output-limit' ? change : null;
+  const series = after.setup.battery.series;
+  const moreCells = change.kind === 'cells' || limited !== null;
+  return {
+    differences: withMeasuredHeat(differencesOf(before, after), c.anchor, before, after),
+    rules: rulesOf({ before, after, change }),
+    claims: claimsOf({ before, after, change }),
+    breaks: over.filter((r) => !wasOver.has(r.id)),
+    stays: over.filter((r) => wasOver.has(r.id)),
+    rail: railOf(before.document, after.document),
+    profiles: limited && profilesOf(before.document, limited),
+    text: limited && limitText(before.document, limited),
+    trap: moreCells ? trapOf(before, series) : null,
+    waysBack:
+      change.kind === 'cells' || change.kind === 'pack' || change.kind === 'motor'
+        ? waysBack(before, after)
+        : [],
+    choices: change.kind === 'propulsor' ? choicesOf(before) : null,
+    care:
+      change.kind === 'propulsor' || change.kind === 'count' ? careOf(before.document, after.document) : [],
+    balance: balanceOf(before.document, after.document),
+    cellsPlace:
+      change.kind === 'cells' || change.kind === 'motor'
+        ? cellsPlaceOf(before.document, after.document)
+        : null
+  };
+}
+
+/** The answer of the contract. */
+export interface ChangeAnswer extends Told, Mends {
+  readonly sentence: string;
+  readonly same: string;
+  readonly before: PredictAnswer;
+  readonly after: PredictAnswer;
+  readonly setup: SetupDocument;
+  readonly said: readonly string[];
+  readonly steps: readonly Step[];
+  readonly anchored: Omit<Anchored, 'setup'> | null;
+  /** How it is tested, step by step; null while something is over that would break. */
+  readonly plan: Plan | null;
+}
+
+/** The whole answer for a change. @param asked points of both ends; whether what makes it safe is looked for */
+export function changeAnswerOf(
+  c: Changed,
+  asked: { readonly points?: PredictPoint[]; readonly mends?: boolean } = {}
+): ChangeAnswer {
+  const before = answerOf(c.before, { points: asked.points, remedies: false });
+  const after = answerOf(c.after, { points: asked.points, remedies: false });
+  const mended = (asked.mends ?? true) ? mendsOf(c, after.checks) : { mends: [], restores: [], cannot: [] };
+  return {
+    sentence: c.sentence,
+    same: c.same,
+    before,
+    after,
+    setup: c.setup,
+    said: c.said,
+    steps: c.steps,
+    anchored: c.anchored && {
+      residuals: c.anchored.residuals,
+      unresolved: c.anchored.unresolved,
+      notes: c.anchored.notes
+    },
+    ...toldOf(c, after.checks),
+    ...mended,
+    plan: mayBeTested(after.checks) ? planOf(c.before.document, c.after) : null
+  };
+}

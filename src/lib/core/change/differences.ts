@@ -1,0 +1,266 @@
+import { checkOf, type CheckId } from '../checks/all-checks.ts';
+import { runCheck } from '../checks/check.ts';
+import type { Situation } from '../situation/situation.ts';
+import type { Band } from '../train/bands.ts';
+import type { QuantityName } from '../units/quantity.ts';
+import { ratioBands, type Joint } from './joint-bands.ts';
+
+/** One figure before and after a change, SI, with its bands and that of the ratio. */
+export interface Difference {
+  readonly id: string;
+  readonly title: string;
+  readonly unit: string;
+  /** What it is shown as. */
+  readonly quantity: QuantityName;
+  readonly before: number | null;
+  readonly after: number | null;
+  /** After over before; null where either is not known, or nothing before. */
+  readonly ratio: number | null;
+  /** Of the figure after the change, and before it. */
+  readonly band: Band | null;
+  readonly beforeBand: Band | null;
+  /** Of the ratio: what both have in common cancels. */
+  readonly ratioBand: Band | null;
+  /** Whether it is nothing that the craft is built for but what it costs: the less the better; null where neither. */
+  readonly better: 'more' | 'less' | null;
+}
+
+interface Figure {
+  readonly id: string;
+  readonly title: string;
+  readonly unit: string;
+  readonly quantity: QuantityName;
+  readonly better: Difference['better'];
+  readonly of: (s: Situation) => number | null;
+  readonly band?: (s: Situation) => Band | null;
+  readonly joint?: Joint;
+  /** Whether following it takes a run or a flight: left out of the quick look. */
+  readonly slow?: true;
+}
+
+const found = (id: CheckId) => (s: Situation) => {
+  const check = checkOf(id);
+  return check ? runCheck(check, s) : null;
+};
+const motorHeat = found('motor-temperature');
+const escHeat = found('esc-temperature');
+const packHeat = found('pack-temperature');
+const banded = (band: Band | null | undefined): Band | null => band ?? null;
+
+/** What is told of a change, in the order in which it is asked. A table of data. */
+const FIGURES: readonly Figure[] = [
+  {
+    id: 'current',
+    title: 'current',
+    unit: 'A',
+    quantity: 'current',
+    better: 'less',
+    of: (s) => s.worst.batteryCurrentA,
+    band: (s) => banded(s.worst.band?.batteryCurrentA),
+    joint: 'batteryCurrentA'
+  },
+  {
+    id: 'motor-current',
+    title: 'current in one motor',
+    unit: 'A',
+    quantity: 'current',
+    better: 'less',
+    of: (s) => (s.train.count > 1 || s.train.outputLimit < 1 ? s.worst.motorCurrentA : null),
+    band: (s) => banded(s.worst.band?.motorCurrentA)
+  },
+  {
+    id: 'power',
+    title: 'power from the pack',
+    unit: 'W',
+    quantity: 'power',
+    better: null,
+    of: (s) => s.worst.electricalPowerW,
+    band: (s) => banded(s.worst.band?.electricalPowerW),
+    joint: 'electricalPowerW'
+  },
+  {
+    id: 'volts',
+    title: 'volts under load',
+    unit: 'V',
+    quantity: 'voltage',
+    better: null,
+    of: (s) => s.worst.batteryVoltageV
+  },
+  {
+    id: 'cell-volts',
+    title: 'volts per cell under load',
+    unit: 'V',
+    quantity: 'voltage',
+    better: 'more',
+    of: (s) => s.worst.cellVoltageV
+  },
+  {
+    id: 'rpm',
+    title: 'rpm',
+    unit: 'rpm',
+    quantity: 'rpm',
+    better: null,
+    of: (s) => s.worst.rpm,
+    band: (s) => banded(s.worst.band?.rpm),
+    joint: 'omegaRadS'
+  },
+  {
+    id: 'thrust',
+    title: 'thrust',
+    unit: 'N',
+    quantity: 'thrust',
+    better: 'more',
+    of: (s) => s.worst.thrustN,
+    band: (s) => banded(s.worst.band?.thrustN),
+    joint: 'thrustN'
+  },
+  {
+    id: 'pitch-speed',
+    title: 'pitch speed',
+    unit: 'm/s',
+    quantity: 'speed',
+    better: null,
+    of: (s) => (s.kind === 'boat' ? null : s.worst.pitchSpeedMs)
+  },
+  {
+    id: 'motor-heat',
+    title: 'motor at its hottest',
+    unit: '°C',
+    quantity: 'temperature',
+    better: 'less',
+    of: (s) => motorHeat(s)?.value ?? null,
+    band: (s) => motorHeat(s)?.band ?? null,
+    slow: true
+  },
+  {
+    id: 'esc-heat',
+    title: 'ESC in ordinary use',
+    unit: '°C',
+    quantity: 'temperature',
+    better: 'less',
+    of: (s) => escHeat(s)?.value ?? null,
+    slow: true
+  },
+  {
+    id: 'pack-heat',
+    title: 'pack at the end',
+    unit: '°C',
+    quantity: 'temperature',
+    better: 'less',
+    of: (s) => packHeat(s)?.value ?? null,
+    slow: true
+  },
+  {
+    id: 'hover-power',
+    title: 'hover',
+    unit: 'W',
+    quantity: 'power',
+    better: 'less',
+    of: (s) => s.hover?.electricalPowerW ?? null
+  },
+  {
+    id: 'hover-current',
+    title: 'hover current',
+    unit: 'A',
+    quantity: 'current',
+    better: 'less',
+    of: (s) => s.hover?.batteryCurrentA ?? null,
+    band: (s) => banded(s.hover?.band?.batteryCurrentA)
+  },
+  {
+    id: 'hover-throttle',
+    title: 'hover throttle',
+    unit: '',
+    quantity: 'share',
+    better: 'less',
+    of: (s) => s.hover?.throttle ?? null,
+    band: (s) => banded(s.hover?.band?.throttle)
+  },
+  {
+    id: 'hover-time',
+    title: 'hover time',
+    unit: 's',
+    quantity: 'minutes',
+    better: 'more',
+    of: (s) => s.lasting('hover')?.seconds ?? null,
+    slow: true
+  },
+  {
+    id: 'time',
+    title: 'time in ordinary use',
+    unit: 's',
+    quantity: 'minutes',
+    better: 'more',
+    of: (s) => s.lasting('mixed')?.seconds ?? null,
+    band: (s) => banded(s.endurance('mixed')?.band),
+    slow: true
+  },
+  {
+    id: 'top-speed',
+    title: 'top speed',
+    unit: 'm/s',
+    quantity: 'speed',
+    better: 'more',
+    of: (s) => s.level?.topSpeedMs ?? s.boat?.topSpeedMs ?? null,
+    band: (s) => s.level?.band?.topSpeedMs ?? s.boat?.band?.topSpeedMs ?? null,
+    slow: true
+  },
+  {
+    id: 'loaded-rpm',
+    title: 'rpm under way',
+    unit: 'rpm',
+    quantity: 'rpm',
+    better: null,
+    of: (s) => s.boat?.loadedRpm ?? null,
+    band: (s) => banded(s.boat?.band?.loadedRpm),
+    slow: true
+  },
+  {
+    id: 'climb',
+    title: 'climb',
+    unit: 'm/s',
+    quantity: 'speed',
+    better: 'more',
+    of: (s) => s.level?.climbMs ?? null,
+    band: (s) => s.level?.band?.climbMs ?? null,
+    slow: true
+  },
+  {
+    id: 'mass',
+    title: 'all-up weight',
+    unit: 'kg',
+    quantity: 'craftMass',
+    better: 'less',
+    of: (s) => s.setup.craft.massKg
+  }
+];
+
+/** Below this change of a ratio a figure is called the same, share. */
+export const SAME_WITHIN = 0.005;
+
+/**
+ * What differs, figure by figure, in the worst case and in use. Figures that do not apply to the craft are left out.
+ * @param quick whether what takes a run or a flight to follow is left out
+ */
+export function differencesOf(before: Situation, after: Situation, quick = false): Difference[] {
+  const joint = before.bands && after.bands ? ratioBands(before, after) : null;
+  return FIGURES.filter((f) => !(quick && f.slow)).flatMap((f): Difference[] => {
+    const [was, is] = [f.of(before), f.of(after)];
+    if (was === null && is === null) return [];
+    return [
+      {
+        id: f.id,
+        title: f.title,
+        unit: f.unit,
+        quantity: f.quantity,
+        better: f.better,
+        before: was,
+        after: is,
+        ratio: was !== null && is !== null && was !== 0 ? is / was : null,
+        band: (after.bands && f.band?.(after)) || null,
+        beforeBand: (before.bands && f.band?.(before)) || null,
+        ratioBand: f.joint && joint ? joint[f.joint] : null
+      }
+    ];
+  });
+}

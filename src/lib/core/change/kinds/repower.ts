@@ -1,0 +1,232 @@
+import { screwDiametersM } from '../../catalogue/screws.ts';
+import { kvSold } from '../../catalogue/windings.ts';
+import { RPM_WINDOWS, rpmWindowOf } from '../../checks/boat-rpm.ts';
+import { runCheck } from '../../checks/check.ts';
+import { checkOf, type CheckId } from '../../checks/all-checks.ts';
+import type { Motor, SetupDocument } from '../../document/schema.ts';
+import { sizedEsc } from '../../fit/size-electrics.ts';
+import { situationOf } from '../../situation/situation.ts';
+import { show, showUnit } from '../../units/show.ts';
+import { alteredTo, type Altered, type ChosenBy, type Step } from '../altered.ts';
+import type { RepowerChange } from '../change-request.ts';
+import type { ChangeKind } from './change-kind.ts';
+
+/**
+ * Mass of a boat's inrunner, kg, from its diameter, mm: 5.2e-6 D³. From memory of labels (36 mm of 240 g, 40 mm of 390 g,
+ * 56 mm of 840 to 1000 g come to 4.8e-6 to 6.2e-6 as their lengths differ), ±30 %.
+ */
+export const massOfBoatMotorKg = (diameterMm: number): number =>
+  Number((5.2e-6 * diameterMm ** 3).toPrecision(2));
+
+/** Diameter that a boat's motor of a mass has about, mm. */
+const diameterOfMm = (massKg: number): number => Math.cbrt(massKg / 5.2e-6);
+
+/** How far up its window a hull turns its screw: low for mono hulls and beginners, high for hydroplanes. Common practice, no source. */
+const UP_THE_WINDOW = { 'planing-mono': 0.35, hydroplane: 0.8, displacement: 0.15 } as const;
+
+/** How far a motor of the shelf may be from the wanted mass, share. (m) */
+const MASS_WITHIN = 0.5;
+
+/** Motors whose maker or builder would call 56 to 58 mm: what the loaded window is for. */
+const LOADED_FOR_MM = [50, 64] as const;
+
+/** What sets how fast a boat's motor should turn. */
+interface Turning {
+  readonly rpm: number;
+  readonly kv: number;
+  readonly kvWindow: readonly [number, number] | null;
+  readonly steps: readonly Step[];
+}
+
+/** KV from the cells' loaded volts and the hull's rpm window: both schools said, the user's own taken. */
+function byWindow(before: SetupDocument, series: number, diameterMm: number, by: ChosenBy): Turning {
+  const schools = { ...by.schools, ...(before.schools as Record<string, string> | undefined) };
+  // the loaded window is that of 56 to 58 mm motors; another size goes by the unloaded one unless the user chose
+  const fitsLoaded = diameterMm >= LOADED_FOR_MM[0] && diameterMm <= LOADED_FOR_MM[1];
+  const chosen =
+    schools['boat-rpm'] === undefined && !fitsLoaded ? RPM_WINDOWS['unloaded-22-33'] : rpmWindowOf(schools);
+  const hull = before.craft.hull ?? 'planing-mono';
+  const gear = before.gearRatio ?? 1;
+  const kvOf = (rpm: number, cellV: number): number => (rpm * gear) / (series * cellV);
+  const steps = Object.values(RPM_WINDOWS).map(({ rpm, cellV }): Step => {
+    const loaded = cellV === 4;
+    return {
+      title: loaded ? 'KV by the loaded window' : 'KV by the unloaded window',
+      working: `${show(rpm[0])} to ${show(rpm[1])} rpm / (${series} cells × ${cellV.toFixed(1)} V) = ${show(kvOf(rpm[0], cellV))} to ${show(kvOf(rpm[1], cellV))} KV${loaded ? ', for motors of 56 to 58 mm' : '; the low end for mono hulls and beginners, the high end for hydroplanes'}${chosen.cellV === cellV ? ': the one taken here' : ''}`,
+      value: kvOf(rpm[0], cellV),
+      unit: 'rpm/V'
+    };
+  });
+  const [low, high] = chosen.rpm;
+  const rpm = low + UP_THE_WINDOW[hull] * (high - low);
+  return {
+    rpm,
+    kv: kvOf(rpm, chosen.cellV),
+    kvWindow: [kvOf(low, chosen.cellV), kvOf(high, chosen.cellV)],
+    steps: [
+      ...steps,
+      {
+        title: 'rpm for this hull',
+        working: `${show(rpm)} rpm, ${hull === 'hydroplane' ? 'high' : 'low'} in the window, as for a ${hull === 'planing-mono' ? 'mono hull' : hull === 'hydroplane' ? 'hydroplane' : 'displacement hull'}`,
+        value: rpm,
+        unit: 'rpm'
+      }
+    ]
+  };
+}
+
+/** KV that keeps the rpm of a submerged screw as it is: no window is known for it. */
+function asBefore(before: SetupDocument, series: number): Turning {
+  const { kvRpmPerVolt } = before.motor;
+  const kv = (kvRpmPerVolt * before.battery.series) / series;
+  const rpm = situationOf(before).worst.rpm;
+  return {
+    rpm,
+    kv,
+    kvWindow: null,
+    steps: [
+      {
+        title: 'KV for the rpm of now',
+        working: `the rpm windows are for surface-piercing screws only; this one keeps its rpm: ${show(kvRpmPerVolt)} KV × ${before.battery.series} / ${series} cells = ${show(kv)} KV`,
+        value: kv,
+        unit: 'rpm/V'
+      }
+    ]
+  };
+}
+
+/** The motor of the shelf whose KV lies in the window and whose mass is about that of the wanted size; the nearest in KV. */
+function fromShelf(turning: Turning, massKg: number, by: ChosenBy): { name: string; motor: Motor } | null {
+  const [low, high] = turning.kvWindow ?? [0.93 * turning.kv, 1.07 * turning.kv];
+  const fits = (by.shelf?.motor ?? []).filter(
+    ({ owned, document: m }) =>
+      owned &&
+      m.kvRpmPerVolt >= low &&
+      m.kvRpmPerVolt <= high &&
+      m.massKg != null &&
+      Math.abs(m.massKg / massKg - 1) <= MASS_WITHIN
+  );
+  const off = (m: Motor): number => Math.abs(Math.log(m.kvRpmPerVolt / turning.kv));
+  const [best] = fits.sort((a, b) => off(a.document) - off(b.document));
+  return best ? { name: best.name, motor: { ...best.document, name: best.name } } : null;
+}
+
+/** Checks that a first screw must not push over: what burns. */
+const BURNS: readonly CheckId[] = [
+  'pack-current',
+  'credible-current',
+  'esc-current',
+  'motor-current',
+  'motor-power',
+  'motor-temperature'
+];
+
+/** The largest screw from three fifths to the whole of the present one with which nothing burns; the smallest where none does. */
+function screwFor(setup: SetupDocument): SetupDocument {
+  const { propulsor: p } = setup;
+  if (p.kind === 'propeller' || p.kind === 'ducted-fan' || p.coefficients) return setup;
+  const ratio = p.pitchM / p.diameterM;
+  const sizes = screwDiametersM(p.diameterM, 0.6, 1, 9).reverse();
+  const made = sizes.map((diameterM): SetupDocument => {
+    const { name: _name, ...same } = p;
+    return diameterM === p.diameterM
+      ? setup
+      : { ...setup, propulsor: { ...same, diameterM, pitchM: Number((ratio * diameterM).toFixed(4)) } };
+  });
+  const burns = (document: SetupDocument): boolean => {
+    const s = situationOf(document);
+    return BURNS.some((id) => {
+      const check = checkOf(id);
+      return check !== undefined && runCheck(check, s)?.finding === 'over';
+    });
+  };
+  return made.find((document) => !burns(document)) ?? made[made.length - 1];
+}
+
+/** How often ESC and screw are made to suit each other. */
+const ROUNDS = 2;
+
+/**
+ * A boat's whole drive from its cells: loaded volts → KV for the rpm window of the hull → motor of that size on the shelf or
+ * on sale → screw → ESC. The first screw on the water is smaller still: that stands in the plan.
+ */
+export const repowerKind: ChangeKind<RepowerChange> = {
+  sentence: (before, { series, motorDiameterMm }, after) =>
+    `re-powered for ${series} cells${motorDiameterMm == null ? '' : ` and a ${Math.round(motorDiameterMm)} mm motor`}: ${Math.round(after.motor.kvRpmPerVolt)} KV instead of ${Math.round(before.motor.kvRpmPerVolt)}`,
+  alter: (before, { series, motorDiameterMm }, by): Altered => {
+    const massKg =
+      motorDiameterMm == null
+        ? (before.motor.massKg ?? massOfBoatMotorKg(36))
+        : massOfBoatMotorKg(motorDiameterMm);
+    const diameterMm = motorDiameterMm ?? diameterOfMm(massKg);
+    const surface = before.propulsor.kind === 'surface-drive';
+    const turning = surface ? byWindow(before, series, diameterMm, by) : asBefore(before, series);
+    const found = fromShelf(turning, massKg, by);
+    const motor: Motor = found?.motor ?? {
+      kvRpmPerVolt: kvSold(turning.kv),
+      massKg,
+      poles: before.motor.poles ?? 6,
+      cooling: before.motor.cooling ?? (before.craft.hull === 'displacement' ? null : 'water')
+    };
+    const { name: _pack, ...pack } = before.battery;
+    let setup: SetupDocument = alteredTo(before, {
+      ...before,
+      calibration: null,
+      battery: series === before.battery.series ? before.battery : { ...pack, series },
+      motor,
+      sources: {
+        ...before.sources,
+        ...(found
+          ? {}
+          : Object.fromEntries(
+              ['motor.kvRpmPerVolt', 'motor.massKg', 'motor.maxCurrentA', 'motor.maxPowerW'].map((path) => [
+                path,
+                'estimated' as const
+              ])
+            ))
+      }
+    }).setup;
+    const schools = { ...by.schools, ...(before.schools as Record<string, string> | undefined) };
+    for (let round = 0; round < ROUNDS; round++) {
+      const each = situationOf(setup).worst.batteryCurrentA / (setup.count ?? 1);
+      setup = { ...setup, esc: sizedEsc(each, series, schools) };
+      setup = screwFor(setup);
+    }
+    const s = situationOf(setup);
+    const amps = s.worst.batteryCurrentA / (setup.count ?? 1);
+    setup = { ...setup, esc: sizedEsc(amps, series, schools) };
+    const screw = Math.round(1000 * setup.propulsor.diameterM);
+    return {
+      setup,
+      said: alteredTo(before, setup).said,
+      steps: [
+        {
+          title: 'loaded volts',
+          working: `${series} cells × 4.0 V = ${showUnit(4 * series, 'V')} just charged and under load; solved here: ${showUnit(s.worst.batteryVoltageV, 'V')}`,
+          value: 4 * series,
+          unit: 'V'
+        },
+        ...turning.steps,
+        {
+          title: 'motor',
+          working: `${show(turning.kv)} KV of about ${show(1000 * massKg, 2)} g (${Math.round(diameterMm)} mm): ${found ? `${found.name} is on the shelf` : `none on the shelf; to buy, ${kvSold(turning.kv)} KV`}`,
+          value: motor.kvRpmPerVolt,
+          unit: 'rpm/V'
+        },
+        {
+          title: 'screw',
+          working: `${screw} mm is the largest up to the present ${Math.round(1000 * before.propulsor.diameterM)} mm with which nothing burns; begin on the water with a smaller one`,
+          value: setup.propulsor.diameterM,
+          unit: 'm'
+        },
+        {
+          title: 'ESC',
+          working: `${showUnit(amps, 'A')} at full throttle, standing, asks ${show(setup.esc?.continuousA ?? 0)} A by the margin that is chosen`,
+          value: setup.esc?.continuousA ?? null,
+          unit: 'A'
+        }
+      ]
+    };
+  },
+  keeps: ['battery.series']
+};
