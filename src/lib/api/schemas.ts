@@ -166,25 +166,29 @@ export const SCHEMAS = {
     },
     ['putRight', 'cannot']
   ),
-  PutRight: object({
-    text,
-    steps: list(text),
-    outcome: list(text),
-    changes: list(reference('Change')),
-    effects: list(
-      object({
-        id: text,
-        title: text,
-        unit: text,
-        direction: { enum: ['below', 'above'] },
-        before: nullable(number),
-        after: nullable(number),
-        findingBefore: nullable(FINDING),
-        findingAfter: nullable(FINDING)
-      })
-    ),
-    stillOver: list(text)
-  }),
+  PutRight: object(
+    {
+      text,
+      steps: list(text),
+      outcome: list(text),
+      changes: list(reference('Change')),
+      effects: list(
+        object({
+          id: text,
+          title: text,
+          unit: text,
+          direction: { enum: ['below', 'above'] },
+          before: nullable(number),
+          after: nullable(number),
+          findingBefore: nullable(FINDING),
+          findingAfter: nullable(FINDING)
+        })
+      ),
+      stillOver: list(text),
+      asBefore: list(text)
+    },
+    ['asBefore']
+  ),
   CalibrateAnswer: object({
     setup: reference('Setup'),
     residuals: list(

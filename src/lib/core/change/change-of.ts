@@ -135,9 +135,8 @@ export function mendsOf(c: Changed, results: readonly CheckResult[]): Mends {
   const wasOver = runChecks(c.before).filter((r) => r.finding === 'over' && r.value !== null);
   if (wasOver.length === 0) return { mends, restores: [], cannot: found.cannot };
   const excused = new Map(wasOver.map((r) => [r.id, r.value as number]));
-  const left = (m: PutRight): boolean => m.stillOver.every((id) => excused.has(id));
   const { putRight } = mendingOf(c.after, results, { ...aim, excused });
-  return { mends, restores: putRight.filter(left), cannot: found.cannot };
+  return { mends, restores: putRight.filter((m) => m.stillOver.length === 0), cannot: found.cannot };
 }
 
 /** Everything that is told of a change beside its two ends. */

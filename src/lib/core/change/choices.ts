@@ -104,7 +104,7 @@ export function choicesOf(s: Situation): Choice[] {
         changes,
         diameterM: train.diameterM,
         pitchM: train.pitchM,
-        blades: document.propulsor.blades ?? 2,
+        blades: at.setup.propulsor.blades ?? 2,
         currentA: worst.batteryCurrentA,
         band: worst.band?.batteryCurrentA ?? null,
         thrustN: worst.thrustN,

@@ -48,6 +48,8 @@ export interface PutRight {
   readonly effects: Effect[];
   /** Checks that stay over. */
   readonly stillOver: string[];
+  /** Checks that were over and stay so no worse, where that is excused. */
+  readonly asBefore?: string[];
 }
 
 /** A check that stays beyond its limit, and why. */
@@ -238,10 +240,14 @@ function stepsOf(trial: Trial): string[] {
   });
 }
 
+/** What stays over and is excused. */
+const asBeforeOf = (trial: Trial): CheckResult[] =>
+  trial.settled.filter((r) => r.finding === 'over' && !trial.counted.includes(r));
+
 /** What comes of a solution: "everything holds", "2 % less thrust". */
 function outcomeOf({ trial, fails }: Found, before: Situation): string[] {
   const failing = trial.counted.filter(isFailing);
-  const asBefore = trial.settled.filter((r) => r.finding === 'over' && !failing.includes(r));
+  const asBefore = asBeforeOf(trial);
   const verdict =
     failing.length === 0
       ? 'everything holds'
@@ -345,7 +351,8 @@ export function mendingOf(s: Situation, results: readonly CheckResult[], aim: Ai
       outcome,
       changes: [...f.trial.changes],
       effects: effectsOf(results, f.trial.settled),
-      stillOver: f.trial.settled.filter((r) => r.finding === 'over').map((r) => r.id)
+      stillOver: f.trial.counted.filter((r) => r.finding === 'over').map((r) => r.id),
+      ...(aim.excused ? { asBefore: asBeforeOf(f.trial).map((r) => r.id) } : {})
     };
   });
   const left = (found[0]?.trial.counted ?? counted).filter((r) =>
