@@ -47,7 +47,8 @@ function nearest(bench: Bench, best: Trial, failing: CheckResult): Trial | null 
   for (const ladder of laddersOf(failing, best.situation, bench))
     for (const rung of ladder) {
       const trial = resized(bench, best, rung);
-      if (!trial?.holds(check)) continue;
+      // a limit that is passed no longer may leave others that are not known
+      if (!trial || !(trial.holds(check) || trial.resultOf(check)?.finding === 'unknown')) continue;
       if (isBetter(failsOf(trial.failing), failsOf((found ?? best).failing))) found = trial;
       else if (failing.reason === 'band' && !found && trial.failing.length <= best.failing.length)
         found = trial;

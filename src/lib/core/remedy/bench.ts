@@ -123,9 +123,14 @@ export class Trial {
     return this.over.filter((r) => !this.#bench.overBefore.has(r.id));
   }
 
-  /** Whether a check holds, its band included where the setup is looked at with bands; they are worked out for it alone. */
+  /**
+   * Whether a check holds, its band included where the setup is looked at with bands; they are worked out for it alone. One
+   * that no longer applies has nothing to hold.
+   */
   holds(check: Check): boolean {
-    if (this.resultOf(check)?.finding !== 'holds') return false;
+    const result = this.resultOf(check);
+    if (result === null) return true;
+    if (result.finding !== 'holds') return false;
     if (!this.#bench.before.bands) return true;
     return runCheck(check, this.asLookedAt)?.finding === 'holds';
   }

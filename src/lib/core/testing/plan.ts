@@ -144,23 +144,31 @@ function cellSteps(from: number, to: number): number[] {
   return between;
 }
 
-/** What is fitted before the setup itself, the lightest load first: fewer cells, then smaller screws. */
+/** What is fitted before the setup itself, the lightest load first: the smallest screw on fewer cells, then on all, then larger ones. */
 function gentler(before: SetupDocument | null, s: Situation): { title: string; s: Situation }[] {
   const { battery, propulsor: p } = s.setup;
-  const stages = cellSteps(before?.battery.series ?? battery.series, battery.series).map((series) => ({
-    title: `${series} cells`,
-    s: like(s, [{ path: 'battery.series', value: series }])
-  }));
-  if (s.kind !== 'boat' || p.kind === 'propeller' || p.kind === 'ducted-fan' || p.coefficients) return stages;
-  const ratio = s.train.pitchM / p.diameterM;
-  const screws = screwDiametersM(p.diameterM, 0.76, 0.88, 2).map((diameterM) => ({
-    title: `${Math.round(1000 * diameterM)} mm screw`,
-    s: like(s, [
-      { path: 'propulsor.diameterM', value: diameterM },
-      { path: 'propulsor.pitchM', value: Number((ratio * diameterM).toFixed(4)) }
-    ])
-  }));
-  return [...stages, ...screws];
+  const cells = cellSteps(before?.battery.series ?? battery.series, battery.series);
+  const screws =
+    s.kind !== 'boat' || p.kind === 'propeller' || p.kind === 'ducted-fan' || p.coefficients
+      ? []
+      : screwDiametersM(p.diameterM, 0.76, 0.88, 2).map((diameterM) => ({
+          title: `${Math.round(1000 * diameterM)} mm screw`,
+          changes: [
+            { path: 'propulsor.diameterM', value: diameterM },
+            {
+              path: 'propulsor.pitchM',
+              value: Number(((s.train.pitchM / p.diameterM) * diameterM).toFixed(4))
+            }
+          ]
+        }));
+  const smallest = screws[0]?.changes ?? [];
+  return [
+    ...cells.map((series) => ({
+      title: `${series} cells${screws.length > 0 ? `, ${screws[0].title}` : ''}`,
+      s: like(s, [{ path: 'battery.series', value: series }, ...smallest])
+    })),
+    ...screws.map(({ title, changes }) => ({ title, s: like(s, changes) }))
+  ];
 }
 
 const fitted = (s: Situation): string =>
