@@ -50,6 +50,8 @@ export function randomChange(
       return craft.kind === 'boat' ? { kind, series, motorDiameterMm: by(28, 36, 42, 56) } : null;
     case 'engine':
       return craft.kind === 'fixed-wing' ? { kind, displacementCc: by(2.5, 4, 7.5, 15, 26) } : null;
+    case 'figures':
+      return null;
     case 'count':
       return craft.kind === 'multirotor' ? null : { kind, count: by(1, 2) };
   }

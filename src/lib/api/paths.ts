@@ -41,6 +41,7 @@ export const PATHS = {
   readSetup: ['GET', '/api/v1/setups/{id}'],
   editSetup: ['PUT', '/api/v1/setups/{id}'],
   duplicateSetup: ['POST', '/api/v1/setups/{id}/duplicate'],
+  logRun: ['POST', '/api/v1/setups/{id}/runs'],
   openSetup: ['POST', '/api/v1/setups/{id}/open'],
   pinSetup: ['POST', '/api/v1/setups/{id}/pin'],
   redoSetup: ['POST', '/api/v1/setups/{id}/redo'],

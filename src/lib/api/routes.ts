@@ -2,8 +2,10 @@ import type { ChangeAnswer } from '../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
 import { settingsSchema, type Settings } from '../core/document/settings-schema.ts';
+import { runLoggedSchema } from '../core/document/run-schema.ts';
 import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
 import type {
+  RunReading,
   StoredCraft,
   StoredMakersTable,
   StoredPart,
@@ -98,6 +100,16 @@ export const ROUTES = {
     body: { kind: 'text', is: as<object>(named('ChangeRequest')) },
     answer: as<ChangeAnswer>(named('ChangeAnswer')),
     refuses: [413, 429]
+  }),
+  logRun: route('logRun', {
+    summary: 'Logs a run of a setup: what the meter showed.',
+    body: {
+      kind: 'json',
+      is: as<{ title: string; verdict?: string; readings: RunReading[] }>(runLoggedSchema)
+    },
+    answer: as<{ id: number }>({ type: 'object', required: ['id'], properties: { id: { type: 'integer' } } }),
+    status: 201,
+    refuses: [404]
   }),
   search: route('search', {
     summary: 'Every workable combination of a shelf for a brief, ranked; what the others break first.',

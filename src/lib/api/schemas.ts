@@ -300,7 +300,8 @@ export const SCHEMAS = {
         band: nullable(pair),
         beforeBand: nullable(pair),
         ratioBand: nullable(pair),
-        better: { enum: ['more', 'less', null] }
+        better: { enum: ['more', 'less', null] },
+        decisive: flag
       })
     ),
     rules: list(
@@ -344,7 +345,8 @@ export const SCHEMAS = {
         band: list(nullable(pair)),
         present: whole,
         wanted: whole,
-        exponent: number
+        exponent: number,
+        limitedA: nullable(number)
       })
     ),
     waysBack: list(

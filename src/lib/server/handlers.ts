@@ -18,6 +18,8 @@ import {
 } from './makers-tables.ts';
 import { createPart, editPart, getPart, listParts, markPart } from './parts.ts';
 import { createSearch, editSearch, getSearch, listSearches, markSearch } from './searches.ts';
+import { logRun } from './runs.ts';
+import type { RunReading } from '../core/document/stored.ts';
 import { search, shelfParts } from './search.ts';
 import { getSettings, putSettings } from './settings.ts';
 import {
@@ -83,6 +85,18 @@ export const HANDLERS: Handlers = {
   change: async ({ db, body }) => {
     const result = await compute('change', body, shelfParts(db), getSettings(db).schools);
     return result.ok ? found(result.answer) : invalid(result.errors.errors);
+  },
+  logRun: ({ db, id, body }) => {
+    const known = ({ throttle, speedMs, ...r }: RunReading): RunReading => ({
+      throttle,
+      speedMs,
+      batteryVoltageV: r.batteryVoltageV ?? null,
+      batteryCurrentA: r.batteryCurrentA ?? null,
+      rpm: r.rpm ?? null,
+      thrustN: r.thrustN ?? null
+    });
+    const run = { title: body.title, verdict: body.verdict ?? '', readings: body.readings.map(known) };
+    return logRun(db, id, run, new Date().toISOString());
   },
   search: async ({ db, body }) => {
     const result = await search(body, shelfParts(db), getSettings(db).schools);

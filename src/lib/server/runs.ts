@@ -1,5 +1,8 @@
+import type { RunLogged } from '../core/document/run-schema.ts';
 import type { StoredRun } from '../core/document/stored.ts';
 import type { Db } from './db/open.ts';
+import { found, type Outcome } from './outcome.ts';
+import { getSetup } from './setups.ts';
 
 interface Row {
   id: number;
@@ -28,13 +31,17 @@ export function listRuns(db: Db, craftId: number): StoredRun[] {
   }));
 }
 
-/** Stores a run; the demo's log. */
-export function createRun(db: Db, run: Omit<StoredRun, 'id'>): void {
-  db.prepare('INSERT INTO run (setup_id, held_at, title, verdict, readings) VALUES (?, ?, ?, ?, ?)').run(
-    run.setupId,
-    run.heldAt,
-    run.title,
-    run.verdict,
-    JSON.stringify(run.readings)
-  );
+/** Logs a run of a setup as it is now. @param heldAt when it was, ISO 8601 */
+export function logRun(db: Db, setupId: number, run: RunLogged, heldAt: string): Outcome<{ id: number }> {
+  const setup = getSetup(db, setupId);
+  if (!setup.ok) return setup;
+  return found({ id: createRun(db, { ...run, setupId, heldAt }) });
+}
+
+/** Stores a run. @returns its id */
+export function createRun(db: Db, run: Omit<StoredRun, 'id'>): number {
+  const { lastInsertRowid } = db
+    .prepare('INSERT INTO run (setup_id, held_at, title, verdict, readings) VALUES (?, ?, ?, ?, ?)')
+    .run(run.setupId, run.heldAt, run.title, run.verdict, JSON.stringify(run.readings));
+  return Number(lastInsertRowid);
 }

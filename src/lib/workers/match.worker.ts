@@ -1,9 +1,12 @@
 import { expose } from 'comlink';
 import type { TableFit } from '../core/calibration/fit-makers-table.ts';
-import type { Motor } from '../core/document/schema.ts';
+import type { Measurement } from '../core/calibration/schema.ts';
+import type { Learnt } from '../core/change/learn-from.ts';
+import type { Motor, SetupDocument } from '../core/document/schema.ts';
 import type { MakersRow } from '../core/document/makers-row.ts';
 import { fitAround } from '../core/fit/fit-around.ts';
 import { compareWithTable } from '../core/shelf/compare-makers-table.ts';
+import { changePicture } from '../core/change/change-picture.ts';
 import { tellCandidate } from '../core/search/told.ts';
 import {
   fittingsFor,
@@ -17,6 +20,12 @@ import {
 const fitTable = async (motor: Motor, rows: readonly MakersRow[]): Promise<TableFit | null> =>
   (await import('../core/calibration/fit-makers-table.ts')).fitMakersTable(motor, rows);
 
+/** Calibrates by readings; the least-squares package is loaded when it is first asked for. */
+const learnFrom = async (
+  setup: SetupDocument,
+  measurements: readonly Measurement[]
+): Promise<Learnt | null> => (await import('../core/change/learn-from.ts')).learnFrom(setup, measurements);
+
 /** What the page may ask of the worker: the core's own functions, nothing else. */
 const api = {
   matchPicture,
@@ -27,7 +36,9 @@ const api = {
   fitAround,
   compareWithTable,
   fitTable,
-  tellCandidate
+  tellCandidate,
+  changePicture,
+  learnFrom
 };
 export type MatchWorker = typeof api;
 

@@ -18,8 +18,7 @@ import { waysBack, type BackTo } from './back-to.ts';
 import { balanceOf, type Balance } from './balance.ts';
 import { careOf, type Care } from './care.ts';
 import { cellsPlaceOf, type CellsPlace } from './cells-place.ts';
-import type { SetupChange } from './change-request.ts';
-import { anchorOf } from './change-request.ts';
+import { anchorOf, type ChangeKindName, type SetupChange } from './change-request.ts';
 import { choicesOf, type Choice } from './choices.ts';
 import { claimsOf, type Claim } from './claims.ts';
 import { differencesOf, type Difference } from './differences.ts';
@@ -32,6 +31,8 @@ import { trapOf, type Trap } from './trap.ts';
 
 /** How a change is looked at. */
 export interface ChangeLook extends ChosenBy {
+  /** What may not be taken back beside the change itself: what earlier steps were made for. */
+  readonly keeps?: readonly string[];
   readonly point?: PredictPoint;
   readonly bands: boolean;
 }
@@ -50,6 +51,8 @@ export interface Changed {
   readonly steps: readonly Step[];
   readonly anchor: Measurement | null;
   readonly anchored: Anchored | null;
+  /** Paths that nothing may take back. */
+  readonly keeps: readonly string[];
 }
 
 /** Parts in the order power flows, each by the words that it is called. */
@@ -102,7 +105,8 @@ export function changed(
       said,
       steps,
       anchor,
-      anchored: fit
+      anchored: fit,
+      keeps: [...kind.keeps, ...(look.keeps ?? [])]
     }
   };
 }
@@ -122,7 +126,7 @@ export function mendsOf(c: Changed, results: readonly CheckResult[]): Mends {
   const volts = c.before.setup.battery.series / c.after.setup.battery.series;
   const matched = volts < 1 ? [Math.floor(100 * volts + 1e-9) / 100] : [];
   const aim: Aim = {
-    keeps: kindOf(c.change).keeps,
+    keeps: c.keeps,
     also: (s) => [
       { ladder: outputLimits(s, matched), cost: BASE.output },
       { ladder: firstGears(s), cost: BASE.gear }
@@ -159,8 +163,14 @@ export interface Told {
   readonly cellsPlace: CellsPlace | null;
 }
 
-/** Tells of a change all but what mends it and how it is tested. @param results findings after it */
-export function toldOf(c: Changed, results: readonly CheckResult[]): Told {
+/** Kinds of change after which the current may want to be brought back. */
+const BRINGS_BACK: readonly ChangeKindName[] = ['cells', 'pack', 'motor'];
+
+/**
+ * Tells of a change all but what mends it and how it is tested.
+ * @param results findings after it; @param quick whether what takes longest is left out: for the frame after an edit
+ */
+export function toldOf(c: Changed, results: readonly CheckResult[], quick = false): Told {
   const { before, after, change } = c;
   const wasOver = new Set(
     runChecks(before)
@@ -172,7 +182,7 @@ export function toldOf(c: Changed, results: readonly CheckResult[]): Told {
   const series = after.setup.battery.series;
   const moreCells = change.kind === 'cells' || limited !== null;
   return {
-    differences: withMeasuredHeat(differencesOf(before, after), c.anchor, before, after),
+    differences: withMeasuredHeat(differencesOf(before, after, quick), c.anchor, before, after),
     rules: rulesOf({ before, after, change }),
     claims: claimsOf({ before, after, change }),
     breaks: over.filter((r) => !wasOver.has(r.id)),
@@ -180,12 +190,9 @@ export function toldOf(c: Changed, results: readonly CheckResult[]): Told {
     rail: railOf(before.document, after.document),
     profiles: limited && profilesOf(before.document, limited),
     text: limited && limitText(before.document, limited),
-    trap: moreCells ? trapOf(before, series) : null,
-    waysBack:
-      change.kind === 'cells' || change.kind === 'pack' || change.kind === 'motor'
-        ? waysBack(before, after)
-        : [],
-    choices: change.kind === 'propulsor' ? choicesOf(before) : null,
+    trap: moreCells ? trapOf(before, series, limited && after.worst.batteryCurrentA) : null,
+    waysBack: !quick && BRINGS_BACK.includes(change.kind) ? waysBack(before, after) : [],
+    choices: change.kind === 'propulsor' && !quick ? choicesOf(before) : null,
     care:
       change.kind === 'propulsor' || change.kind === 'count' ? careOf(before.document, after.document) : [],
     balance: balanceOf(before.document, after.document),

@@ -1,4 +1,5 @@
 import { measurementSchema, type Measurement } from '../calibration/schema.ts';
+import type { Change } from '../document/change.ts';
 import {
   batterySchema,
   motorSchema,
@@ -126,6 +127,13 @@ export type EngineChange = {
 };
 export type CountChange = { readonly kind: 'count'; readonly count: number } & Anchor;
 
+/** Figures set as a step of its own: on the page only, never in a request. */
+export interface FiguresChange {
+  readonly kind: 'figures';
+  readonly title: string;
+  readonly changes: readonly Change[];
+}
+
 /** One change of a setup; `anchor` is what the present one was measured to do: the prediction is calibrated by it first. */
 export type SetupChange =
   | CellsChange
@@ -135,7 +143,8 @@ export type SetupChange =
   | PackChange
   | RepowerChange
   | EngineChange
-  | CountChange;
+  | CountChange
+  | FiguresChange;
 export type ChangeKindName = SetupChange['kind'];
 
 /** The reading that a change starts from; null where it has none. */

@@ -23,6 +23,8 @@ export interface Difference {
   readonly ratioBand: Band | null;
   /** Whether it is nothing that the craft is built for but what it costs: the less the better; null where neither. */
   readonly better: 'more' | 'less' | null;
+  /** Whether it is one of those that decide: told first. */
+  readonly decisive: boolean;
 }
 
 interface Figure {
@@ -31,6 +33,7 @@ interface Figure {
   readonly unit: string;
   readonly quantity: QuantityName;
   readonly better: Difference['better'];
+  readonly decisive?: true;
   readonly of: (s: Situation) => number | null;
   readonly band?: (s: Situation) => Band | null;
   readonly joint?: Joint;
@@ -51,6 +54,7 @@ const banded = (band: Band | null | undefined): Band | null => band ?? null;
 const FIGURES: readonly Figure[] = [
   {
     id: 'current',
+    decisive: true,
     title: 'current',
     unit: 'A',
     quantity: 'current',
@@ -61,7 +65,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'motor-current',
-    title: 'current in one motor',
+    title: 'in one motor',
     unit: 'A',
     quantity: 'current',
     better: 'less',
@@ -70,7 +74,8 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'power',
-    title: 'power from the pack',
+    decisive: true,
+    title: 'power',
     unit: 'W',
     quantity: 'power',
     better: null,
@@ -80,7 +85,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'volts',
-    title: 'volts under load',
+    title: 'pack, loaded',
     unit: 'V',
     quantity: 'voltage',
     better: null,
@@ -88,7 +93,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'cell-volts',
-    title: 'volts per cell under load',
+    title: 'each cell, loaded',
     unit: 'V',
     quantity: 'voltage',
     better: 'more',
@@ -96,6 +101,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'rpm',
+    decisive: true,
     title: 'rpm',
     unit: 'rpm',
     quantity: 'rpm',
@@ -106,6 +112,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'thrust',
+    decisive: true,
     title: 'thrust',
     unit: 'N',
     quantity: 'thrust',
@@ -124,7 +131,8 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'motor-heat',
-    title: 'motor at its hottest',
+    decisive: true,
+    title: 'hottest motor',
     unit: '°C',
     quantity: 'temperature',
     better: 'less',
@@ -134,7 +142,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'esc-heat',
-    title: 'ESC in ordinary use',
+    title: 'ESC in use',
     unit: '°C',
     quantity: 'temperature',
     better: 'less',
@@ -152,6 +160,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'hover-power',
+    decisive: true,
     title: 'hover',
     unit: 'W',
     quantity: 'power',
@@ -169,6 +178,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'hover-throttle',
+    decisive: true,
     title: 'hover throttle',
     unit: '',
     quantity: 'share',
@@ -178,6 +188,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'hover-time',
+    decisive: true,
     title: 'hover time',
     unit: 's',
     quantity: 'minutes',
@@ -187,7 +198,8 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'time',
-    title: 'time in ordinary use',
+    decisive: true,
+    title: 'time in use',
     unit: 's',
     quantity: 'minutes',
     better: 'more',
@@ -197,6 +209,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'top-speed',
+    decisive: true,
     title: 'top speed',
     unit: 'm/s',
     quantity: 'speed',
@@ -227,6 +240,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'mass',
+    decisive: true,
     title: 'all-up weight',
     unit: 'kg',
     quantity: 'craftMass',
@@ -254,6 +268,7 @@ export function differencesOf(before: Situation, after: Situation, quick = false
         unit: f.unit,
         quantity: f.quantity,
         better: f.better,
+        decisive: f.decisive ?? false,
         before: was,
         after: is,
         ratio: was !== null && is !== null && was !== 0 ? is / was : null,

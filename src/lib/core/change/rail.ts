@@ -54,3 +54,27 @@ export function railOf(before: SetupDocument, after: SetupDocument): OnRail[] {
     ...usual.map((kind) => part(partTitleOnRail({ kind }), kind, null, null))
   ];
 }
+
+/** What is told of a part on the rail: that it stands the volts it sees, that it does not, nothing, or the most it stands. */
+export type RailWord = 'yes' | 'no' | 'not known' | number;
+
+/**
+ * The document's parts on the rail after one was told of. "Yes" says that it stands the new volts, "no" that it stands what it
+ * has seen so far and no more: that is all that can be said without its papers.
+ * @param stoodV volts of a full pack before the change
+ */
+export function toldRail(
+  rail: readonly RailPart[],
+  part: OnRail,
+  word: RailWord,
+  stoodV: number
+): RailPart[] {
+  const { kind } = part;
+  if (kind === 'esc' || kind === 'receiver-supply') return [...rail];
+  const volts = word === 'yes' ? part.seesV : word === 'no' ? stoodV : word === 'not known' ? null : word;
+  const maxVoltageV = volts !== null && volts > 0 ? Number(volts.toFixed(2)) : null;
+  const at = part.path?.startsWith('rail.') ? Number(part.path.split('.')[1]) : -1;
+  return at >= 0
+    ? rail.map((p, k) => (k === at ? { ...p, maxVoltageV } : p))
+    : [...rail, { kind, maxVoltageV }];
+}

@@ -16,6 +16,8 @@ export interface Trap {
   readonly wanted: number;
   /** The exponent on the cell count that the model comes to. */
   readonly exponent: number;
+  /** Current at the new count with everything else that the change does: an output limit; null where it does nothing else. */
+  readonly limitedA: number | null;
 }
 
 /** Most cell counts of one picture: a long way is taken in larger steps. */
@@ -33,7 +35,7 @@ function countsBetween(a: number, b: number): number[] {
  * The trap of one more cell: current in step with volts, by the rule of 1.6, and as the model has it with sag. Everything but
  * the count of cells stays, the pack's mass and make with it.
  */
-export function trapOf(before: Situation, wanted: number): Trap | null {
+export function trapOf(before: Situation, wanted: number, limitedA: number | null = null): Trap | null {
   const present = before.setup.battery.series;
   if (present === wanted) return null;
   const series = countsBetween(present, wanted);
@@ -53,6 +55,7 @@ export function trapOf(before: Situation, wanted: number): Trap | null {
     band: at.map((s) => s.worst.band?.batteryCurrentA ?? null),
     present,
     wanted,
+    limitedA,
     exponent: Math.log(last / amps) / Math.log(wanted / present)
   };
 }

@@ -5,12 +5,15 @@
   let {
     text,
     id = '',
+    href = '',
     onundo,
     onclose
   }: {
     text: string;
     /** Test id of the undo. */
     id?: string;
+    /** Where what was made is opened; no link by default. */
+    href?: string;
     /** Called for undo; without it there is none. */
     onundo?: () => void;
     onclose: () => void;
@@ -19,6 +22,7 @@
 
 <Toast class="fixed bottom-4 left-4 z-50" dismissable {onclose}>
   {text}
+  {#if href}<a class="text-cold ml-2 font-semibold underline" {href}>open it</a>{/if}
   {#if onundo}<button class="text-cold ml-2 font-semibold underline" data-testid={id} onclick={onundo}
       >undo</button
     >{/if}

@@ -2,6 +2,7 @@ import type { ChangeKindName, SetupChange } from '../change-request.ts';
 import { cellsKind } from './cells.ts';
 import type { ChangeKind } from './change-kind.ts';
 import { countKind } from './count.ts';
+import { figuresKind } from './figures.ts';
 import { engineKind } from './engine.ts';
 import { motorKind } from './motor.ts';
 import { outputLimitKind } from './output-limit.ts';
@@ -19,7 +20,8 @@ const KINDS: { readonly [K in ChangeKindName]: Of<K> } = {
   pack: packKind,
   repower: repowerKind,
   engine: engineKind,
-  count: countKind
+  count: countKind,
+  figures: figuresKind
 };
 
 /** What a change is and does, by its kind. */

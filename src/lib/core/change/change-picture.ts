@@ -1,0 +1,146 @@
+import type { CheckResult } from '../checks/finding.ts';
+import { runChecks } from '../checks/ledger.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { validateSetup } from '../document/validate.ts';
+import { powerPath, type PowerStage } from '../match/power-path.ts';
+import type { PutRight } from '../mend/put-right.ts';
+import type { SearchParts } from '../search/space.ts';
+import { mayBeTested, planOf, type Plan } from '../testing/plan.ts';
+import type { Issue } from '../text/issues.ts';
+import { faultsOf } from './answer-change.ts';
+import type { Step } from './altered.ts';
+import { changed, mendsOf, toldOf, type Changed, type Mends, type Told } from './change-of.ts';
+import type { SetupChange } from './change-request.ts';
+import { kindOf } from './kinds/all-kinds.ts';
+
+/** What the Change screen looks at: a setup, the changes one after the other, and how. */
+export interface ChangeView {
+  readonly base: SetupDocument;
+  /** At least one; the last is the one that is looked at. */
+  readonly changes: readonly SetupChange[];
+  readonly schools: Readonly<Record<string, string>>;
+  readonly shelf: Pick<SearchParts, 'motor' | 'esc'> | null;
+  /** Against what it is held: the setup before the last change, or the one that all began with. */
+  readonly against: 'step' | 'start';
+}
+
+/** One power path in watts. */
+interface Path {
+  readonly stages: PowerStage[];
+  readonly usefulW: number;
+  readonly standing: boolean;
+}
+
+/** Everything the Change screen draws. */
+export interface ChangePicture extends Told {
+  readonly sentence: string;
+  readonly same: string;
+  readonly said: readonly string[];
+  readonly steps: readonly Step[];
+  /** The setups at both ends. */
+  readonly before: SetupDocument;
+  readonly setup: SetupDocument;
+  /** Sentences of all the steps. */
+  readonly trail: readonly string[];
+  readonly paths: readonly [Path, Path];
+  /** Findings after the change. */
+  readonly checks: readonly CheckResult[];
+}
+
+export type ChangeResult = { ok: true; picture: ChangePicture } | { ok: false; errors: Issue[] };
+
+/** What makes a change safe, and how it is tested: what takes longest. */
+export interface ChangeAdvice {
+  readonly mends: Mends;
+  /** Null while something is over that would break. */
+  readonly plan: Plan | null;
+}
+
+/** The last change of a view made on what the earlier ones made, and the sentences of all. */
+function made(
+  view: ChangeView,
+  bands: boolean
+): { ok: true; value: Changed; trail: string[] } | { ok: false; errors: Issue[] } {
+  const whole = validateSetup(view.base);
+  if (!whole.ok) return whole;
+  const by = { schools: view.schools, shelf: view.shelf };
+  const trail: string[] = [];
+  const keeps: string[] = [];
+  let from = view.base;
+  const last = view.changes[view.changes.length - 1];
+  for (const change of view.changes) {
+    const faults = faultsOf(from, change);
+    if (faults.length > 0) return { ok: false, errors: faults };
+    if (change === last) break;
+    const kind = kindOf(change);
+    const { setup } = kind.alter(from, change, by);
+    trail.push(kind.sentence(from, change, setup));
+    keeps.push(...kind.keeps);
+    from = setup;
+  }
+  const result = changed(from, last, { ...by, bands, keeps });
+  if (!result.ok) return result;
+  return { ok: true, value: held(result.value, view), trail: [...trail, result.value.sentence] };
+}
+
+/**
+ * Works out the Change screen but for what mends; what is wrong with the change, where it cannot be made.
+ * @param quick without bands, and without what takes a run: for the frame after an edit
+ */
+export function changePicture(view: ChangeView, quick: boolean): ChangeResult {
+  const result = made(view, !quick);
+  if (!result.ok) return result;
+  const { value: c, trail } = result;
+  const checks = runChecks(c.after);
+  return {
+    ok: true,
+    picture: {
+      ...toldOf(c, checks, quick),
+      sentence: c.sentence,
+      same: c.same,
+      said: c.said,
+      steps: c.steps,
+      before: c.before.document,
+      setup: c.setup,
+      trail,
+      paths: [powerPath(c.before.point), powerPath(c.after.point)],
+      checks
+    }
+  };
+}
+
+/** What makes the change of a view safe, and its test; null where the change cannot be made. */
+export function changeAdvice(view: ChangeView): ChangeAdvice | null {
+  const result = made(view, true);
+  if (!result.ok) return null;
+  const { value: c } = result;
+  const checks = runChecks(c.after);
+  return {
+    mends: mendsOf(c, checks),
+    plan: mayBeTested(checks) ? planOf(c.before.document, c.after) : null
+  };
+}
+
+/** The change held against what the view says: the step before, or the start of all. */
+function held(c: Changed, view: ChangeView): Changed {
+  if (view.against === 'step' || view.changes.length === 1) return c;
+  const whole = changed(
+    view.base,
+    { kind: 'figures', title: c.sentence, changes: [] },
+    { schools: view.schools, shelf: view.shelf, bands: c.before.bands }
+  );
+  return whole.ok ? { ...c, before: whole.value.before } : c;
+}
+
+/** The picture after a way to mend was taken as one more step: what it would look like. */
+export const withMend = (view: ChangeView, mend: PutRight): ChangeView => ({
+  ...view,
+  changes: [...view.changes, mendStep(mend)]
+});
+
+/** A way to mend as a step of its own. */
+export const mendStep = (mend: PutRight): SetupChange => ({
+  kind: 'figures',
+  title: mend.steps.join(', '),
+  changes: mend.changes
+});

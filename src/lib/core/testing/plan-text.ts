@@ -1,0 +1,38 @@
+import { displayUnit, type QuantityName, type UnitChoice } from '../units/quantity.ts';
+import { bandedUnit } from '../units/banded.ts';
+import { showUnit } from '../units/show.ts';
+import { CAUTIONS } from './cautions.ts';
+import type { Plan, Watch } from './plan.ts';
+
+const WATCHED: Readonly<Record<Watch['quantity'], { title: string; quantity: QuantityName; stop: string }>> =
+  {
+    batteryCurrentA: { title: 'amps', quantity: 'current', stop: 'stop at' },
+    cellVoltageV: { title: 'volts per cell', quantity: 'voltage', stop: 'stop below' },
+    motorC: { title: 'motor case', quantity: 'temperature', stop: 'stop at' },
+    escC: { title: 'ESC', quantity: 'temperature', stop: 'stop at' },
+    rpm: { title: 'rpm', quantity: 'rpm', stop: 'stop at' },
+    thrustN: { title: 'thrust', quantity: 'thrust', stop: 'stop at' }
+  };
+
+/** A figure to watch in one line: "amps 43 to 51 A, stop at 60 A". */
+export function watchWords({ quantity, expected, band, stopAt }: Watch, choice: UnitChoice = {}): string {
+  const { title, quantity: shown, stop } = WATCHED[quantity];
+  const { inSi, label } = displayUnit(shown, choice);
+  const scaled = band && ([band[0] / inSi, band[1] / inSi] as const);
+  const end = stopAt === null ? '' : `, ${stop} ${showUnit(stopAt / inSi, label)}`;
+  return `${title} ${bandedUnit(expected / inSi, scaled, label)}${end}`;
+}
+
+/** A plan as plain text, with the cautions at their stages. */
+export const planText = (plan: Plan, choice: UnitChoice = {}): string =>
+  plan.stages
+    .map((stage, k) =>
+      [
+        `${k + 1}. ${stage.title}`,
+        `   Fit: ${stage.fit}.`,
+        `   ${stage.do}`,
+        ...stage.watch.map((watch) => `   ${watchWords(watch, choice)}`),
+        ...stage.cautions.map((id) => `   ${CAUTIONS[id]}`)
+      ].join('\n')
+    )
+    .join('\n\n');

@@ -1,0 +1,44 @@
+<script lang="ts">
+  import { Button, Modal } from 'flowbite-svelte';
+  import { planText } from '../../core/testing/plan-text.ts';
+  import { watchWords } from '../../core/testing/plan-text.ts';
+  import { CAUTIONS } from '../../core/testing/cautions.ts';
+  import type { Plan } from '../../core/testing/plan.ts';
+  import { units } from '../format/units.svelte.ts';
+
+  /** The staged test of the changed setup: what is fitted, done and watched, where to stop; to be copied. */
+  let { plan, title, open = $bindable(false) }: { plan: Plan; title: string; open?: boolean } = $props();
+  let said = $state('');
+  async function copy(): Promise<void> {
+    try {
+      await navigator.clipboard.writeText(`${title}\n\n${planText(plan, units.choice)}`);
+      said = 'Copied.';
+    } catch {
+      said = 'The browser does not allow copying here: mark the text and copy it by hand.';
+    }
+  }
+</script>
+
+<Modal {title} bind:open size="lg">
+  <ol class="flex flex-col gap-3" data-testid="plan">
+    {#each plan.stages as stage, k (stage.id)}
+      <li class="border-cold border-l-4 pl-3 text-sm leading-[18px]">
+        <h3 class="text-base font-bold">{k + 1}. {stage.title}</h3>
+        <p class="text-ink-soft">Fit: {stage.fit}.</p>
+        <p>{stage.do}</p>
+        {#if stage.watch.length > 0}
+          <ul class="figure text-xs">
+            {#each stage.watch as w (w.quantity)}<li>{watchWords(w, units.choice)}</li>{/each}
+          </ul>
+        {/if}
+        {#each stage.cautions as id (id)}<p class="text-ink-soft text-xs">{CAUTIONS[id]}</p>{/each}
+      </li>
+    {/each}
+  </ol>
+  <div class="mt-3 flex items-center gap-3">
+    <Button size="xs" color="alternative" data-testid="plan-copy" onclick={() => void copy()}
+      >copy as text</Button
+    >
+    <span class="text-xs" role="status">{said}</span>
+  </div>
+</Modal>

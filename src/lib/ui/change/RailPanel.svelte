@@ -1,0 +1,74 @@
+<script lang="ts">
+  import { Select } from 'flowbite-svelte';
+  import { toldRail, type OnRail, type RailWord } from '../../core/change/rail.ts';
+  import type { RailPart } from '../../core/document/schema.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
+  import FindingMark from '../marks/FindingMark.svelte';
+
+  /** Every part on the pack's rail, asked by name whether it stands the new volts. */
+  let {
+    list,
+    rail,
+    beforeV,
+    onrail
+  }: {
+    /** Parts that see higher volts than before. */
+    list: readonly OnRail[];
+    /** The parts as the setup names them. */
+    rail: readonly RailPart[];
+    /** Volts of a full pack before the change: what every part has stood so far. */
+    beforeV: number;
+    /** Called with the parts as they are told now, and what was told. */
+    onrail: (rail: RailPart[], label: string) => void;
+  } = $props();
+
+  const mark = { yes: 'holds', no: 'over', 'not known': 'unknown' } as const;
+  const CHOICES = [
+    { value: 'yes', name: 'yes' },
+    { value: 'no', name: 'no' },
+    { value: 'not known', name: "don't know" }
+  ];
+  const isAsked = (r: OnRail): boolean => r.kind !== 'esc' && r.kind !== 'receiver-supply';
+  const tell = (r: OnRail, word: RailWord): void =>
+    onrail(toldRail(rail, r, word, beforeV), `volts of the ${r.name}`);
+</script>
+
+<section aria-labelledby="rail-title" data-testid="rail">
+  <h2 id="rail-title" class="text-lg font-bold">On the same rail</h2>
+  {#if list.length === 0}
+    <p class="text-ink-soft text-xs leading-4">
+      The volts do not rise: what hangs on the pack sees nothing new.
+    </p>
+  {:else}
+    <p class="text-ink-soft text-xs leading-4">
+      Each of these sees {figureUnit('voltage', list[0].seesV)} when a full pack is plugged in. Does it stand that?
+      Ask its papers, not its looks.
+    </p>
+    <ul class="mt-1 flex flex-col gap-1">
+      {#each list as r (r.name)}
+        <li
+          class="grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2 text-sm"
+          data-testid={`rail-${r.kind}`}
+        >
+          <FindingMark finding={mark[r.stands]} />
+          <span class="min-w-0"
+            >{r.name}<span class="text-2xs text-ink-soft block leading-[13px]"
+              >{r.limitV === null ? 'not known' : `to ${figureUnit('voltage', r.limitV)}`}</span
+            ></span
+          >
+          {#if isAsked(r)}
+            <Select
+              aria-label={`Does the ${r.name} stand it?`}
+              class="w-[7.2rem]"
+              classes={{ select: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10' }}
+              items={CHOICES}
+              placeholder=""
+              value={r.stands}
+              onchange={(e) => tell(r, (e.currentTarget as HTMLSelectElement).value as RailWord)}
+            />
+          {:else}<span class="text-xs">{r.stands === 'not known' ? "don't know" : r.stands}</span>{/if}
+        </li>
+      {/each}
+    </ul>
+  {/if}
+</section>

@@ -1,0 +1,309 @@
+import type { Measurement } from '../../core/calibration/schema.ts';
+import type { ChangeAdvice, ChangePicture, ChangeView } from '../../core/change/change-picture.ts';
+import { mendStep, withMend } from '../../core/change/change-picture.ts';
+import type { SetupChange } from '../../core/change/change-request.ts';
+import type { Choice } from '../../core/change/choices.ts';
+import { withChanges, type Change } from '../../core/document/change.ts';
+import { firstChange, type ChangeChoice } from '../../core/change/first-change.ts';
+import type { Learnt } from '../../core/change/learn-from.ts';
+import type { RailPart, SetupDocument } from '../../core/document/schema.ts';
+import type { PutRight } from '../../core/mend/put-right.ts';
+import type { SearchParts } from '../../core/search/space.ts';
+import type { Problem } from '../../core/text/issues.ts';
+import { AdviceQuestion } from '../../workers/advice-client.ts';
+import { askWorker } from '../../workers/client.ts';
+
+/** Figures of the craft that a change asks for. */
+export type Arms = Partial<Pick<SetupDocument['craft'], 'packArmM' | 'ballastArmM' | 'tipGapM'>>;
+
+/** Everything that is undone and redone. */
+interface Snapshot {
+  readonly changes: readonly SetupChange[];
+  readonly rail: readonly RailPart[];
+  readonly arms: Arms;
+  /** What the present setup drew, and what was learnt from it. */
+  readonly anchor: Measurement | null;
+  readonly learnt: Learnt | null;
+  /** What was done, in a word. */
+  readonly label: string;
+}
+
+/** Pause after an edit before bands and advice are worked out, and the time in which steps of one figure are one edit, ms. */
+const PAUSE_MS = 90;
+const ONE_EDIT_MS = 900;
+
+/** A setup, the changes that are tried on it, and what is seen of them. Nothing of the setup itself is touched. */
+export class ChangeState {
+  readonly real: SetupDocument;
+  readonly #schools: Readonly<Record<string, string>>;
+  readonly #shelf: Pick<SearchParts, 'motor' | 'esc'>;
+  #history = $state.raw<readonly Snapshot[]>([]);
+  #at = $state(0);
+  #editedAt = 0;
+  picture = $state.raw<ChangePicture | null>(null);
+  advice = $state.raw<ChangeAdvice | null>(null);
+  /** Whether what makes it safe is still looked for. */
+  advising = $state(false);
+  /** Whether the picture has its bands. */
+  settled = $state(false);
+  against = $state<'step' | 'start'>('step');
+  /** A way to mend that is looked at before it is taken. */
+  seen = $state.raw<PutRight | null>(null);
+  /** What is wrong with the last edit; the picture is the last one that could be drawn. */
+  problems = $state.raw<readonly Problem[]>([]);
+  lost = $state('');
+  #turn = 0;
+  #drawing = false;
+  #again = false;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #question: AdviceQuestion | null = null;
+
+  constructor(
+    real: SetupDocument,
+    schools: Readonly<Record<string, string>>,
+    shelf: Pick<SearchParts, 'motor' | 'esc'>
+  ) {
+    this.real = real;
+    this.#schools = schools;
+    this.#shelf = shelf;
+    this.#history = [
+      {
+        changes: [firstChange('cells', real)],
+        rail: real.rail ?? [],
+        arms: {},
+        anchor: null,
+        learnt: null,
+        label: 'start'
+      }
+    ];
+  }
+
+  get now(): Snapshot {
+    return this.#history[this.#at];
+  }
+  /** The change that is looked at. */
+  get change(): SetupChange {
+    return this.now.changes[this.now.changes.length - 1];
+  }
+  get canUndo(): boolean {
+    return this.#at > 0;
+  }
+  get canRedo(): boolean {
+    return this.#at < this.#history.length - 1;
+  }
+  get undoLabel(): string {
+    return this.canUndo ? this.now.label : '';
+  }
+  get redoLabel(): string {
+    return this.canRedo ? this.#history[this.#at + 1].label : '';
+  }
+
+  /** The setup that the changes begin with: calibrated by what it drew, with what is told of its parts. */
+  readonly base = $derived.by((): SetupDocument => {
+    const { rail, arms, learnt } = this.now;
+    return {
+      ...this.real,
+      ...(learnt ? { calibration: learnt.setup.calibration } : {}),
+      ...(rail.length > 0 || this.real.rail ? { rail: [...rail] } : {}),
+      craft: { ...this.real.craft, ...arms }
+    };
+  });
+
+  get #view(): ChangeView {
+    const view: ChangeView = {
+      base: this.base,
+      changes: this.now.changes,
+      schools: this.#schools,
+      shelf: this.#shelf,
+      against: this.against
+    };
+    return this.seen ? { ...withMend(view, this.seen), against: 'start' } : view;
+  }
+
+  /** Edits: steps of one figure shortly after each other are one edit to undo. */
+  #edit(change: Partial<Snapshot>, label: string, joins = false): void {
+    const now = Date.now();
+    const joined =
+      joins &&
+      this.canUndo &&
+      this.now.label === label &&
+      now - this.#editedAt < ONE_EDIT_MS &&
+      !this.canRedo;
+    this.#editedAt = now;
+    const next = { ...this.now, ...change, label };
+    this.#history = [...this.#history.slice(0, joined ? this.#at : this.#at + 1), next];
+    this.#at = this.#history.length - 1;
+    this.seen = null;
+    void this.draw();
+  }
+
+  undo(): void {
+    if (!this.canUndo) return;
+    this.#at--;
+    this.seen = null;
+    void this.draw();
+  }
+  redo(): void {
+    if (!this.canRedo) return;
+    this.#at++;
+    this.seen = null;
+    void this.draw();
+  }
+
+  /** The setup that the change which is looked at is made of. */
+  get from(): SetupDocument {
+    return this.picture && this.against === 'step' && !this.seen ? this.picture.before : this.base;
+  }
+
+  /** Another kind of change in place of the one that is looked at. */
+  choose(kind: ChangeChoice['kind']): void {
+    if (this.change.kind === kind) return;
+    const from = this.now.changes.length > 1 ? this.from : this.base;
+    this.#edit({ changes: [...this.now.changes.slice(0, -1), firstChange(kind, from)] }, `change: ${kind}`);
+  }
+
+  /** Sets a figure of the change that is looked at. */
+  set(change: SetupChange, label: string): void {
+    this.#edit({ changes: [...this.now.changes.slice(0, -1), change] }, label, true);
+  }
+
+  /** One more change after the one that is looked at. */
+  then(kind: ChangeChoice['kind']): void {
+    const after = this.picture?.setup;
+    if (!after) return;
+    this.#edit({ changes: [...this.now.changes, firstChange(kind, after)] }, 'one more change');
+  }
+
+  /** Takes a way to mend as a step of its own. */
+  take(mend: PutRight): void {
+    this.#edit({ changes: [...this.now.changes, mendStep(mend)] }, mend.steps.join(', '));
+  }
+
+  /** Another propulsor of the list in place of the one that is tried. */
+  takeChoice(choice: Choice): void {
+    const propulsor = withChanges(this.from, choice.changes).propulsor;
+    this.set({ kind: 'propulsor', propulsor }, choice.text);
+  }
+
+  /** Takes figures as a step of its own. */
+  takeFigures(title: string, changes: readonly Change[]): void {
+    this.#edit({ changes: [...this.now.changes, { kind: 'figures', title, changes }] }, title);
+  }
+
+  /** Takes the last step back out of the trail. */
+  dropStep(at: number): void {
+    const changes = this.now.changes.filter((_, k) => k !== at);
+    if (changes.length > 0) this.#edit({ changes }, 'a step taken out');
+  }
+
+  see(mend: PutRight | null): void {
+    this.seen = mend;
+    void this.draw();
+  }
+
+  hold(against: 'step' | 'start'): void {
+    this.against = against;
+    void this.draw();
+  }
+
+  setRail(rail: readonly RailPart[], label: string): void {
+    this.#edit({ rail }, label, true);
+  }
+  setArms(arms: Arms, label: string): void {
+    this.#edit({ arms: { ...this.now.arms, ...arms } }, label, true);
+  }
+
+  /** Takes a reading of the present setup to heart, or forgets it. */
+  async setAnchor(anchor: Measurement | null): Promise<void> {
+    const setup: SetupDocument = { ...this.base, calibration: this.real.calibration };
+    const learnt = anchor ? await askWorker('thorough', (w) => w.learnFrom(setup, [anchor])) : null;
+    this.#edit({ anchor, learnt }, anchor ? 'what it drew' : 'reading taken back');
+  }
+
+  /** What is learnt from the present reading and one of the changed setup together; null where none can be. */
+  learnBoth(after: Measurement): Promise<Learnt | null> {
+    const { anchor } = this.now;
+    const { before, setup } = this.picture as ChangePicture;
+    const first: Measurement[] = anchor
+      ? [{ ...anchor, propulsor: before.propulsor, battery: before.battery }]
+      : [];
+    return askWorker('thorough', (w) => w.learnFrom(setup, [...first, after]));
+  }
+
+  /** Draws what is looked at: at once without bands, then whole, then with what makes it safe. */
+  async draw(): Promise<void> {
+    this.#turn++;
+    clearTimeout(this.#timer);
+    this.#question?.end();
+    this.advising = false;
+    if (this.#drawing) {
+      this.#again = true;
+      return;
+    }
+    this.#drawing = true;
+    try {
+      do {
+        this.#again = false;
+        const quick = await askWorker('quick', (w) => w.changePicture(this.#view, true));
+        if (this.#again) continue;
+        this.problems = quick.ok ? [] : quick.errors;
+        if (!quick.ok) continue;
+        this.settled = false;
+        this.advice = null;
+        this.picture = { ...quick.picture, ...this.#kept(quick.picture) };
+      } while (this.#again);
+      this.lost = '';
+    } catch (error) {
+      this.lost = (error as Error).message;
+    } finally {
+      this.#drawing = false;
+    }
+    if (this.problems.length > 0 || this.lost) return;
+    this.#timer = setTimeout(() => void this.#rest(this.#turn), PAUSE_MS);
+  }
+
+  /** What the quick look leaves out stays as it was, of the same kind of change: nothing jumps. */
+  #kept(next: ChangePicture): Partial<ChangePicture> {
+    const last = this.picture;
+    if (!last) return {};
+    const quick = new Map(next.differences.map((d) => [d.id, d]));
+    return {
+      differences: [...next.differences, ...last.differences.filter((d) => !quick.has(d.id))],
+      choices: next.choices ?? last.choices,
+      waysBack: last.waysBack
+    };
+  }
+
+  async #rest(turn: number): Promise<void> {
+    if (turn !== this.#turn) return;
+    const view = this.#view;
+    try {
+      const whole = await askWorker('thorough', (w) => w.changePicture(view, false));
+      if (turn !== this.#turn || !whole.ok) return;
+      this.picture = whole.picture;
+      this.settled = true;
+    } catch (error) {
+      this.lost = (error as Error).message;
+      return;
+    }
+    this.advising = true;
+    this.#question = new AdviceQuestion(view, {
+      told: (advice) => {
+        if (turn !== this.#turn) return;
+        this.advice = advice;
+        this.advising = false;
+      },
+      failed: (why) => {
+        this.advising = false;
+        this.lost = why;
+      }
+    });
+  }
+
+  /** Ends whatever is worked out. */
+  end(): void {
+    clearTimeout(this.#timer);
+    this.#question?.end();
+    this.#turn++;
+  }
+}
