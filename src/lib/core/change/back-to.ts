@@ -61,6 +61,8 @@ function firstBelow(s: Situation, by: string, ladder: Ladder, mostA: number): Ba
 
 /** Room for a rounding of sizes: a size that draws two per cent more than before is back. */
 const ABOUT = 1.02;
+/** Growth from which the current is worth bringing back. (m) */
+const GROWN = 1.08;
 
 /**
  * What brings the current back to what it was before a change, one of each kind: a smaller propulsor, less pitch, a lower KV,
@@ -68,7 +70,7 @@ const ABOUT = 1.02;
  */
 export function waysBack(before: Situation, after: Situation): BackTo[] {
   const mostA = ABOUT * before.worst.batteryCurrentA;
-  if (after.worst.batteryCurrentA <= mostA) return [];
+  if (after.worst.batteryCurrentA <= GROWN * before.worst.batteryCurrentA) return [];
   const word = after.setup.propulsor.kind === 'propeller' ? 'propeller' : 'screw';
   const volts = before.setup.battery.series / after.setup.battery.series;
   const ways: readonly (readonly [string, Ladder])[] = [

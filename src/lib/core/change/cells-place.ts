@@ -10,10 +10,10 @@ export interface CellsField {
 
 /** Where counts of cells are at home on multirotors. Common practice, no source. A table of data. */
 export const CELLS_FIELDS: readonly CellsField[] = [
-  { title: 'little reason for 6 cells', inches: [1, 3.5], series: [5, 6] },
-  { title: '6 cells at their best', inches: [4, 7], series: [6, 6] },
-  { title: '3 and 4 cells usual', inches: [2, 5], series: [3, 4] },
-  { title: 'more than 6 with large rotors', inches: [10, 30], series: [6, 14] }
+  { title: 'little reason', inches: [1, 3.5], series: [5, 6] },
+  { title: '6 best', inches: [4, 7], series: [6, 6] },
+  { title: '3, 4 usual', inches: [2, 5], series: [3, 4] },
+  { title: 'large rotors', inches: [10, 30], series: [6, 14] }
 ];
 
 /** Where a craft stands in the field of cells against propellers. */

@@ -66,7 +66,7 @@ export function firstChange(kind: ChangeChoice['kind'], setup: SetupDocument): S
       return {
         kind,
         series,
-        wantedKvRpmPerVolt: Math.floor((motor.kvRpmPerVolt * battery.series) / series)
+        wantedKvRpmPerVolt: Math.ceil((motor.kvRpmPerVolt * battery.series) / series)
       };
     }
     case 'motor': {

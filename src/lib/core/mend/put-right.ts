@@ -101,7 +101,7 @@ const partsOf = (trial: Trial): string[] => [
 const effort = ({ trial, fails, cost }: Found, aim: Aim): number =>
   partsOf(trial).length + marginCost(aim) * fails.tight + FAR * cost;
 const FAR = 0.25;
-const marginCost = (aim: Aim): number => (aim.fewest ? 0.12 : 1);
+const marginCost = (aim: Aim): number => (aim.fewest ? 0.02 : 1);
 
 const isWhole = ({ fails }: Found): boolean => fails.over + fails.tight === 0;
 
@@ -148,6 +148,18 @@ function promising(
 /** What a trial exchanges, as one word. */
 const kindOf = (trial: Trial): string => partsOf(trial).sort().join();
 
+/** Thrust, or a boat's rpm, from which two ways are not the same, share. */
+const OTHERWISE = 0.05;
+
+/** Whether a way exchanges all that another does and more, and comes to the same: it is no other way then. */
+const isMore = (way: Trial, other: Trial): boolean => {
+  const [more, less] = [partsOf(way), partsOf(other)];
+  if (more.length <= less.length || !less.every((part) => more.includes(part))) return false;
+  const [a, b] = [way.situation.worst, other.situation.worst];
+  const gain = way.situation.kind === 'boat' ? a.rpm / b.rpm : a.thrustN / b.thrustN;
+  return Math.abs(gain - 1) < OTHERWISE;
+};
+
 /** Whether less fails than before: where the fewest steps are wanted, fewer over. */
 const helps = (fails: Fails, before: Fails, aim: Aim): boolean =>
   aim.fewest ? fails.over < before.over : isBetter(fails, before);
@@ -172,6 +184,7 @@ function completed(
     const fails = failsOf(trial.counted);
     if (!helps(fails, before, aim)) continue;
     const one = { trial, fails, cost: cost + ELECTRIC_COST * (trial.rungs.length - start.rungs.length) };
+    if (aim.fewest && found.some((f) => f.fails.over === 0 && isMore(trial, f.trial))) continue;
     found.push(one);
     if (aim.fewest ? fails.over === 0 : isWhole(one)) whole.add(kindOf(trial));
   }

@@ -222,6 +222,11 @@ test('measured figures of the shelf stand in for the label’s; what is in the c
     ]
   );
   assert.deepEqual(own.motor[0].sources, { kvRpmPerVolt: 'measured' });
+  // a part without a name is called by what it is: none is called nothing
+  assert.equal(
+    withOwnParts(parts, { ...PLANE, motor: { kvRpmPerVolt: 700 } }).motor[0].name,
+    'a motor of 700 KV'
+  );
   // what stands on the shelf is not doubled
   assert.equal(withOwnParts(parts, { ...PLANE, motor: { kvRpmPerVolt: 900, name: 'Rush' } }).motor.length, 1);
 });

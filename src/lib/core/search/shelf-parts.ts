@@ -1,5 +1,6 @@
 import type { SetupDocument, Source } from '../document/schema.ts';
 import type { StoredPart } from '../document/stored.ts';
+import { shopWords } from '../mend/shop-words.ts';
 import { asUsed } from '../shelf/measured.ts';
 import type { SearchPart, SearchParts } from './space.ts';
 
@@ -43,7 +44,12 @@ export function withOwnParts(parts: SearchParts, setup: SetupDocument): SearchPa
       .filter(([path]) => path.startsWith(`${part}.`))
       .map(([path, source]) => [path.slice(part.length + 1), source as Source]);
     return [
-      { name: present.name ?? '', owned: true, document: present, sources: Object.fromEntries(sources) },
+      {
+        name: present.name || shopWords(part, setup),
+        owned: true,
+        document: present,
+        sources: Object.fromEntries(sources)
+      },
       ...list
     ];
   };

@@ -33,6 +33,7 @@ for (const [name, setup, throttle, speed] of [
   ['a jet', JET, 1, 0],
   ['a jet in flight', JET, 1, 30],
   ['a quadcopter', QUAD, 0.5, 0],
+  ['behind an output limit', { ...QUAD, outputLimit: 0.66 }, 1, 0],
   ['a boat', BOAT, 1, 8]
 ] as const)
   test(`every derivation ends in the number it explains: ${name}`, () => {

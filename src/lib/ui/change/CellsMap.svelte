@@ -58,8 +58,12 @@
       stroke="var(--cold)"
       stroke-width="2.5"
     />
-    <text x={width - MARGIN.right} y={HEIGHT} text-anchor="end" class="text-2xs" fill="var(--ink-soft)"
-      >inches; up: cells</text
+    <text
+      x={width - MARGIN.right}
+      y={MARGIN.top + 4}
+      text-anchor="end"
+      class="text-2xs"
+      fill="var(--ink-soft)">inches; up: cells</text
     >
   </svg>
   <p class="text-xs leading-4">{place.says} Common practice, no source.</p>

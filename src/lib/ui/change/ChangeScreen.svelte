@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onDestroy, onMount } from 'svelte';
+  import { goto } from '$app/navigation';
   import { Button } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
   import type { Measurement } from '../../core/calibration/schema.ts';
@@ -102,8 +103,9 @@
     learnt = reading ? await view.learnBoth(reading) : null;
   }
 
-  async function keep(): Promise<void> {
-    if (!picture) return;
+  /** Makes the changed setup one of the craft's; its id, or null where it could not be. */
+  async function keep(): Promise<number | null> {
+    if (!picture) return null;
     busy = true;
     const name = `${stored.document.name ?? 'Setup'}, ${picture.trail.join(', ')}`.slice(0, 200);
     const document: SetupDocument = {
@@ -134,7 +136,7 @@
     busy = false;
     if (!done.ok) {
       toast = { text: done.message };
-      return;
+      return null;
     }
     const { id } = done.value;
     toast = {
@@ -145,6 +147,11 @@
         toast = null;
       }
     };
+    return id;
+  }
+  async function keepAndFind(): Promise<void> {
+    const id = await keep();
+    if (id !== null) await goto(`/find/${id}`);
   }
 
   function keys(event: KeyboardEvent): void {
@@ -162,7 +169,7 @@
 <div
   class="mx-auto flex min-h-dvh max-w-[1800px] flex-col lg:h-dvh"
   data-ready={ready}
-  data-settled={view.settled && !view.advising}
+  data-settled={(view.settled && !view.advising) || problem !== ''}
 >
   <AppHeader room="change" craft={{ name: craft.name, setupId: stored.id }}>
     <Button
@@ -191,10 +198,10 @@
     class="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[220px_minmax(0,1fr)_264px]"
   >
     <aside
-      class="border-line flex flex-col gap-3 px-3 py-3 lg:overflow-y-auto lg:border-r"
+      class="border-line flex flex-col gap-3 max-lg:contents lg:overflow-y-auto lg:border-r lg:px-3 lg:py-3"
       aria-label="What changes"
     >
-      <section aria-labelledby="what-title">
+      <section aria-labelledby="what-title" class="max-lg:order-1 max-lg:px-4 max-lg:pt-3">
         <h2 id="what-title" class="mb-1 text-lg font-bold">What changes</h2>
         <ul class="flex flex-wrap gap-x-1 lg:flex-col">
           {#each choices as c (c.kind)}
@@ -210,14 +217,18 @@
         </ul>
       </section>
       {#if picture && picture.trail.length > 0 && (view.now.changes.length > 1 || view.seen)}
-        <section aria-labelledby="steps-title" data-testid="trail">
+        <section
+          aria-labelledby="steps-title"
+          class="max-lg:order-2 max-lg:px-4 max-lg:pt-2"
+          data-testid="trail"
+        >
           <h2 id="steps-title" class="text-lg font-bold">Steps so far</h2>
           <ol class="list-inside list-decimal text-xs leading-[18px]">
             {#each picture.trail as sentence, k (k)}
               <li>
                 {unbroken(sentence)}{#if view.now.changes.length > 1 && k < view.now.changes.length}
                   <button
-                    class="press text-ink-soft underline"
+                    class="press text-ink-soft ml-1 underline"
                     data-testid={`drop-${k}`}
                     onclick={() => view.dropStep(k)}>take out</button
                   >{/if}
@@ -243,26 +254,28 @@
         </section>
       {/if}
       {#if picture}
-        <RailPanel
-          list={picture.rail}
-          rail={view.now.rail}
-          beforeV={fullVolts(picture.before)}
-          onrail={(rail, label) => view.setRail(rail, label)}
-        />
-        <ReadingPanel
-          id="anchor"
-          title="What it draws now"
-          hint="The meter at full throttle, standing: everything is calibrated by it first. A temperature of before tells that of after."
-          {runs}
-          reading={view.now.anchor}
-          learnt={view.now.learnt}
-          predicted={null}
-          ontake={(reading) => void view.setAnchor(reading)}
-        />
+        <div class="flex flex-col gap-3 max-lg:order-4 max-lg:border-t max-lg:px-4 max-lg:py-3">
+          <RailPanel
+            list={picture.rail}
+            rail={view.now.rail}
+            beforeV={fullVolts(picture.before)}
+            onrail={(rail, label) => view.setRail(rail, label)}
+          />
+          <ReadingPanel
+            id="anchor"
+            title="What it draws now"
+            hint="The meter at full throttle, standing: everything is calibrated by it first. A temperature of before tells that of after."
+            {runs}
+            reading={view.now.anchor}
+            learnt={view.now.learnt}
+            predicted={null}
+            ontake={(reading) => void view.setAnchor(reading)}
+          />
+        </div>
       {/if}
     </aside>
 
-    <div class="flex min-w-0 flex-col lg:min-h-0">
+    <div class="flex min-w-0 flex-col max-lg:order-3 lg:min-h-0">
       <div class="flex min-w-0 flex-1 flex-col gap-2 px-4 py-3 lg:overflow-y-auto">
         <div>
           <ChangeSentence
@@ -294,7 +307,7 @@
           {#if picture.choices}
             <ChoicesList choices={picture.choices} onchoose={(c) => view.takeChoice(c)} />
           {/if}
-          <div class="grid min-w-0 gap-x-5 gap-y-3 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
+          <div class="grid min-w-0 gap-x-5 gap-y-3 xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
             <div class="flex min-w-0 flex-col gap-3">
               <DifferenceTable differences={picture.differences} {names} />
               <section aria-labelledby="breaks-title" data-testid="breaks">
@@ -409,6 +422,14 @@
               : 'the stages of its test'}
             onclick={() => (planning.open = true)}>make a test plan</Button
           >
+          {#if view.change.kind === 'engine' || view.change.kind === 'repower'}
+            <button
+              class="press text-sm underline"
+              data-testid="keep-find"
+              disabled={busy || view.seen !== null}
+              onclick={() => void keepAndFind()}>keep it and look for its parts on the shelf</button
+            >
+          {/if}
           <details class="relative">
             <summary class="press cursor-pointer text-sm underline" data-testid="then"
               >then another change</summary
@@ -428,7 +449,7 @@
               {/each}
             </ul>
           </details>
-          <span class="text-ink-soft text-xs">
+          <span class="text-ink-soft text-xs max-sm:hidden">
             {view.advice && !view.advice.plan
               ? 'Something would break: make it safe before it is tested.'
               : 'Nothing of the real setup is touched until it is kept.'}
@@ -437,7 +458,10 @@
       {/if}
     </div>
 
-    <aside class="border-line px-4 py-3 max-lg:border-t lg:overflow-y-auto lg:border-l" aria-label="Why">
+    <aside
+      class="border-line px-4 py-3 max-lg:order-5 max-lg:border-t lg:overflow-y-auto lg:border-l"
+      aria-label="Why"
+    >
       {#if picture}
         <RulesPanel rules={picture.rules} claims={picture.claims} steps={picture.steps} />
         <p class="text-2xs text-ink-soft mt-3 leading-4">

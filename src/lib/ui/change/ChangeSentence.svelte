@@ -244,7 +244,8 @@
 {/if}
 {#if shelfKind}
   <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-xs">
-    <div class="w-44">
+    <span class="text-ink-soft">as on its label</span>
+    <div class="w-40">
       {#key change.kind}
         <LabelInput
           part={shelfKind}

@@ -42,7 +42,7 @@
       ><TableHeadCell class="py-0.5 text-left font-normal"
       ></TableHeadCell>{#each names as name, k (k)}<TableHeadCell
           class={`px-2 text-right ${k === 1 ? 'text-ink font-bold' : 'font-normal'}`}>{name}</TableHeadCell
-        >{/each}<TableHeadCell class="text-right font-normal"></TableHeadCell></TableBodyRow
+        >{/each}<TableHeadCell class="text-right font-normal max-sm:hidden"></TableHeadCell></TableBodyRow
     >
   </thead>
   <TableBody>
@@ -59,7 +59,7 @@
         <TableBodyCell class="figure px-1 text-right text-xs font-bold whitespace-nowrap"
           >{written(d, 'after')}</TableBodyCell
         >
-        <TableBodyCell class="figure text-ink-soft text-2xs text-right whitespace-nowrap"
+        <TableBodyCell class="figure text-ink-soft text-2xs text-right whitespace-nowrap max-sm:hidden"
           >{ratio(d)}</TableBodyCell
         >
       </TableBodyRow>

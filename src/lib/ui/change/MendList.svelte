@@ -66,7 +66,9 @@
       {/each}
     </ol>
     {#if list.length === 0}<p class="text-sm leading-[18px]" data-testid="nothing-mends">
-        No step that was tried leaves nothing over and the change as it is.
+        {picture.breaks.length === 0
+          ? 'Nothing breaks that held before. What was over stays so, whatever was tried.'
+          : 'No step that was tried leaves nothing over and the change as it is.'}
       </p>{/if}
     {#if advice.mends.cannot.length > 0}
       <div class="mt-1 text-xs leading-4" data-testid="cannot">

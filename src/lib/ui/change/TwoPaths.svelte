@@ -130,12 +130,19 @@
       <div class="absolute inset-0 text-xs" aria-hidden="true">
         {#each PARTS as part, k (part)}
           {@const q = quantities.find((x) => x.part === part)}
+          {@const beside =
+            k === columns - 1
+              ? `${(100 * (TOP + Math.max(tall(paths[0].usefulW), tall(paths[1].usefulW)))) / HEIGHT + 2}%`
+              : '6px'}
           <div class="relative" style={`height: ${ROW}px`}>
-            <b class="text-2xs absolute top-1 left-1.5">{partTitle(part, propulsor)}</b>
-            {#if k === 0}<span class="figure text-2xs absolute top-[18px] left-1.5 whitespace-nowrap"
+            <b class="text-2xs absolute top-1" style={`left: ${beside}`}>{partTitle(part, propulsor)}</b>
+            {#if k === 0}<span
+                class="figure text-2xs absolute top-[18px] whitespace-nowrap"
+                style={`left: ${beside}`}
                 >{watts(paths[0].stages[0].inW)} → <b>{watts(paths[1].stages[0].inW)}</b></span
-              >{:else if q}<span class="figure text-2xs absolute top-[18px] left-1.5 whitespace-nowrap"
-                >{q.before} → <b>{q.after}</b></span
+              >{:else if q}<span
+                class="figure text-2xs absolute top-[18px] whitespace-nowrap"
+                style={`left: ${beside}`}>{q.before} → <b>{q.after}</b></span
               >{/if}
             {#if k < paths[0].stages.length}<span
                 class="figure text-heat text-2xs absolute right-0 bottom-0.5 whitespace-nowrap"

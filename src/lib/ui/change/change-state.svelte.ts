@@ -215,6 +215,7 @@ export class ChangeState {
 
   /** Takes a reading of the present setup to heart, or forgets it. */
   async setAnchor(anchor: Measurement | null): Promise<void> {
+    this.settled = false;
     const setup: SetupDocument = { ...this.base, calibration: this.real.calibration };
     const learnt = anchor ? await askWorker('thorough', (w) => w.learnFrom(setup, [anchor])) : null;
     this.#edit({ anchor, learnt }, anchor ? 'what it drew' : 'reading taken back');
@@ -236,6 +237,7 @@ export class ChangeState {
     clearTimeout(this.#timer);
     this.#question?.end();
     this.advising = false;
+    this.settled = false;
     if (this.#drawing) {
       this.#again = true;
       return;
@@ -248,7 +250,6 @@ export class ChangeState {
         if (this.#again) continue;
         this.problems = quick.ok ? [] : quick.errors;
         if (!quick.ok) continue;
-        this.settled = false;
         this.advice = null;
         this.picture = { ...quick.picture, ...this.#kept(quick.picture) };
       } while (this.#again);

@@ -145,7 +145,8 @@ const MORE: Readonly<Record<PartName, readonly MoreField[]>> = {
     more('esc.massKg', 'weight', 'mass'),
     more('esc.burstA', 'burst', 'current', (v) => `burst ${v}`),
     more('esc.minSeries', 'cells from', 'count', () => ''),
-    more('esc.resistanceOhm', 'own loss', 'milliohm', () => '')
+    more('esc.resistanceOhm', 'own loss', 'milliohm', () => ''),
+    more('outputLimit', 'limit', 'share', (v) => `limited to ${v}`)
   ],
   motor: [
     more('motor.massKg', 'weight', 'mass'),

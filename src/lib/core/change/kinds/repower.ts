@@ -3,7 +3,7 @@ import { kvSold } from '../../catalogue/windings.ts';
 import { RPM_WINDOWS, rpmWindowOf } from '../../checks/boat-rpm.ts';
 import { runCheck } from '../../checks/check.ts';
 import { checkOf, type CheckId } from '../../checks/all-checks.ts';
-import type { Motor, SetupDocument } from '../../document/schema.ts';
+import type { Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
 import { sizedEsc } from '../../fit/size-electrics.ts';
 import { situationOf } from '../../situation/situation.ts';
 import { show, showUnit } from '../../units/show.ts';
@@ -27,9 +27,6 @@ const UP_THE_WINDOW = { 'planing-mono': 0.35, hydroplane: 0.8, displacement: 0.1
 /** How far a motor of the shelf may be from the wanted mass, share. (m) */
 const MASS_WITHIN = 0.5;
 
-/** Motors whose maker or builder would call 56 to 58 mm: what the loaded window is for. */
-const LOADED_FOR_MM = [50, 64] as const;
-
 /** What sets how fast a boat's motor should turn. */
 interface Turning {
   readonly rpm: number;
@@ -39,12 +36,10 @@ interface Turning {
 }
 
 /** KV from the cells' loaded volts and the hull's rpm window: both schools said, the user's own taken. */
-function byWindow(before: SetupDocument, series: number, diameterMm: number, by: ChosenBy): Turning {
+function byWindow(before: SetupDocument, series: number, by: ChosenBy): Turning {
   const schools = { ...by.schools, ...(before.schools as Record<string, string> | undefined) };
-  // the loaded window is that of 56 to 58 mm motors; another size goes by the unloaded one unless the user chose
-  const fitsLoaded = diameterMm >= LOADED_FOR_MM[0] && diameterMm <= LOADED_FOR_MM[1];
-  const chosen =
-    schools['boat-rpm'] === undefined && !fitsLoaded ? RPM_WINDOWS['unloaded-22-33'] : rpmWindowOf(schools);
+  // the one by which the rpm is judged afterwards
+  const chosen = rpmWindowOf(schools);
   const hull = before.craft.hull ?? 'planing-mono';
   const gear = before.gearRatio ?? 1;
   const kvOf = (rpm: number, cellV: number): number => (rpm * gear) / (series * cellV);
@@ -121,26 +116,25 @@ const BURNS: readonly CheckId[] = [
   'motor-temperature'
 ];
 
-/** The largest screw from three fifths to the whole of the present one with which nothing burns; the smallest where none does. */
-function screwFor(setup: SetupDocument): SetupDocument {
-  const { propulsor: p } = setup;
-  if (p.kind === 'propeller' || p.kind === 'ducted-fan' || p.coefficients) return setup;
-  const ratio = p.pitchM / p.diameterM;
-  const sizes = screwDiametersM(p.diameterM, 0.6, 1, 9).reverse();
-  const made = sizes.map((diameterM): SetupDocument => {
-    const { name: _name, ...same } = p;
-    return diameterM === p.diameterM
-      ? setup
-      : { ...setup, propulsor: { ...same, diameterM, pitchM: Number((ratio * diameterM).toFixed(4)) } };
-  });
-  const burns = (document: SetupDocument): boolean => {
-    const s = situationOf(document);
+/** The largest screw from three fifths to the whole of the present one with which nothing burns; null where each burns. */
+function screwFor(setup: SetupDocument, present: Propulsor): Propulsor | null {
+  if (present.kind === 'propeller' || present.kind === 'ducted-fan' || present.coefficients) return present;
+  const ratio = present.pitchM / present.diameterM;
+  const { name: _name, ...same } = present;
+  const sizes = screwDiametersM(present.diameterM, 0.6, 1, 9).reverse();
+  const burns = (propulsor: Propulsor): boolean => {
+    const s = situationOf({ ...setup, propulsor });
     return BURNS.some((id) => {
       const check = checkOf(id);
       return check !== undefined && runCheck(check, s)?.finding === 'over';
     });
   };
-  return made.find((document) => !burns(document)) ?? made[made.length - 1];
+  const made = sizes.map((diameterM): Propulsor =>
+    diameterM === present.diameterM
+      ? present
+      : { ...same, diameterM, pitchM: Number((ratio * diameterM).toFixed(4)) }
+  );
+  return made.find((propulsor) => !burns(propulsor)) ?? null;
 }
 
 /** How often ESC and screw are made to suit each other. */
@@ -160,13 +154,16 @@ export const repowerKind: ChangeKind<RepowerChange> = {
         : massOfBoatMotorKg(motorDiameterMm);
     const diameterMm = motorDiameterMm ?? diameterOfMm(massKg);
     const surface = before.propulsor.kind === 'surface-drive';
-    const turning = surface ? byWindow(before, series, diameterMm, by) : asBefore(before, series);
+    const turning = surface ? byWindow(before, series, by) : asBefore(before, series);
     const found = fromShelf(turning, massKg, by);
-    const motor: Motor = found?.motor ?? {
+    // fast boats have the water for a jacket, whatever the label says
+    const cooling =
+      found?.motor.cooling ?? before.motor.cooling ?? (before.craft.hull === 'displacement' ? null : 'water');
+    const motor: Motor = (found && { ...found.motor, cooling }) ?? {
       kvRpmPerVolt: kvSold(turning.kv),
       massKg,
       poles: before.motor.poles ?? 6,
-      cooling: before.motor.cooling ?? (before.craft.hull === 'displacement' ? null : 'water')
+      cooling
     };
     const { name: _pack, ...pack } = before.battery;
     let setup: SetupDocument = alteredTo(before, {
@@ -187,10 +184,13 @@ export const repowerKind: ChangeKind<RepowerChange> = {
       }
     }).setup;
     const schools = { ...by.schools, ...(before.schools as Record<string, string> | undefined) };
+    let fits = true;
     for (let round = 0; round < ROUNDS; round++) {
       const each = situationOf(setup).worst.batteryCurrentA / (setup.count ?? 1);
       setup = { ...setup, esc: sizedEsc(each, series, schools) };
-      setup = screwFor(setup);
+      const screw = screwFor(setup, before.propulsor);
+      fits = screw !== null;
+      setup = { ...setup, propulsor: screw ?? before.propulsor };
     }
     const s = situationOf(setup);
     const amps = s.worst.batteryCurrentA / (setup.count ?? 1);
@@ -209,13 +209,15 @@ export const repowerKind: ChangeKind<RepowerChange> = {
         ...turning.steps,
         {
           title: 'motor',
-          working: `${show(turning.kv)} KV of about ${show(1000 * massKg, 2)} g (${Math.round(diameterMm)} mm): ${found ? `${found.name} is on the shelf` : `none on the shelf; to buy, ${kvSold(turning.kv)} KV`}`,
+          working: `${show(turning.kv)} KV of about ${show(1000 * massKg, 2)} g (${Math.round(diameterMm)} mm): ${found ? `${found.name} is on the shelf${cooling === 'water' ? ', with a water jacket' : ''}` : `none on the shelf; to buy, ${kvSold(turning.kv)} KV`}`,
           value: motor.kvRpmPerVolt,
           unit: 'rpm/V'
         },
         {
           title: 'screw',
-          working: `${screw} mm is the largest up to the present ${Math.round(1000 * before.propulsor.diameterM)} mm with which nothing burns; begin on the water with a smaller one`,
+          working: fits
+            ? `${screw} mm is the largest up to the present ${Math.round(1000 * before.propulsor.diameterM)} mm with which nothing burns; begin on the water with a smaller one`
+            : `none from three fifths of the present ${screw} mm up leaves pack, ESC and motor whole: what breaks is told beside`,
           value: setup.propulsor.diameterM,
           unit: 'm'
         },
