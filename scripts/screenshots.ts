@@ -11,6 +11,10 @@ async function found(page: Page): Promise<void> {
   await page.getByTestId('chosen-findings').waitFor();
 }
 
+/** A change that is worked out, with what makes it safe. */
+const atRest = (page: Page): Promise<void> =>
+  page.waitForTimeout(200).then(() => page.locator('[data-settled=true]').waitFor());
+
 const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>, options?: object][] = [
   ['hangar', '/'],
   ['match', '/match/1'],
@@ -49,6 +53,40 @@ const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>
     '/find/16',
     async (page) => page.getByTestId('nearest').waitFor(),
     { colorScheme: 'dark' }
+  ],
+  [
+    'change',
+    '/change/10',
+    async (page) => {
+      await page.getByTestId('change-series-more').click();
+      await atRest(page);
+    }
+  ],
+  [
+    'change-propeller-dark',
+    '/change/1',
+    async (page) => {
+      await page.getByTestId('kind-propulsor').click();
+      await atRest(page);
+    },
+    { colorScheme: 'dark' }
+  ],
+  [
+    'change-repower',
+    '/change/16',
+    async (page) => {
+      await page.getByTestId('kind-repower').click();
+      await atRest(page);
+    }
+  ],
+  [
+    'change-phone',
+    '/change/10',
+    async (page) => {
+      await page.getByTestId('kind-output-limit').click();
+      await atRest(page);
+    },
+    { viewport: { width: 390, height: 844 } }
   ],
   ['find-tablet', '/find/14', found, { viewport: { width: 820, height: 1180 } }]
 ];

@@ -200,6 +200,11 @@ test('another propeller: by its label, from a read current; 98.1 to 127.2 in³; 
   await expect(rule).toContainText(/the rule is .* here/);
   inside(22.5, (await row(page, 'current')).after, '6 × 4.5');
   await expect(page.getByTestId('care')).toContainText('bend forward');
+  await expect(page.getByTestId('care')).toContainText('the gap is not told');
+  await set(page, 'tip-gap', '4');
+  await settled(page);
+  // a twentieth of 6 in is 7.6 mm
+  await expect(page.getByTestId('care')).toContainText('leave 7.6 mm, there are 4.0 mm');
   await expect(page.getByTestId('care')).toContainText('Balance it');
   const choices = page.getByTestId('choices');
   await expect(choices).toContainText('two blades');

@@ -12,6 +12,12 @@ const click = (id: string) => async (page: Page) => {
   await page.getByTestId(id).first().click();
   await page.waitForTimeout(200);
 };
+/** A change of a kind, worked out. */
+const changedBy = (kind: string) => async (page: Page) => {
+  await page.getByTestId(`kind-${kind}`).click();
+  await page.waitForTimeout(200);
+  await page.locator('[data-settled=true]').waitFor({ timeout: 60_000 });
+};
 /** Views with what is opened over them; an aeroplane, a fan, a multirotor and both kinds of boat. */
 const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<void>)[]][] = [
   ['hangar', '/'],
@@ -47,6 +53,11 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
     }
   ],
   ['find where nothing fits', '/find/16', async (page) => page.getByTestId('nearest').waitFor()],
+  ['more cells', '/change/10', changedBy('cells')],
+  ['another propeller', '/change/1', changedBy('propulsor')],
+  ['lower KV in software', '/change/10', changedBy('output-limit')],
+  ['another pack', '/change/1', changedBy('pack')],
+  ['a boat re-powered', '/change/16', changedBy('repower')],
   ['settings', '/settings']
 ];
 

@@ -11,6 +11,8 @@ import { answerPredict } from '../../src/lib/core/predict/answer-predict.ts';
 import { root, startServer, type RunningServer } from '../helpers/server.ts';
 import { randomSetups } from '../helpers/random-setup.ts';
 import { shelves } from '../helpers/search-shelves.ts';
+import { BOAT as SETUP_OF_A_BOAT } from '../helpers/setups.ts';
+import { answerChange } from '../../src/lib/core/change/answer-change.ts';
 import { answerSearch } from '../../src/lib/core/search/answer-search.ts';
 
 /** The setup document exactly as the interface's own description gives it. */
@@ -282,6 +284,9 @@ test('calibrate by the command line gives what HTTP gives, and prediction then u
   assert.ok(high - low < 4, `${low} to ${high} A`);
 });
 
+/** A shelf with nothing on it: parts are chosen of what is on sale. */
+const EMPTY_SHELF = { battery: [], esc: [], motor: [], propulsor: [] };
+
 /** A search of a made shelf, as a request. */
 const searchRequest = (name: string): object => {
   const searched = shelves().find((s) => s.name === name) as ReturnType<typeof shelves>[number];
@@ -331,6 +336,55 @@ test('search over HTTP, by the command line and by the core give the same answer
   const broken = await runProgram('npm', ['run', '--silent', 'search', '--', '-'], '{"brief": 3}');
   assert.equal(broken.status, 2);
   assert.match(broken.stderr, /"path": "brief"/);
+});
+
+test('a change over HTTP, by the command line and by the core gives the same answer, as it is described', async () => {
+  const setup = SETUP_OF_A_BOAT;
+  const request = { setup, change: { kind: 'repower', series: 12, motorDiameterMm: 56 }, remedies: false };
+  const own = answerChange({ ...request, shelf: EMPTY_SHELF });
+  assert.ok(own.ok);
+  const plain = JSON.parse(JSON.stringify(own.answer)) as typeof own.answer;
+  const http = await post('/api/v1/change', { ...request, shelf: EMPTY_SHELF });
+  assert.equal(http.status, 200);
+  const answer = (await http.json()) as typeof own.answer;
+  assert.deepEqual(answer, plain);
+  const document = (await (await fetch(`${server.address}/api/openapi.json`)).json()) as object;
+  const ajv = new Ajv2020({ strict: false });
+  ajv.addSchema({ $id: 'api', ...document });
+  assert.ok(ajv.validate({ $ref: 'api#/components/schemas/ChangeRequest' }, request), ajv.errorsText());
+  assert.ok(ajv.validate({ $ref: 'api#/components/schemas/ChangeAnswer' }, answer), ajv.errorsText());
+  const file = join(mkdtempSync(join(tmpdir(), 'iskarn-change-')), 'request.json');
+  writeFileSync(file, JSON.stringify({ ...request, shelf: EMPTY_SHELF }));
+  const command = await runProgram('npm', ['run', '--silent', 'change', '--', file]);
+  assert.equal(command.status, 0, command.stderr);
+  assert.deepEqual(JSON.parse(command.stdout), plain);
+  // the stored shelf is asked where none is sent
+  const stored = (await (await post('/api/v1/change', request)).json()) as typeof own.answer;
+  assert.match(stored.steps.map((s) => s.working).join(), /on the shelf/);
+  for (const [change, path] of [
+    [{ kind: 'cells', series: 4000 }, 'change.series'],
+    [{ kind: 'engine' }, 'change.displacementCc'],
+    [{ kind: 'output-limit', wantedKvRpmPerVolt: 99999 }, 'change.wantedKvRpmPerVolt']
+  ] as const) {
+    const bad = await post('/api/v1/change', { setup, change });
+    assert.equal(bad.status, 422);
+    const refused = (await bad.json()) as { errors: { path: string; message: string }[] };
+    assert.equal(refused.errors[0].path, path);
+  }
+  const broken = await runProgram('npm', ['run', '--silent', 'change', '--', '-'], '{"change": 3}');
+  assert.equal(broken.status, 2);
+  assert.match(broken.stderr, /"path": "setup|"path": "change|lacks/);
+});
+
+test('a run is logged with its setup, and one of another shape is refused in words', async () => {
+  const readings = [{ throttle: 1, speedMs: 0, batteryCurrentA: 41.5, batteryVoltageV: 15.1 }];
+  const made = await post('/api/v1/setups/1/runs', { title: 'after the change', readings });
+  assert.equal(made.status, 201);
+  assert.ok(((await made.json()) as { id: number }).id > 0);
+  assert.equal((await post('/api/v1/setups/99999/runs', { title: 'x', readings })).status, 404);
+  const bad = await post('/api/v1/setups/1/runs', { title: 'x', readings: [{ throttle: 7, speedMs: 0 }] });
+  assert.equal(bad.status, 422);
+  assert.equal(((await bad.json()) as { errors: { path: string }[] }).errors[0].path, 'readings.0.throttle');
 });
 
 test('searches are kept with their craft: written, read, changed by revision, taken away and back', async () => {

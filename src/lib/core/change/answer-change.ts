@@ -68,7 +68,7 @@ export function answerChange(
 ): { ok: true; answer: ChangeAnswer } | { ok: false; errors: BadRequest } {
   const shape = validateAgainst<ChangeRequest>(changeRequestSchema, value);
   if (!shape.ok) return { ok: false, errors: badRequest(shape.errors) };
-  const { setup, change, points, shelf, mends, bands = true } = shape.value;
+  const { setup, change, points, shelf, mends, remedies, bands = true } = shape.value;
   const whole = validateSetup(setup);
   if (!whole.ok) return { ok: false, errors: badRequest(inside('setup', whole.errors)) };
   const errors = [...faultsOf(setup, change), ...faultsOfParts(setup, change)];
@@ -77,6 +77,7 @@ export function answerChange(
     schools: { ...schools, ...shape.value.schools },
     shelf: shelf ? partsOfShelf(shelf) : stored,
     point: points?.[0],
+    windingC: shape.value.windingC,
     bands
   });
   if (!made.ok)
@@ -84,5 +85,5 @@ export function answerChange(
       ok: false,
       errors: badRequest(made.errors.map((e) => issue('change', 'change-not-possible', { why: e.message })))
     };
-  return { ok: true, answer: changeAnswerOf(made.value, { points, mends }) };
+  return { ok: true, answer: changeAnswerOf(made.value, { points, mends, remedies }) };
 }

@@ -34,6 +34,7 @@ export interface ChangeLook extends ChosenBy {
   /** What may not be taken back beside the change itself: what earlier steps were made for. */
   readonly keeps?: readonly string[];
   readonly point?: PredictPoint;
+  readonly windingC?: number;
   readonly bands: boolean;
 }
 
@@ -90,6 +91,7 @@ export function changed(
   const at = (document: SetupDocument): Situation =>
     situationOf(document, {
       point: look.point,
+      windingC: look.windingC,
       schools: look.schools as Record<string, string> | undefined,
       bands: look.bands
     });
@@ -220,10 +222,14 @@ export interface ChangeAnswer extends Told, Mends {
 /** The whole answer for a change. @param asked points of both ends; whether what makes it safe is looked for */
 export function changeAnswerOf(
   c: Changed,
-  asked: { readonly points?: PredictPoint[]; readonly mends?: boolean } = {}
+  asked: {
+    readonly points?: PredictPoint[];
+    readonly remedies?: boolean;
+    readonly mends?: boolean;
+  } = {}
 ): ChangeAnswer {
-  const before = answerOf(c.before, { points: asked.points, remedies: false });
-  const after = answerOf(c.after, { points: asked.points, remedies: false });
+  const before = answerOf(c.before, { points: asked.points, remedies: asked.remedies });
+  const after = answerOf(c.after, { points: asked.points, remedies: asked.remedies });
   const mended = (asked.mends ?? true) ? mendsOf(c, after.checks) : { mends: [], restores: [], cannot: [] };
   return {
     sentence: c.sentence,

@@ -162,7 +162,10 @@ export const changeRequestSchema = {
     schools: setupSchema.properties.schools,
     /** Parts to choose from where a change chooses parts; null: what is on sale. */
     shelf: { anyOf: [searchShelfSchema, { type: 'null' }] },
+    windingC: { type: 'number', minimum: -40, maximum: 250, title: 'winding temperature' },
     bands: { type: 'boolean', title: 'bands' },
+    /** Whether failing checks of both ends are given remedies of their own, as in a prediction. */
+    remedies: { type: 'boolean', title: 'remedies' },
     /** Whether the fewest steps that make it safe are looked for. */
     mends: { type: 'boolean', title: 'mends' }
   }
@@ -174,6 +177,8 @@ export interface ChangeRequest {
   readonly points?: PredictPoint[];
   readonly schools?: Record<string, string>;
   readonly shelf?: SearchShelf | null;
+  readonly windingC?: number;
   readonly bands?: boolean;
+  readonly remedies?: boolean;
   readonly mends?: boolean;
 }

@@ -14,7 +14,7 @@ type More = { points?: object[]; mends?: boolean; shelf?: object };
 
 function changedBy(setup: SetupDocument, change: object, more: More = { mends: false }): ChangeAnswer {
   const given = structuredClone({ setup, change });
-  const result = answerChange({ setup, change, ...more });
+  const result = answerChange({ setup, change, remedies: false, ...more });
   assert.ok(result.ok, JSON.stringify(result));
   assert.deepEqual({ setup, change }, given, 'what was given was touched');
   return result.answer;
@@ -562,6 +562,21 @@ test('both ends are drawn by one sample: a ratio is surer than either figure, an
   const none = changedBy(PLANE, { kind: 'cells', series: 4 });
   assert.deepEqual(difference(none, 'current').ratioBand, [1, 1]);
   assert.deepEqual(none.breaks, []);
+});
+
+test('both ends are what a prediction of each answers', () => {
+  const request = { setup: QUAD, change: { kind: 'cells', series: 5 }, mends: false };
+  const result = answerChange(request);
+  assert.ok(result.ok);
+  const { before, after, setup } = result.answer;
+  for (const [end, document] of [
+    [before, QUAD],
+    [after, setup]
+  ] as const) {
+    const predicted = answerPredict({ setup: document });
+    assert.ok(predicted.ok);
+    assert.deepEqual(end, { ...predicted.answer, notes: end.notes });
+  }
 });
 
 test('what is wrong is told at its place, and nothing is answered', () => {

@@ -55,6 +55,7 @@ test('every sentence ends as one and names what it was given', () => {
       product: 123.4,
       watts: 100.2,
       least: 55.5,
+      kv: 900.4,
       hubM: 0.05,
       diameterM: 0.04
     } as Record<string, unknown>,

@@ -18,6 +18,7 @@
   import UndoToast from '../marks/UndoToast.svelte';
   import { fieldOwnsUndo } from '../match/undo-keys.ts';
   import BalancePanel from './BalancePanel.svelte';
+  import CarePanel from './CarePanel.svelte';
   import CellsMap from './CellsMap.svelte';
   import { ChangeState } from './change-state.svelte.ts';
   import ChangeSentence from './ChangeSentence.svelte';
@@ -370,18 +371,14 @@
               {#if picture.balance}
                 <BalancePanel balance={picture.balance} onarm={(arms, label) => view.setArms(arms, label)} />
               {/if}
-              {#if picture.care.length > 0}
-                <section aria-labelledby="care-title" data-testid="care">
-                  <h2 id="care-title" class="text-lg font-bold">Look after</h2>
-                  <ul class="text-xs leading-[17px]">
-                    {#each picture.care as c (c.id)}
-                      <li class="grid grid-cols-[30px_minmax(0,1fr)] items-start gap-x-2 py-[1px]">
-                        <FindingMark finding={c.holds === null ? 'unknown' : c.holds ? 'holds' : 'over'} />
-                        <span>{unbroken(c.text)}</span>
-                      </li>
-                    {/each}
-                  </ul>
-                </section>
+              {#if view.change.kind === 'propulsor' || picture.care.length > 0}
+                <CarePanel
+                  care={picture.care}
+                  propulsor={picture.setup.propulsor}
+                  tipGapM={picture.setup.craft.tipGapM ?? null}
+                  onplace={(placement) => view.setPlacement(placement)}
+                  onarm={(arms, label) => view.setArms(arms, label)}
+                />
               {/if}
               <ReadingPanel
                 id="drew"

@@ -6,7 +6,7 @@ import type { Choice } from '../../core/change/choices.ts';
 import { withChanges, type Change } from '../../core/document/change.ts';
 import { firstChange, type ChangeChoice } from '../../core/change/first-change.ts';
 import type { Learnt } from '../../core/change/learn-from.ts';
-import type { RailPart, SetupDocument } from '../../core/document/schema.ts';
+import type { Propulsor, RailPart, SetupDocument } from '../../core/document/schema.ts';
 import type { PutRight } from '../../core/mend/put-right.ts';
 import type { SearchParts } from '../../core/search/space.ts';
 import type { Problem } from '../../core/text/issues.ts';
@@ -15,12 +15,16 @@ import { askWorker } from '../../workers/client.ts';
 
 /** Figures of the craft that a change asks for. */
 export type Arms = Partial<Pick<SetupDocument['craft'], 'packArmM' | 'ballastArmM' | 'tipGapM'>>;
+/** Where a propeller is mounted. */
+export type Placement = NonNullable<(Propulsor & { kind: 'propeller' })['placement']>;
 
 /** Everything that is undone and redone. */
 interface Snapshot {
   readonly changes: readonly SetupChange[];
   readonly rail: readonly RailPart[];
   readonly arms: Arms;
+  /** Where the propeller is mounted; null where it is as the setup has it. */
+  readonly placement: Placement | null;
   /** What the present setup drew, and what was learnt from it. */
   readonly anchor: Measurement | null;
   readonly learnt: Learnt | null;
@@ -71,6 +75,7 @@ export class ChangeState {
         changes: [firstChange('cells', real)],
         rail: real.rail ?? [],
         arms: {},
+        placement: null,
         anchor: null,
         learnt: null,
         label: 'start'
@@ -100,12 +105,13 @@ export class ChangeState {
 
   /** The setup that the changes begin with: calibrated by what it drew, with what is told of its parts. */
   readonly base = $derived.by((): SetupDocument => {
-    const { rail, arms, learnt } = this.now;
+    const { rail, arms, learnt, placement } = this.now;
     return {
       ...this.real,
       ...(learnt ? { calibration: learnt.setup.calibration } : {}),
       ...(rail.length > 0 || this.real.rail ? { rail: [...rail] } : {}),
-      craft: { ...this.real.craft, ...arms }
+      craft: { ...this.real.craft, ...arms },
+      ...(placement ? { propulsor: { ...this.real.propulsor, placement } as Propulsor } : {})
     };
   });
 
@@ -213,6 +219,19 @@ export class ChangeState {
     this.#edit({ arms: { ...this.now.arms, ...arms } }, label, true);
   }
 
+  /** Says where the propeller is mounted, the present one and the one that is tried. */
+  setPlacement(placement: Placement): void {
+    const { change } = this;
+    const changes =
+      change.kind === 'propulsor'
+        ? [
+            ...this.now.changes.slice(0, -1),
+            { ...change, propulsor: { ...change.propulsor, placement } as Propulsor }
+          ]
+        : this.now.changes;
+    this.#edit({ placement, changes }, 'where it is mounted');
+  }
+
   /** Takes a reading of the present setup to heart, or forgets it. */
   async setAnchor(anchor: Measurement | null): Promise<void> {
     this.settled = false;
@@ -267,9 +286,9 @@ export class ChangeState {
   #kept(next: ChangePicture): Partial<ChangePicture> {
     const last = this.picture;
     if (!last) return {};
-    const quick = new Map(next.differences.map((d) => [d.id, d]));
+    const isDrawn = (id: string): boolean => next.differences.some((d) => d.id === id);
     return {
-      differences: [...next.differences, ...last.differences.filter((d) => !quick.has(d.id))],
+      differences: [...next.differences, ...last.differences.filter((d) => !isDrawn(d.id))],
       choices: next.choices ?? last.choices,
       waysBack: last.waysBack
     };

@@ -1,8 +1,15 @@
+import type { Situation } from '../../situation/situation.ts';
+import { rpmToRadS } from '../../units/convert.ts';
 import { show, showUnit } from '../../units/show.ts';
 import type { Rule } from './rule.ts';
 
 /** Exponent of the current on the cell count with the same propeller. Common practice, no source. */
 export const CURRENT_EXPONENT = 1.6;
+
+/** Share of a full pack's volts that is lost before the motor's own: x = I R / V = 1 − k ω / V. */
+const lostShare = ({ worst, train }: Situation): number =>
+  1 -
+  (train.motorConstant * rpmToRadS(worst.rpm) * train.gearRatio) / (worst.openCircuitV * train.outputLimit);
 
 /** More cells, same propeller: the current grows with the cell count to the power 1.6. */
 export const currentRule: Rule = {
@@ -21,11 +28,12 @@ export const currentRule: Rule = {
     const value = (is / was) ** CURRENT_EXPONENT;
     const amps = before.worst.batteryCurrentA;
     const physics = after.worst.batteryCurrentA / amps;
+    const x = lostShare(before);
     return {
       formula: `(${is}/${was})^1.6 = ${show(value)}`,
       value,
       physics,
-      says: `${showUnit(amps, 'A')} × ${show(value)} = ${showUnit(amps * value, 'A')}; the model, with sag and the motor's losses, ${showUnit(after.worst.batteryCurrentA, 'A')}: × ${show(physics)}`
+      says: `${showUnit(amps, 'A')} × ${show(value)} = ${showUnit(amps * value, 'A')}; the model, with sag and the motor's losses, ${showUnit(after.worst.batteryCurrentA, 'A')}: × ${show(physics)}. Here x = ${show(x, 2)}, so a propeller of constant coefficients would give the power ${show(2 / (1 + x))}`
     };
   }
 };
