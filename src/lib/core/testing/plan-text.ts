@@ -1,7 +1,7 @@
 import { displayUnit, type QuantityName, type UnitChoice } from '../units/quantity.ts';
 import { bandedUnit } from '../units/banded.ts';
 import { showUnit } from '../units/show.ts';
-import { CAUTIONS } from './cautions.ts';
+import { CAUTIONS, type CautionId } from './cautions.ts';
 import type { Plan, Watch } from './plan.ts';
 
 const WATCHED: Readonly<Record<Watch['quantity'], { title: string; quantity: QuantityName; stop: string }>> =
@@ -23,16 +23,28 @@ export function watchWords({ quantity, expected, band, stopAt }: Watch, choice: 
   return `${title} ${bandedUnit(expected / inSi, scaled, label)}${end}`;
 }
 
+/** The cautions of each stage that were not told at an earlier one: each is said once, where its act comes first. */
+export function cautionsOnce(plan: Plan): CautionId[][] {
+  const told = new Set<CautionId>();
+  return plan.stages.map(({ cautions }) => {
+    const fresh = cautions.filter((id) => !told.has(id));
+    fresh.forEach((id) => told.add(id));
+    return fresh;
+  });
+}
+
 /** A plan as plain text, with the cautions at their stages. */
-export const planText = (plan: Plan, choice: UnitChoice = {}): string =>
-  plan.stages
+export const planText = (plan: Plan, choice: UnitChoice = {}): string => {
+  const cautions = cautionsOnce(plan);
+  return plan.stages
     .map((stage, k) =>
       [
         `${k + 1}. ${stage.title}`,
         `   Fit: ${stage.fit}.`,
         `   ${stage.do}`,
         ...stage.watch.map((watch) => `   ${watchWords(watch, choice)}`),
-        ...stage.cautions.map((id) => `   ${CAUTIONS[id]}`)
+        ...cautions[k].map((id) => `   ${CAUTIONS[id]}`)
       ].join('\n')
     )
     .join('\n\n');
+};

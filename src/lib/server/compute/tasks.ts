@@ -5,6 +5,8 @@ import { summaryOf, type SetupSummary } from '../../core/compare/glance.ts';
 import { validateSetup } from '../../core/document/validate.ts';
 import { situationOf, type Situation } from '../../core/situation/situation.ts';
 import { answerChange } from '../../core/change/answer-change.ts';
+import { changePicture, type ChangePicture } from '../../core/change/change-picture.ts';
+import { firstChange } from '../../core/change/first-change.ts';
 import type { ChangeAnswer } from '../../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../../core/calibration/calibrate.ts';
 import type { PredictAnswer } from '../../core/predict/answer.ts';
@@ -93,6 +95,24 @@ export function matchPage(
     shown: sides.flatMap((s, at) => (s ? [at] : [])),
     comparison: compareSetups(sides.flatMap((s) => s ?? []))
   };
+}
+
+/** What the Change page shows before its own workers answer: the first change that is offered; null where it cannot be made. */
+export function changePage(
+  document: SetupDocument,
+  schools: Schools,
+  shelf: Pick<SearchParts, 'motor' | 'esc'>
+): ChangePicture | null {
+  if (!validateSetup(document).ok) return null;
+  const view = {
+    base: document,
+    changes: [firstChange('cells', document)],
+    schools,
+    shelf,
+    against: 'step'
+  } as const;
+  const drawn = changePicture(view, false);
+  return drawn.ok ? drawn.picture : null;
 }
 
 /** Rounds after which the compiler has seen what matters. */

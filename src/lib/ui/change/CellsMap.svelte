@@ -5,7 +5,7 @@
   /** Cells against propeller size, where counts are at home, with this craft's place before and after. */
   let { place }: { place: CellsPlace } = $props();
   const HEIGHT = 190;
-  const MARGIN = { left: 24, right: 12, top: 8, bottom: 26 };
+  const MARGIN = { left: 24, right: 12, top: 8, bottom: 36 };
   let width = $state(320);
   const x = $derived(scaleLog([1.5, 30], [MARGIN.left, width - MARGIN.right]));
   const most = $derived(Math.max(8, place.before + 1, place.after + 1));
@@ -32,7 +32,7 @@
       >
     {/each}
     {#each [2, 3, 5, 7, 10, 15, 20, 30] as inches (inches)}
-      <text x={x(inches)} y={HEIGHT - 8} text-anchor="middle" class="figure text-2xs" fill="var(--ink-soft)"
+      <text x={x(inches)} y={HEIGHT - 20} text-anchor="middle" class="figure text-2xs" fill="var(--ink-soft)"
         >{inches}</text
       >
     {/each}

@@ -4,6 +4,7 @@
   import { Button } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
   import type { Measurement } from '../../core/calibration/schema.ts';
+  import type { ChangePicture } from '../../core/change/change-picture.ts';
   import { changesFor } from '../../core/change/first-change.ts';
   import type { Learnt } from '../../core/change/learn-from.ts';
   import { fullVolts } from '../../core/change/rail.ts';
@@ -35,12 +36,15 @@
   /** Change: what one change of a real setup will do before it is bought. */
   let {
     stored,
+    picture: first,
     craft,
     parts,
     runs,
     schools
   }: {
     stored: StoredSetup;
+    /** The first change as the server drew it; null where it could not. */
+    picture: ChangePicture | null;
     craft: StoredCraft;
     parts: StoredPart[];
     /** Logged runs of this setup. */
@@ -50,7 +54,7 @@
 
   // the screen is made anew for another setup
   // svelte-ignore state_referenced_locally
-  const view = new ChangeState(stored.document, schools, searchPartsOf(parts));
+  const view = new ChangeState(stored.document, schools, searchPartsOf(parts), first);
   let ready = $state(false);
   onMount(() => {
     ready = true;

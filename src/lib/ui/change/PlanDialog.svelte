@@ -1,13 +1,13 @@
 <script lang="ts">
   import { Button, Modal } from 'flowbite-svelte';
-  import { planText } from '../../core/testing/plan-text.ts';
-  import { watchWords } from '../../core/testing/plan-text.ts';
+  import { cautionsOnce, planText, watchWords } from '../../core/testing/plan-text.ts';
   import { CAUTIONS } from '../../core/testing/cautions.ts';
   import type { Plan } from '../../core/testing/plan.ts';
   import { units } from '../format/units.svelte.ts';
 
   /** The staged test of the changed setup: what is fitted, done and watched, where to stop; to be copied. */
   let { plan, title, open = $bindable(false) }: { plan: Plan; title: string; open?: boolean } = $props();
+  const cautions = $derived(cautionsOnce(plan));
   let said = $state('');
   async function copy(): Promise<void> {
     try {
@@ -22,7 +22,7 @@
 <Modal {title} bind:open size="lg">
   <ol class="flex flex-col gap-3" data-testid="plan">
     {#each plan.stages as stage, k (stage.id)}
-      <li class="border-cold border-l-4 pl-3 text-sm leading-[18px]">
+      <li class="border-cold text-ink border-l-4 pl-3 text-sm leading-[18px]">
         <h3 class="text-base font-bold">{k + 1}. {stage.title}</h3>
         <p class="text-ink-soft">Fit: {stage.fit}.</p>
         <p>{stage.do}</p>
@@ -31,7 +31,7 @@
             {#each stage.watch as w (w.quantity)}<li>{watchWords(w, units.choice)}</li>{/each}
           </ul>
         {/if}
-        {#each stage.cautions as id (id)}<p class="text-ink-soft text-xs">{CAUTIONS[id]}</p>{/each}
+        {#each cautions[k] as id (id)}<p class="text-ink-soft text-xs">{CAUTIONS[id]}</p>{/each}
       </li>
     {/each}
   </ol>

@@ -47,20 +47,20 @@
     <ul class="mt-1 flex flex-col gap-1">
       {#each list as r (r.name)}
         <li
-          class="grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2 text-sm"
+          class="grid grid-cols-[30px_minmax(0,1fr)_5.9rem] items-center gap-x-2 text-sm"
           data-testid={`rail-${r.kind}`}
         >
           <FindingMark finding={mark[r.stands]} />
-          <span class="min-w-0"
-            >{r.name}<span class="text-2xs text-ink-soft block leading-[13px]"
-              >{r.limitV === null ? 'not known' : `to ${figureUnit('voltage', r.limitV)}`}</span
-            ></span
+          <span class="min-w-0 leading-[15px]"
+            >{r.name}{#if r.limitV !== null}<span class="text-2xs text-ink-soft block leading-[13px]"
+                >to {figureUnit('voltage', r.limitV)}</span
+              >{/if}</span
           >
           {#if isAsked(r)}
             <Select
               aria-label={`Does the ${r.name} stand it?`}
-              class="w-[7.2rem]"
-              classes={{ select: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10' }}
+              class="w-full"
+              classes={{ select: '!py-0 !pl-1 !pr-5 h-6 text-2xs max-sm:h-10' }}
               items={CHOICES}
               placeholder=""
               value={r.stands}

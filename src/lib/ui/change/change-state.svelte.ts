@@ -65,9 +65,11 @@ export class ChangeState {
   constructor(
     real: SetupDocument,
     schools: Readonly<Record<string, string>>,
-    shelf: Pick<SearchParts, 'motor' | 'esc'>
+    shelf: Pick<SearchParts, 'motor' | 'esc'>,
+    picture: ChangePicture | null
   ) {
     this.real = real;
+    this.picture = picture;
     this.#schools = schools;
     this.#shelf = shelf;
     this.#history = [

@@ -7,6 +7,7 @@
 {#key data.stored.id}
   <ChangeScreen
     stored={data.stored}
+    picture={data.picture}
     craft={data.craft}
     parts={data.parts}
     runs={data.runs}
