@@ -7,7 +7,7 @@ import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 import type { StoredSetup } from '../../src/lib/core/document/stored.ts';
 import { INCH_M } from '../../src/lib/core/units/convert.ts';
 import { expect, openPage, ready } from '../helpers/browser.ts';
-import { BOAT, PLANE, QUAD } from '../helpers/setups.ts';
+import { BOAT, PLANE, QUAD, SMALL_PUSHER, TWO_CELLS } from '../helpers/setups.ts';
 import { setStage } from '../helpers/stage.ts';
 
 const stage = setStage();
@@ -56,21 +56,6 @@ const inside = (value: number, band: readonly number[], what: string): void =>
     value >= band[0] && value <= band[band.length - 1],
     `${what}: ${value} outside ${band.join(' to ')}`
   );
-
-const TWO_CELLS: SetupDocument = {
-  format: 'iskarn.setup/1',
-  craft: { kind: 'fixed-wing', massKg: 1.2 },
-  battery: { chemistry: 'lipo', series: 2, capacityAh: 2.2, continuousC: 30, massKg: 0.12 },
-  esc: { continuousA: 60, maxSeries: 4 },
-  motor: { kvRpmPerVolt: 1250, massKg: 0.12, poles: 14 },
-  propulsor: {
-    kind: 'propeller',
-    diameterM: 11 * INCH_M,
-    pitchM: 5.5 * INCH_M,
-    blades: 2,
-    family: 'thin-electric'
-  }
-};
 
 test('more cells: what it draws now is read, 29 A become the 53 A that were measured, and the setup itself is untouched', async () => {
   // common practice, no source: 7.64 V 29 A 7500 rpm, then 10.86 V 53 A, just under 10 000 rpm
@@ -170,21 +155,7 @@ test('every part on the pack is asked by name; a camera that stands four cells i
 
 test('another propeller: by its label, from a read current; 98.1 to 127.2 in³; what it drew is kept and learnt from', async () => {
   // common practice, no source: a 5 × 5 of three blades at 17.4 A became 22 to 24 A with 6 × 4.5
-  const { page, errors } = await opened({
-    format: 'iskarn.setup/1',
-    craft: { kind: 'fixed-wing', massKg: 0.8 },
-    battery: { chemistry: 'lipo', series: 3, capacityAh: 1.5, continuousC: 40 },
-    esc: { continuousA: 30, maxSeries: 4 },
-    motor: { kvRpmPerVolt: 2300, massKg: 0.04, poles: 14 },
-    propulsor: {
-      kind: 'propeller',
-      diameterM: 5 * INCH_M,
-      pitchM: 5 * INCH_M,
-      blades: 3,
-      family: 'multirotor',
-      placement: 'pusher'
-    }
-  });
+  const { page, errors } = await opened(SMALL_PUSHER);
   await page.getByTestId('anchor-batteryCurrentA').fill('17.4');
   await page.getByTestId('anchor-batteryVoltageV').fill('11.1');
   await page.getByTestId('anchor-take').click();

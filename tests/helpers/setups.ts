@@ -1,4 +1,5 @@
 import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
+import { INCH_M } from '../../src/lib/core/units/convert.ts';
 
 /** Everyday setups that tests start from, one of each kind of craft; a test that needs more adds it to its own copy. Invented. */
 export const PLANE: SetupDocument = {
@@ -31,4 +32,36 @@ export const BOAT: SetupDocument = {
   craft: { kind: 'boat', massKg: 3, hull: 'planing-mono', waterlineLengthM: 0.7 },
   motor: { kvRpmPerVolt: 1900, massKg: 0.19, cooling: 'water' },
   propulsor: { kind: 'surface-drive', diameterM: 0.042, pitchM: 0.059, blades: 2, immersion: 0.5 }
+};
+
+/** An everyday aeroplane of 1.2 kg on two cells: what draws some 29 A at 7.64 V. Figures a label would give. */
+export const TWO_CELLS: SetupDocument = {
+  format: 'iskarn.setup/1',
+  craft: { kind: 'fixed-wing', massKg: 1.2 },
+  battery: { chemistry: 'lipo', series: 2, capacityAh: 2.2, continuousC: 30, massKg: 0.12 },
+  esc: { continuousA: 60, maxSeries: 4 },
+  motor: { kvRpmPerVolt: 1250, massKg: 0.12, poles: 14 },
+  propulsor: {
+    kind: 'propeller',
+    diameterM: 11 * INCH_M,
+    pitchM: 5.5 * INCH_M,
+    blades: 2,
+    family: 'thin-electric'
+  }
+};
+/** A pusher's three-blade 5 × 5 at 17.4 A, and 6 × 4.5 with two blades, which drew 22 to 24 A. Common practice, no source. */
+export const SMALL_PUSHER: SetupDocument = {
+  format: 'iskarn.setup/1',
+  craft: { kind: 'fixed-wing', massKg: 0.8 },
+  battery: { chemistry: 'lipo', series: 3, capacityAh: 1.5, continuousC: 40 },
+  esc: { continuousA: 30, maxSeries: 4 },
+  motor: { kvRpmPerVolt: 2300, massKg: 0.04, poles: 14 },
+  propulsor: {
+    kind: 'propeller',
+    diameterM: 5 * INCH_M,
+    pitchM: 5 * INCH_M,
+    blades: 3,
+    family: 'multirotor',
+    placement: 'pusher'
+  }
 };

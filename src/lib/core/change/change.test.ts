@@ -1,7 +1,7 @@
 /** Each kind of change with answers known from elsewhere: common practice, no source, where nothing else is said. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { BOAT, PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
+import { BOAT, PLANE, QUAD, SMALL_PUSHER, TWO_CELLS } from '../../../../tests/helpers/setups.ts';
 import { MOTORS } from '../../server/demo/parts.ts';
 import type { Motor, SetupDocument } from '../document/schema.ts';
 import { answerPredict } from '../predict/answer-predict.ts';
@@ -39,21 +39,6 @@ const difference = (a: ChangeAnswer, id: string) => {
 const inside = (value: number, band: readonly [number, number] | null | undefined, what: string): void =>
   assert.ok(band && value >= band[0] && value <= band[1], `${what}: ${value} outside ${band?.join(' to ')}`);
 
-/** An everyday aeroplane of 1.2 kg on two cells: what draws some 29 A at 7.64 V. Figures a label would give. */
-const TWO_CELLS: SetupDocument = {
-  format: 'iskarn.setup/1',
-  craft: { kind: 'fixed-wing', massKg: 1.2 },
-  battery: { chemistry: 'lipo', series: 2, capacityAh: 2.2, continuousC: 30, massKg: 0.12 },
-  esc: { continuousA: 60, maxSeries: 4 },
-  motor: { kvRpmPerVolt: 1250, massKg: 0.12, poles: 14 },
-  propulsor: {
-    kind: 'propeller',
-    diameterM: 11 * INCH_M,
-    pitchM: 5.5 * INCH_M,
-    blades: 2,
-    family: 'thin-electric'
-  }
-};
 /** Common practice, no source: 7.64 V 29 A 7500 rpm 222 W, then 10.86 V 53 A, just under 10 000 rpm, 572 W. */
 const TWO_CELL_READING = {
   throttle: 1,
@@ -180,27 +165,11 @@ test('more cells: every part on the pack is asked by name, and a camera for four
   assert.deepEqual(changedBy(quad, { kind: 'cells', series: 3 }).rail, []);
 });
 
-/** A pusher's three-blade 5 × 5 at 17.4 A, and 6 × 4.5 with two blades, which drew 22 to 24 A. Common practice, no source. */
-const SMALL: SetupDocument = {
-  format: 'iskarn.setup/1',
-  craft: { kind: 'fixed-wing', massKg: 0.8 },
-  battery: { chemistry: 'lipo', series: 3, capacityAh: 1.5, continuousC: 40 },
-  esc: { continuousA: 30, maxSeries: 4 },
-  motor: { kvRpmPerVolt: 2300, massKg: 0.04, poles: 14 },
-  propulsor: {
-    kind: 'propeller',
-    diameterM: 5 * INCH_M,
-    pitchM: 5 * INCH_M,
-    blades: 3,
-    family: 'multirotor',
-    placement: 'pusher'
-  }
-};
 const AT_17 = { throttle: 1, speedMs: 0, batteryVoltageV: 11.1, batteryCurrentA: 17.4 };
 
 test('another propeller: 98.1 to 127.2 in³ of air, and 17.4 A become 22 to 24 inside the band, calibrated first', () => {
   const a = changedBy(
-    SMALL,
+    SMALL_PUSHER,
     {
       kind: 'propulsor',
       propulsor: { kind: 'propeller', diameterM: 6 * INCH_M, pitchM: 4.5 * INCH_M, blades: 2 },

@@ -16,6 +16,7 @@
   import FindingMark from '../marks/FindingMark.svelte';
   import OnDemand from '../marks/OnDemand.svelte';
   import { Overlay } from '../marks/overlay.svelte.ts';
+  import UndoButtons from '../marks/UndoButtons.svelte';
   import UndoToast from '../marks/UndoToast.svelte';
   import { fieldOwnsUndo } from '../match/undo-keys.ts';
   import BalancePanel from './BalancePanel.svelte';
@@ -177,24 +178,14 @@
   data-settled={(view.settled && !view.advising) || problem !== ''}
 >
   <AppHeader room="change" craft={{ name: craft.name, setupId: stored.id }}>
-    <Button
-      size="xs"
-      color="alternative"
-      class="py-0.5"
-      disabled={!view.canUndo}
-      data-testid="undo"
-      title={view.undoLabel ? `undo: ${view.undoLabel} (Ctrl+Z)` : 'nothing to undo'}
-      onclick={() => view.undo()}>undo</Button
-    >
-    <Button
-      size="xs"
-      color="alternative"
-      class="py-0.5"
-      disabled={!view.canRedo}
-      data-testid="redo"
-      title={view.redoLabel ? `redo: ${view.redoLabel} (Ctrl+Shift+Z)` : 'nothing to redo'}
-      onclick={() => view.redo()}>redo</Button
-    >
+    <UndoButtons
+      canUndo={view.canUndo}
+      canRedo={view.canRedo}
+      undoLabel={view.undoLabel}
+      redoLabel={view.redoLabel}
+      onundo={() => view.undo()}
+      onredo={() => view.redo()}
+    />
   </AppHeader>
 
   <main

@@ -77,19 +77,23 @@
   }
 </script>
 
+{#snippet cells(value: number, take: (series: number) => void)}
+  <SentenceFigure
+    id="change-series"
+    label="cells"
+    quantity="count"
+    {value}
+    next={whole}
+    onset={(series) => take(Math.round(series))}
+  />
+{/snippet}
+
 <div
   class="flex flex-wrap items-baseline gap-x-2 gap-y-1 text-2xl leading-8 font-bold"
   data-testid="sentence"
 >
   {#if change.kind === 'cells'}
-    <SentenceFigure
-      id="change-series"
-      label="cells"
-      quantity="count"
-      value={change.series}
-      next={whole}
-      onset={(series) => onset({ ...change, series: Math.round(series) }, 'cells')}
-    />
+    {@render cells(change.series, (series) => onset({ ...change, series: series }, 'cells'))}
     <span>cells instead of {from.battery.series}</span>
   {:else if change.kind === 'propulsor'}
     {@const p = change.propulsor}
@@ -134,14 +138,9 @@
       onset={(wantedKvRpmPerVolt) => onset({ ...change, wantedKvRpmPerVolt }, 'wanted KV')}
     />
     <span>of {Math.round(from.motor.kvRpmPerVolt)} KV on</span>
-    <SentenceFigure
-      id="change-series"
-      label="cells"
-      quantity="count"
-      value={change.series ?? from.battery.series}
-      next={whole}
-      onset={(series) => onset({ ...change, series: Math.round(series) }, 'cells')}
-    />
+    {@render cells(change.series ?? from.battery.series, (series) =>
+      onset({ ...change, series: series }, 'cells')
+    )}
     <span>cells</span><span class="text-ink-soft text-lg font-normal">{sentence}</span>
   {:else if change.kind === 'motor'}
     <SentenceFigure
@@ -155,14 +154,7 @@
     <span>KV</span><span class="text-lg font-normal">{sentence}</span>
   {:else if change.kind === 'pack'}
     {@const b = change.battery}
-    <SentenceFigure
-      id="change-series"
-      label="cells"
-      quantity="count"
-      value={b.series}
-      next={whole}
-      onset={(series) => setPack(packWith(b, { series: Math.round(series) }), 'cells')}
-    />
+    {@render cells(b.series, (series) => setPack(packWith(b, { series: series }), 'cells'))}
     <span>cells of</span>
     <SentenceFigure
       id="change-capacity"
@@ -184,14 +176,7 @@
     <span>C</span><span class="text-lg font-normal">{sentence.replace(/^.* instead of/, 'instead of')}</span>
   {:else if change.kind === 'repower'}
     <span>re-powered for</span>
-    <SentenceFigure
-      id="change-series"
-      label="cells"
-      quantity="count"
-      value={change.series}
-      next={whole}
-      onset={(series) => onset({ ...change, series: Math.round(series) }, 'cells')}
-    />
+    {@render cells(change.series, (series) => onset({ ...change, series: series }, 'cells'))}
     <span>cells and a motor of</span>
     <SentenceFigure
       id="change-motor-size"

@@ -1,22 +1,9 @@
 <script lang="ts">
-  import { Button } from 'flowbite-svelte';
   import type { Profile } from '../../core/change/profiles.ts';
+  import CopyText from '../marks/CopyText.svelte';
 
   /** The output limit of each count of cells, and how it is set and checked, to be copied as plain text. */
   let { profiles, text }: { profiles: readonly Profile[]; text: string } = $props();
-  let said = $state('');
-  $effect(() => {
-    void text;
-    said = '';
-  });
-  async function copy(): Promise<void> {
-    try {
-      await navigator.clipboard.writeText(text);
-      said = 'Copied.';
-    } catch {
-      said = 'The browser does not allow copying here: mark the text and copy it by hand.';
-    }
-  }
 </script>
 
 <section aria-labelledby="limit-title" data-testid="limit-sheet">
@@ -35,10 +22,5 @@
     <summary class="cursor-pointer font-semibold max-sm:py-2">How it is set, in this order</summary>
     <p class="mt-1 whitespace-pre-line" data-testid="limit-text">{text}</p>
   </details>
-  <div class="mt-1 flex items-center gap-3">
-    <Button size="xs" color="alternative" data-testid="limit-copy" onclick={() => void copy()}
-      >copy as text</Button
-    >
-    <span class="text-xs" role="status">{said}</span>
-  </div>
+  <div class="mt-1"><CopyText {text} id="limit-copy" /></div>
 </section>

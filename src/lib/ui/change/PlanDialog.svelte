@@ -1,22 +1,14 @@
 <script lang="ts">
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Modal } from 'flowbite-svelte';
   import { cautionsOnce, planText, watchWords } from '../../core/testing/plan-text.ts';
   import { CAUTIONS } from '../../core/testing/cautions.ts';
   import type { Plan } from '../../core/testing/plan.ts';
+  import CopyText from '../marks/CopyText.svelte';
   import { units } from '../format/units.svelte.ts';
 
   /** The staged test of the changed setup: what is fitted, done and watched, where to stop; to be copied. */
   let { plan, title, open = $bindable(false) }: { plan: Plan; title: string; open?: boolean } = $props();
   const cautions = $derived(cautionsOnce(plan));
-  let said = $state('');
-  async function copy(): Promise<void> {
-    try {
-      await navigator.clipboard.writeText(`${title}\n\n${planText(plan, units.choice)}`);
-      said = 'Copied.';
-    } catch {
-      said = 'The browser does not allow copying here: mark the text and copy it by hand.';
-    }
-  }
 </script>
 
 <Modal {title} bind:open size="lg">
@@ -35,10 +27,7 @@
       </li>
     {/each}
   </ol>
-  <div class="mt-3 flex items-center gap-3">
-    <Button size="xs" color="alternative" data-testid="plan-copy" onclick={() => void copy()}
-      >copy as text</Button
-    >
-    <span class="text-xs" role="status">{said}</span>
+  <div class="mt-3">
+    <CopyText text={`${title}\n\n${planText(plan, units.choice)}`} id="plan-copy" />
   </div>
 </Modal>

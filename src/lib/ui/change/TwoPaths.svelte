@@ -3,6 +3,7 @@
   import type { ChangePicture } from '../../core/change/change-picture.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import { PARTS, partTitle } from '../match/part-titles.ts';
+  import { outlineOf, ribbonOf, type PathScale } from '../match/path-shapes.ts';
 
   /** Both power paths on one scale, the later over the earlier: what grew is marked, heat for itself. */
   let {
@@ -32,33 +33,8 @@
   const grown = $derived(paths[1].stages[0].inW >= paths[0].stages[0].inW);
 
   type Path = ChangePicture['paths'][number];
-  function outline(path: Path): string {
-    let bottom = '';
-    path.stages.forEach((s, k) => {
-      const x0 = k * COLUMN;
-      const xa = x0 + COLUMN * 0.42;
-      const xb = x0 + COLUMN * 0.8;
-      const y0 = TOP + tall(s.inW);
-      const y1 = TOP + tall(s.outW);
-      const mid = 0.5 * (xa + xb);
-      bottom = ` C${mid} ${y1} ${mid} ${y0} ${xa} ${y0} L${x0} ${y0}` + bottom;
-      bottom = ` L${xb} ${y1}` + bottom;
-    });
-    const end = TOP + tall(path.usefulW);
-    return `M0 ${TOP} L${columns * COLUMN - 3} ${TOP} L${columns * COLUMN - 3} ${end}${bottom} Z`;
-  }
-  /** The lost watts of a stage, peeling off below: a ribbon as wide as they are. */
-  function ribbon(path: Path, k: number): string {
-    const s = path.stages[k];
-    const x0 = k * COLUMN + COLUMN * 0.42;
-    const right = k * COLUMN + COLUMN * 0.8;
-    const left = right - Math.min(Math.max(tall(s.lossW), 0.6), COLUMN * 0.34);
-    const yIn = TOP + tall(s.inW);
-    const yOut = TOP + tall(s.outW);
-    const down = HEIGHT - 12;
-    const low = Math.max(yIn, yOut + 10) + 6;
-    return `M${x0} ${yOut} C${0.5 * (x0 + right)} ${yOut} ${right} ${yOut + 6} ${right} ${low} L${right} ${down} L${0.5 * (left + right)} ${down + 6} L${left} ${down} L${left} ${low} C${left} ${yIn + 2} ${0.5 * (x0 + left)} ${yIn} ${x0} ${yIn} Z`;
-  }
+  const scale = $derived<PathScale>({ column: COLUMN, top: TOP, foot: HEIGHT - 12, tall });
+  const outline = (path: Path): string => outlineOf(path, scale);
   const watts = (w: number): string => figureUnit('power', w, 2);
   const summary = $derived(
     `Power paths. ${names[0]}: ${watts(paths[0].stages[0].inW)} from the cells, ${watts(paths[0].usefulW)} useful. ${names[1]}: ${watts(paths[1].stages[0].inW)}, ${watts(paths[1].usefulW)} useful. Heat before and after: ${paths[0].stages.map((s, k) => `${s.lossTitle} ${watts(s.lossW)}, ${watts(paths[1].stages[k].lossW)}`).join('; ')}`
@@ -67,7 +43,7 @@
 
 {#snippet body(path: Path, fill: string, heat: string, line: boolean)}
   {#each path.stages as s, k (s.part)}<path
-      d={ribbon(path, k)}
+      d={ribbonOf(s, k, scale)}
       fill={heat}
       stroke={line ? 'var(--heat)' : 'none'}
       stroke-width="0.8"

@@ -2,6 +2,7 @@
   import OnDemand from '../marks/OnDemand.svelte';
   import { Overlay } from '../marks/overlay.svelte.ts';
   import TabRow from '../marks/TabRow.svelte';
+  import UndoButtons from '../marks/UndoButtons.svelte';
   import { onMount, tick, untrack } from 'svelte';
   import { Button } from 'flowbite-svelte';
   import type { CheckResult, Remedy } from '../../core/checks/finding.ts';
@@ -186,24 +187,14 @@
     <span data-testid="save-state" role="status" title={view.saveProblem}
       >{view.saved}{view.saveProblem ? `: ${view.saveProblem}` : ''}</span
     >
-    <Button
-      size="xs"
-      color="alternative"
-      class="py-0.5"
-      disabled={!view.canUndo && view.saved === 'saved'}
-      data-testid="undo"
-      title={view.undoLabel ? `undo: ${view.undoLabel} (Ctrl+Z)` : 'nothing to undo'}
-      onclick={() => void view.undo()}>undo</Button
-    >
-    <Button
-      size="xs"
-      color="alternative"
-      class="py-0.5"
-      disabled={!view.canRedo}
-      data-testid="redo"
-      title={view.redoLabel ? `redo: ${view.redoLabel} (Ctrl+Shift+Z)` : 'nothing to redo'}
-      onclick={() => void view.redo()}>redo</Button
-    >
+    <UndoButtons
+      canUndo={view.canUndo || view.saved !== 'saved'}
+      canRedo={view.canRedo}
+      undoLabel={view.undoLabel}
+      redoLabel={view.redoLabel}
+      onundo={() => void view.undo()}
+      onredo={() => void view.redo()}
+    />
     <button
       class="px-1 font-bold"
       aria-label="Keys"

@@ -3,6 +3,7 @@
   import type { PowerStage } from '../../core/match/power-path.ts';
   import type { MatchPicture } from '../../core/match/match-picture.ts';
   import { figureUnit } from '../format/units.svelte.ts';
+  import { outlineOf, ribbonOf, type PathScale } from './path-shapes.ts';
 
   /** The path to draw, from the core; a number pressed asks for its derivation. */
   let { path, onwhy }: { path: MatchPicture['path']; onwhy: (id: string) => void } = $props();
@@ -21,43 +22,9 @@
   const start = $derived(Math.max(path.stages[0].inW, 1e-9));
   const tall = (watts: number): number => (BAND * Math.max(watts, 0)) / start;
 
-  /** The band as one outline: it narrows where watts are lost. */
-  const outline = $derived.by(() => {
-    let top = `M0 ${TOP}`;
-    let bottom = '';
-    path.stages.forEach((s, k) => {
-      const x0 = k * COLUMN;
-      const xa = x0 + COLUMN * 0.42;
-      const xb = x0 + COLUMN * 0.8;
-      const y0 = TOP + tall(s.inW);
-      const y1 = TOP + tall(s.outW);
-      const mid = 0.5 * (xa + xb);
-      bottom = ` C${mid} ${y1} ${mid} ${y0} ${xa} ${y0} L${x0} ${y0}` + bottom;
-      bottom = ` L${xb} ${y1}` + bottom;
-    });
-    top += ` L${columns * COLUMN - 3} ${TOP}`;
-    const end = TOP + tall(path.usefulW);
-    return `${top} L${columns * COLUMN - 3} ${end}${bottom} Z`;
-  });
-
-  /** Heat peels off below: a ribbon as wide as the watts it carries. */
-  const ribbons = $derived(
-    path.stages.map((s, k) => {
-      const width = Math.max(tall(s.lossW), 0.6);
-      const x0 = k * COLUMN + COLUMN * 0.42;
-      const right = k * COLUMN + COLUMN * 0.8;
-      const left = right - Math.min(width, COLUMN * 0.34);
-      const yIn = TOP + tall(s.inW);
-      const yOut = TOP + tall(s.outW);
-      const down = HEIGHT - 14;
-      return {
-        d: `M${x0} ${yOut} C${0.5 * (x0 + right)} ${yOut} ${right} ${yOut + 6} ${right} ${Math.max(yIn, yOut + 10) + 6} L${right} ${down} L${0.5 * (left + right)} ${down + 6} L${left} ${down} L${left} ${Math.max(yIn, yOut + 10) + 6} C${left} ${yIn + 2} ${0.5 * (x0 + left)} ${yIn} ${x0} ${yIn} Z`,
-        x: left - 5,
-        y: down + 1,
-        stage: s
-      };
-    })
-  );
+  const scale = $derived<PathScale>({ column: COLUMN, top: TOP, foot: HEIGHT - 14, tall });
+  const outline = $derived(outlineOf(path, scale));
+  const ribbons = $derived(path.stages.map((stage, k) => ({ d: ribbonOf(stage, k, scale), stage })));
 </script>
 
 {#snippet drawn()}

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Modal } from 'flowbite-svelte';
   import type { ShoppingLine } from '../../core/mend/shopping.ts';
+  import CopyText from '../marks/CopyText.svelte';
   import type { MatchState } from './match-state.svelte.ts';
 
   /** What to buy for the setup on the screen: one line a part, as a shop is asked, to be copied. */
@@ -16,11 +17,9 @@
   } = $props();
 
   let lines = $state.raw<ShoppingLine[]>([]);
-  let copied = $state('');
   $effect(() => {
     // asked again whenever the shown setup changes
     if (open && view.picture) void view.shopping().then((list) => (lines = list));
-    copied = '';
   });
 
   const nameOf = ({ part }: ShoppingLine): string =>
@@ -33,15 +32,6 @@
       .map((l) => l.text)
       .join('\n')
   );
-
-  async function copy(): Promise<void> {
-    try {
-      await navigator.clipboard.writeText(text);
-      copied = 'Copied.';
-    } catch {
-      copied = 'The browser does not allow copying here: mark the lines and copy them by hand.';
-    }
-  }
 </script>
 
 <Modal title="What to buy" bind:open size="md">
@@ -58,9 +48,5 @@
     from maker to maker: its own limits come first. A part that is near enough is entered under its own
     figures, and everything is worked out again with them before it is plugged in.
   </p>
-  <div class="mt-3 flex items-center gap-3">
-    <Button size="xs" color="alternative" data-testid="shopping-copy" onclick={() => void copy()}>copy</Button
-    >
-    <span class="text-xs" role="status">{copied}</span>
-  </div>
+  <div class="mt-3"><CopyText {text} words="copy" id="shopping-copy" /></div>
 </Modal>
