@@ -14,6 +14,9 @@ import { seededRandom } from '../src/lib/core/numeric/random.ts';
 import { situationOf } from '../src/lib/core/situation/situation.ts';
 import { applied } from './helpers/applied.ts';
 import { briefs } from './helpers/briefs.ts';
+import fc from 'fast-check';
+import { nearChange } from '../scripts/tools/fuzz.ts';
+import { randomSetups } from './helpers/random-setup.ts';
 import { failingSetups } from './helpers/failing-setups.ts';
 import { CHANGE_KINDS, randomChange } from './helpers/random-changes.ts';
 
@@ -119,4 +122,28 @@ test(`${CHANGES} random setups and changes: steps that make it safe leave nothin
   const line = Object.entries(told).map(([name, n]) => `${n} ${name}`);
   if (process.env.ISKARN_CHANGES) console.log(line.join(', '));
   assert.ok(told.mended > CHANGES / 8, line.join(', '));
+});
+
+test('odd figures anywhere in a change: answered with figures, or refused in words', () => {
+  let answered = 0;
+  let refused = 0;
+  const next = randomSetups(SEED);
+  for (const change of fc.sample(nearChange, { seed: SEED, numRuns: 400 })) {
+    const setup = next();
+    const result = answerChange({ setup, change, mends: false, remedies: false, bands: false });
+    const what = `${setup.craft.kind}, ${JSON.stringify(change).slice(0, 200)}`;
+    if (result.ok) {
+      answered++;
+      for (const d of result.answer.differences)
+        for (const value of [d.before, d.after])
+          assert.ok(value === null || Number.isFinite(value), `${what}: ${d.id} is ${value}`);
+      assert.ok(validateSetup(result.answer.setup).ok, what);
+      for (const text of [result.answer.sentence, ...result.answer.steps.map((s) => s.working)])
+        assert.doesNotMatch(text, /NaN|undefined|Infinity|not known/, what);
+    } else {
+      refused++;
+      for (const e of result.errors.errors) assert.ok(e.message.length > 10 && e.path !== '', what);
+    }
+  }
+  assert.ok(answered > 60 && refused > 40, `${answered} answered, ${refused} refused`);
 });

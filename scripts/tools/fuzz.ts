@@ -17,6 +17,11 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET', '/api/openapi.json'],
   ['POST', '/api/v1/predict'],
   ['POST', '/api/v1/calibrate'],
+  ['POST', '/api/v1/change'],
+  ['POST', '/api/v1/search'],
+  ['GET POST', '/api/v1/crafts/*/searches'],
+  ['GET PUT POST DELETE', '/api/v1/searches/*'],
+  ['POST', '/api/v1/setups/*/runs'],
   ['GET POST', '/api/v1/setups'],
   ['GET PUT DELETE', '/api/v1/setups/*'],
   ['POST', '/api/v1/setups/*/undo'],
@@ -42,7 +47,9 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET', '/'],
   ['GET', '/shelf'],
   ['GET', '/settings'],
-  ['GET', '/match/*']
+  ['GET', '/match/*'],
+  ['GET', '/find/*'],
+  ['GET', '/change/*']
 ];
 
 const METHODS = ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'];
@@ -134,10 +141,75 @@ const point = fc.record(
   { requiredKeys: [] }
 );
 
+/** Mostly a figure as it should be, now and then an odd one. */
+const mostly = <T>(arbitrary: fc.Arbitrary<T>): fc.Arbitrary<unknown> =>
+  fc.oneof({ weight: 5, arbitrary }, { weight: 1, arbitrary: odd });
+const whole = (max: number): fc.Arbitrary<unknown> => mostly(fc.integer({ min: 1, max }));
+const figure = (min: number, max: number): fc.Arbitrary<unknown> =>
+  mostly(fc.double({ min, max, noNaN: true }));
+const anchor = fc.oneof(
+  { weight: 6, arbitrary: fc.constant(null) },
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      throttle: fc.constant(1),
+      batteryCurrentA: figure(0.1, 400),
+      rpm: figure(100, 60000)
+    })
+  },
+  { weight: 1, arbitrary: odd }
+);
+
+/** A change of some kind with odd figures. */
+export const nearChange = fc.oneof(
+  fc.record({ kind: fc.constant('cells'), series: whole(60), anchor }),
+  fc.record(
+    {
+      kind: fc.constant('output-limit'),
+      series: whole(14),
+      wantedKvRpmPerVolt: figure(1, 3000),
+      limit: odd
+    },
+    { requiredKeys: ['kind', 'wantedKvRpmPerVolt'] }
+  ),
+  fc.record({ kind: fc.constant('repower'), series: whole(60), motorDiameterMm: figure(10, 200) }),
+  fc.record({
+    kind: fc.constant('engine'),
+    displacementCc: figure(0.1, 500),
+    engine: mostly(fc.constant('petrol'))
+  }),
+  fc.record({ kind: fc.constant('count'), count: whole(8) }),
+  fc.record({ kind: fc.constant('motor'), motor: fc.record({ kvRpmPerVolt: figure(5, 90000) }) }),
+  fc.record({
+    kind: fc.constant('pack'),
+    battery: fc.record({
+      chemistry: mostly(fc.constantFrom('lipo', 'nimh', 'liion')),
+      series: whole(60),
+      capacityAh: figure(0.05, 100)
+    })
+  }),
+  fc.record({
+    kind: fc.constant('propulsor'),
+    propulsor: fc.record({
+      kind: mostly(fc.constantFrom('propeller', 'ducted-fan', 'submerged-screw', 'surface-drive')),
+      diameterM: figure(0.01, 1),
+      pitchM: figure(0.01, 1)
+    })
+  }),
+  fc.record({ kind: odd })
+);
+
 /** Documents near those that each route wants. */
 const nearDocument = fc.oneof(
   nearSetup,
   nearSetup.map((setup) => ({ setup })),
+  fc.record({
+    setup: nearSetup,
+    change: nearChange,
+    mends: fc.constant(false),
+    remedies: fc.constant(false)
+  }),
+  fc.record({ title: odd, readings: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),
   fc.record({ setup: nearSetup, points: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),
   fc.record({ setup: nearSetup, measurements: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),
   fc.record({ document: nearSetup, label: odd, revision: odd, craftId: odd }),

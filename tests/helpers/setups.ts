@@ -49,13 +49,13 @@ export const TWO_CELLS: SetupDocument = {
     family: 'thin-electric'
   }
 };
-/** A pusher's three-blade 5 × 5 at 17.4 A, and 6 × 4.5 with two blades, which drew 22 to 24 A. Common practice, no source. */
+/** A pusher with three blades of 5 × 5 that drew 17.4 A, as its label alone predicts with this KV; 6 × 4.5 of two blades drew 22 to 24 A. Common practice, no source. */
 export const SMALL_PUSHER: SetupDocument = {
   format: 'iskarn.setup/1',
   craft: { kind: 'fixed-wing', massKg: 0.8 },
   battery: { chemistry: 'lipo', series: 3, capacityAh: 1.5, continuousC: 40 },
   esc: { continuousA: 30, maxSeries: 4 },
-  motor: { kvRpmPerVolt: 2300, massKg: 0.04, poles: 14 },
+  motor: { kvRpmPerVolt: 2000, massKg: 0.04, poles: 14 },
   propulsor: {
     kind: 'propeller',
     diameterM: 5 * INCH_M,

@@ -118,7 +118,7 @@ export const batterySchema = {
     chemistry: { enum: ['lipo', 'lihv', 'liion', 'lifepo4', 'nimh'], title: 'chemistry' },
     series: { type: 'integer', minimum: 1, maximum: 60, title: 'cells in series' },
     parallel: { type: 'integer', minimum: 1, maximum: 50, title: 'cells in parallel' },
-    capacityAh: { ...required('capacity of the pack', 0, 1000, true) },
+    capacityAh: { ...required('capacity of the pack', 0.001, 1000) },
     continuousC: optional('continuous C', 0, 500, true),
     burstC: optional('burst C', 0, 1000, true),
     cellResistanceOhm: optional('resistance of one cell', 0, 5),

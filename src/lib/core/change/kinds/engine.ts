@@ -90,15 +90,20 @@ function powerOf(
   return { watts: byRule ?? byPropeller, propeller, steps };
 }
 
-/** A motor of a mass and a KV that takes a power from a pack with a propeller; KV by the prediction itself. */
-function withPower(setup: SetupDocument, watts: number): SetupDocument {
+/** KV that are wound, rpm/V: what is looked for lies between. */
+const KV_FROM = 40;
+const KV_TO = 8000;
+
+/** A motor of a mass whose KV takes a power from a pack with a propeller, by the prediction itself; the nearest where none does. */
+function withPower(setup: SetupDocument, watts: number): { setup: SetupDocument; isMet: boolean } {
   const make = (kvRpmPerVolt: number): SetupDocument => ({
     ...setup,
     motor: { ...setup.motor, kvRpmPerVolt }
   });
   const missing = (kv: number): number => situationOf(make(kv)).worst.electricalPowerW - watts;
-  const root = findRoot(missing, 40, 8000, 0.5);
-  return make(Math.max(kvSold(root.ok ? root.value : 800), 10));
+  const root = findRoot(missing, KV_FROM, KV_TO, 0.5);
+  const nearest = Math.abs(missing(KV_FROM)) < Math.abs(missing(KV_TO)) ? KV_FROM : KV_TO;
+  return { setup: make(Math.max(kvSold(root.ok ? root.value : nearest), 10)), isMet: root.ok };
 }
 
 /** An electric drive in place of an engine: power, cells, motor class and KV by common practice and the propeller's own load. */
@@ -140,7 +145,7 @@ export const engineKind: ChangeKind<EngineChange> = {
         )
       }
     };
-    const sized = withPower(start, watts);
+    const { setup: sized, isMet } = withPower(start, watts);
     const s = situationOf(sized);
     const drawn = s.worst.batteryCurrentA;
     const setup = alteredTo(before, {
@@ -167,7 +172,7 @@ export const engineKind: ChangeKind<EngineChange> = {
         },
         {
           title: 'KV',
-          working: `${Math.round(setup.setup.motor.kvRpmPerVolt)} KV takes that power with ${inInches(propeller.diameterM)} × ${inInches(propeller.pitchM ?? propeller.diameterM)}, by the prediction: ${show(s.worst.rpm)} rpm`,
+          working: `${isMet ? '' : 'no KV takes that power, the nearest: '}${Math.round(setup.setup.motor.kvRpmPerVolt)} KV takes ${showUnit(s.worst.electricalPowerW, 'W')} with ${inInches(propeller.diameterM)} × ${inInches(propeller.pitchM ?? propeller.diameterM)}, by the prediction: ${show(s.worst.rpm)} rpm`,
           value: setup.setup.motor.kvRpmPerVolt,
           unit: 'rpm/V'
         }
