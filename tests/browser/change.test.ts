@@ -80,6 +80,13 @@ test('more cells: what it draws now is read, 29 A become the 53 A that were meas
     'aria-label',
     /3 cells: in step with the volts/
   );
+  // how the current came about, before and after
+  await page.getByTestId('why-current').focus();
+  await page.keyboard.press('w');
+  await expect(page.getByTestId('why')).toContainText('Pack current');
+  await expect(page.getByTestId('why')).toContainText('as it is');
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('why')).toHaveCount(0);
   // four: by key, by wheel and by its button the picture follows
   await page.getByTestId('change-series').focus();
   await page.keyboard.press('ArrowUp');
@@ -119,10 +126,16 @@ test('every part on the pack is asked by name; a camera that stands four cells i
     await expect(rail).toContainText(name);
   await page.getByTestId('rail-camera').getByRole('combobox').selectOption('no');
   await settled(page);
-  await expect(page.getByTestId('rail-camera')).toContainText('to 16.8');
+  await expect(page.getByTestId('rail-volts-camera')).toHaveValue('16.8');
   await expect(page.getByTestId('breaks')).toContainText('volts for the parts on the pack');
   await expect(page.getByTestId('plan-open')).toBeDisabled();
   await expect(page.getByTestId('mends')).toContainText('the camera on a supply of its own');
+  // its volts by its papers, then its answer again
+  await set(page, 'rail-volts-camera', '26');
+  await settled(page);
+  await expect(page.getByTestId('breaks')).not.toContainText('volts for the parts on the pack');
+  await page.getByTestId('rail-camera').getByRole('combobox').selectOption('no');
+  await settled(page);
   // seen first, then back, then done: a second step, and undo takes it back
   await page.getByTestId('see-0').click();
   await settled(page);

@@ -53,10 +53,8 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
     }
   ],
   ['find where nothing fits', '/find/16', async (page) => page.getByTestId('nearest').waitFor()],
-  ['more cells', '/change/10', changedBy('cells')],
   ['another propeller', '/change/1', changedBy('propulsor')],
   ['lower KV in software', '/change/10', changedBy('output-limit')],
-  ['another pack', '/change/1', changedBy('pack')],
   ['a boat re-powered', '/change/16', changedBy('repower')],
   ['settings', '/settings']
 ];

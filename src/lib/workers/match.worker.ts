@@ -6,7 +6,7 @@ import type { Motor, SetupDocument } from '../core/document/schema.ts';
 import type { MakersRow } from '../core/document/makers-row.ts';
 import { fitAround } from '../core/fit/fit-around.ts';
 import { compareWithTable } from '../core/shelf/compare-makers-table.ts';
-import { changePicture } from '../core/change/change-picture.ts';
+import { changePicture, whyChange } from '../core/change/change-picture.ts';
 import { tellCandidate } from '../core/search/told.ts';
 import {
   fittingsFor,
@@ -38,6 +38,7 @@ const api = {
   fitTable,
   tellCandidate,
   changePicture,
+  whyChange,
   learnFrom
 };
 export type MatchWorker = typeof api;

@@ -7,8 +7,10 @@ import type { PutRight } from '../mend/put-right.ts';
 import type { SearchParts } from '../search/space.ts';
 import { mayBeTested, planOf, type Plan } from '../testing/plan.ts';
 import type { Issue } from '../text/issues.ts';
+import type { Why } from '../why/why.ts';
 import { faultsOf } from './answer-change.ts';
 import type { Step } from './altered.ts';
+import { whyFigureOf } from './differences.ts';
 import { changed, mendsOf, toldOf, type Changed, type Mends, type Told } from './change-of.ts';
 import type { SetupChange } from './change-request.ts';
 import { kindOf } from './kinds/all-kinds.ts';
@@ -107,6 +109,14 @@ export function changePicture(view: ChangeView, quick: boolean): ChangeResult {
       checks
     }
   };
+}
+
+/** How one figure came about at both ends of the change of a view; nulls where nothing is told of it. */
+export function whyChange(view: ChangeView, id: string): readonly [before: Why | null, after: Why | null] {
+  const result = made(view, false);
+  if (!result.ok) return [null, null];
+  const { before, after } = result.value;
+  return [whyFigureOf(before, id), whyFigureOf(after, id)];
 }
 
 /** What makes the change of a view safe, and its test; null where the change cannot be made. */

@@ -8,6 +8,7 @@ import { answerPredict } from '../predict/answer-predict.ts';
 import { INCH_M } from '../units/convert.ts';
 import { answerChange } from './answer-change.ts';
 import type { ChangeAnswer } from './change-of.ts';
+import { whyChange } from './change-picture.ts';
 import type { SetupChange } from './change-request.ts';
 
 type More = { points?: object[]; mends?: boolean; shelf?: object };
@@ -547,6 +548,46 @@ test('both ends are what a prediction of each answers', () => {
     assert.ok(predicted.ok);
     assert.deepEqual(end, { ...predicted.answer, notes: end.notes });
   }
+});
+
+test('every rule of thumb says where it holds, and how far off it is; every figure says how it came about', () => {
+  const seen = new Set<string>();
+  for (const [setup, change] of [
+    [PLANE, { kind: 'cells', series: 5 }],
+    [PLANE, { kind: 'propulsor', propulsor: { ...PLANE.propulsor, diameterM: 0.3048, pitchM: 0.1524 } }],
+    [QUAD, { kind: 'output-limit', series: 6, wantedKvRpmPerVolt: 600 }],
+    [BOAT, { kind: 'cells', series: 5 }]
+  ] as const) {
+    const a = changedBy(setup, change);
+    for (const r of a.rules) {
+      seen.add(r.id);
+      assert.ok(r.holds.length > 60 && r.says.length > 20 && r.formula.length > 5, r.id);
+      if (r.physics === null) assert.equal(r.offBy, null);
+      else near(r.offBy, r.value / r.physics - 1, 1e-9, r.id);
+    }
+    const view = {
+      base: setup,
+      changes: [change as SetupChange],
+      schools: {},
+      shelf: null,
+      against: 'step'
+    } as const;
+    for (const d of a.differences) {
+      const [before, after] = whyChange(view, d.id);
+      if (d.after !== null) assert.ok(after && after.numbers.length > 5, `${d.id} says nothing of itself`);
+      if (d.before !== null) assert.ok(before && before.title === (after ?? before).title, d.id);
+    }
+  }
+  assert.deepEqual([...seen].sort(), [
+    'ah-times-c',
+    'air-per-turn',
+    'boat-rpm',
+    'current-1.6',
+    'output-limit',
+    'pitch-speed',
+    'time',
+    'watts-over-volts'
+  ]);
 });
 
 test('what is wrong is told at its place, and nothing is answered', () => {

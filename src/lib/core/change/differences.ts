@@ -3,6 +3,8 @@ import { runCheck } from '../checks/check.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import type { QuantityName } from '../units/quantity.ts';
+import { whyOf } from '../why/why-all.ts';
+import type { Why } from '../why/why.ts';
 import { ratioBands, type Joint } from './joint-bands.ts';
 
 /** One figure before and after a change, SI, with its bands and that of the ratio. */
@@ -37,6 +39,8 @@ interface Figure {
   readonly of: (s: Situation) => number | null;
   readonly band?: (s: Situation) => Band | null;
   readonly joint?: Joint;
+  /** The derivation that explains it, or the check in whose working it is told. */
+  readonly why: string | { readonly check: CheckId };
   /** Whether following it takes a run or a flight: left out of the quick look. */
   readonly slow?: true;
 }
@@ -54,6 +58,7 @@ const banded = (band: Band | null | undefined): Band | null => band ?? null;
 const FIGURES: readonly Figure[] = [
   {
     id: 'current',
+    why: 'battery-current',
     decisive: true,
     title: 'current',
     unit: 'A',
@@ -65,6 +70,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'motor-current',
+    why: 'motor-current',
     title: 'in one motor',
     unit: 'A',
     quantity: 'current',
@@ -74,6 +80,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'power',
+    why: 'power',
     decisive: true,
     title: 'power',
     unit: 'W',
@@ -85,6 +92,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'volts',
+    why: 'battery-voltage',
     title: 'pack, loaded',
     unit: 'V',
     quantity: 'voltage',
@@ -93,6 +101,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'cell-volts',
+    why: 'cell-voltage',
     title: 'each cell, loaded',
     unit: 'V',
     quantity: 'voltage',
@@ -101,6 +110,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'rpm',
+    why: 'rpm',
     decisive: true,
     title: 'rpm',
     unit: 'rpm',
@@ -112,6 +122,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'thrust',
+    why: 'thrust',
     decisive: true,
     title: 'thrust',
     unit: 'N',
@@ -123,6 +134,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'pitch-speed',
+    why: 'pitch-speed',
     title: 'pitch speed',
     unit: 'm/s',
     quantity: 'speed',
@@ -131,6 +143,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'motor-heat',
+    why: { check: 'motor-temperature' },
     decisive: true,
     title: 'hottest motor',
     unit: '°C',
@@ -142,6 +155,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'esc-heat',
+    why: { check: 'esc-temperature' },
     title: 'ESC in use',
     unit: '°C',
     quantity: 'temperature',
@@ -151,6 +165,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'pack-heat',
+    why: { check: 'pack-temperature' },
     title: 'pack at the end',
     unit: '°C',
     quantity: 'temperature',
@@ -160,6 +175,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'hover-power',
+    why: 'hover',
     decisive: true,
     title: 'hover',
     unit: 'W',
@@ -169,6 +185,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'hover-current',
+    why: 'hover',
     title: 'hover current',
     unit: 'A',
     quantity: 'current',
@@ -178,6 +195,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'hover-throttle',
+    why: 'hover',
     decisive: true,
     title: 'hover throttle',
     unit: '',
@@ -188,6 +206,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'hover-time',
+    why: 'time-hover',
     decisive: true,
     title: 'hover time',
     unit: 's',
@@ -198,6 +217,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'time',
+    why: 'time-mixed',
     decisive: true,
     title: 'time in use',
     unit: 's',
@@ -209,6 +229,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'top-speed',
+    why: 'level',
     decisive: true,
     title: 'top speed',
     unit: 'm/s',
@@ -220,6 +241,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'loaded-rpm',
+    why: 'boat',
     title: 'rpm under way',
     unit: 'rpm',
     quantity: 'rpm',
@@ -230,6 +252,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'climb',
+    why: 'level',
     title: 'climb',
     unit: 'm/s',
     quantity: 'speed',
@@ -240,6 +263,7 @@ const FIGURES: readonly Figure[] = [
   },
   {
     id: 'mass',
+    why: 'all-up',
     decisive: true,
     title: 'all-up weight',
     unit: 'kg',
@@ -278,4 +302,22 @@ export function differencesOf(before: Situation, after: Situation, quick = false
       }
     ];
   });
+}
+
+/** How a figure of the table came about in a situation; null where nothing is told of it. */
+export function whyFigureOf(s: Situation, id: string): Why | null {
+  const figure = FIGURES.find((f) => f.id === id);
+  if (!figure || figure.of(s) === null) return null;
+  const { why } = figure;
+  if (typeof why === 'string') return whyOf(s, why === 'level' && s.kind === 'boat' ? 'boat' : why);
+  const result = found(why.check)(s);
+  return (
+    result && {
+      title: result.title,
+      formula: result.sentence,
+      numbers: result.working,
+      sources: [],
+      rule: null
+    }
+  );
 }

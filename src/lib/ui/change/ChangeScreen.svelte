@@ -33,6 +33,8 @@
   import RulesPanel from './RulesPanel.svelte';
   import TrapChart from './TrapChart.svelte';
   import TwoPaths from './TwoPaths.svelte';
+  import WhyBoth from './WhyBoth.svelte';
+  import type { Why } from '../../core/why/why.ts';
 
   /** Change: what one change of a real setup will do before it is bought. */
   let {
@@ -160,8 +162,22 @@
     if (id !== null) await goto(`/find/${id}`);
   }
 
+  /** How a figure came about, before and after; null while none is asked. */
+  let why = $state.raw<readonly [Why | null, Why | null] | null>(null);
+  async function ask(id: string): Promise<void> {
+    why = await view.why(id);
+  }
+  $effect(() => {
+    // a derivation belongs to the change that it was asked of
+    void view.now;
+    why = null;
+  });
+
   function keys(event: KeyboardEvent): void {
     const mod = event.ctrlKey || event.metaKey;
+    const target = event.target as HTMLElement;
+    if (event.key === 'Escape') why = null;
+    else if (event.key === 'w' && !mod && target.dataset.why) void ask(target.dataset.why);
     if (!mod || !/^[zy]$/i.test(event.key) || fieldOwnsUndo(event.target as HTMLInputElement)) return;
     event.preventDefault();
     if (event.key.toLowerCase() === 'y' || event.shiftKey) view.redo();
@@ -305,7 +321,7 @@
           {/if}
           <div class="grid min-w-0 gap-x-5 gap-y-3 xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
             <div class="flex min-w-0 flex-col gap-3">
-              <DifferenceTable differences={picture.differences} {names} />
+              <DifferenceTable differences={picture.differences} {names} onwhy={(id) => void ask(id)} />
               <section aria-labelledby="breaks-title" data-testid="breaks">
                 <h2 id="breaks-title" class="text-lg font-bold">What breaks</h2>
                 {#if picture.breaks.length === 0}
@@ -454,6 +470,7 @@
       class="border-line px-4 py-3 max-lg:order-5 max-lg:border-t lg:overflow-y-auto lg:border-l"
       aria-label="Why"
     >
+      {#if why}<WhyBoth both={why} {names} onclose={() => (why = null)} />{/if}
       {#if picture}
         <RulesPanel rules={picture.rules} claims={picture.claims} steps={picture.steps} />
         <p class="text-2xs text-ink-soft mt-3 leading-4">

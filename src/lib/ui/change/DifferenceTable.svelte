@@ -9,11 +9,14 @@
   /** Before and after side by side, each as surely as it is known, and the ratio, which is surer than either. */
   let {
     differences,
-    names
+    names,
+    onwhy
   }: {
     differences: readonly Difference[];
     /** What the two are called. */
     names: readonly [string, string];
+    /** Called with the id of the figure that is asked why. */
+    onwhy: (id: string) => void;
   } = $props();
 
   /** Those that decide, or all of them. */
@@ -57,7 +60,13 @@
           >{written(d, 'before')}</TableBodyCell
         >
         <TableBodyCell class="figure px-1 text-right text-xs font-bold whitespace-nowrap"
-          >{written(d, 'after')}</TableBodyCell
+          ><button
+            class="press hover:underline"
+            data-why={d.id}
+            data-testid={`why-${d.id}`}
+            aria-label={`${d.title} ${written(d, 'after')} ${unitOf(d)}: why`}
+            onclick={() => onwhy(d.id)}>{written(d, 'after')}</button
+          ></TableBodyCell
         >
         <TableBodyCell class="figure text-ink-soft text-2xs text-right whitespace-nowrap max-sm:hidden"
           >{ratio(d)}</TableBodyCell

@@ -2,7 +2,8 @@
   import { Select } from 'flowbite-svelte';
   import { toldRail, type OnRail, type RailWord } from '../../core/change/rail.ts';
   import type { RailPart } from '../../core/document/schema.ts';
-  import { figureUnit } from '../format/units.svelte.ts';
+  import { readFigure } from '../../core/units/read-figure.ts';
+  import { figureUnit, units } from '../format/units.svelte.ts';
   import FindingMark from '../marks/FindingMark.svelte';
 
   /** Every part on the pack's rail, asked by name whether it stands the new volts. */
@@ -31,6 +32,12 @@
   const isAsked = (r: OnRail): boolean => r.kind !== 'esc' && r.kind !== 'receiver-supply';
   const tell = (r: OnRail, word: RailWord): void =>
     onrail(toldRail(rail, r, word, beforeV), `volts of the ${r.name}`);
+
+  /** Volts as they stand in a part's papers; what is no figure is not known. */
+  function tellVolts(r: OnRail, typed: string): void {
+    const volts = readFigure(typed, 'voltage', units.choice);
+    tell(r, typeof volts === 'number' && volts > 0 ? volts : 'not known');
+  }
 </script>
 
 <section aria-labelledby="rail-title" data-testid="rail">
@@ -52,9 +59,20 @@
         >
           <FindingMark finding={mark[r.stands]} />
           <span class="min-w-0 leading-[15px]"
-            >{r.name}{#if r.limitV !== null}<span class="text-2xs text-ink-soft block leading-[13px]"
-                >to {figureUnit('voltage', r.limitV)}</span
-              >{/if}</span
+            >{r.name}<span class="text-2xs text-ink-soft block leading-[15px]"
+              >{#if isAsked(r)}<label
+                  >to <input
+                    class="figure border-line bg-sheet text-2xs w-[3.4em] rounded-[2px] border-0 border-b !px-0.5 !py-0 text-right max-sm:h-8"
+                    inputmode="decimal"
+                    autocomplete="off"
+                    placeholder="?"
+                    aria-label={`volts that the ${r.name} stands`}
+                    data-testid={`rail-volts-${r.kind}`}
+                    value={r.limitV === null ? '' : String(Number(r.limitV.toFixed(2)))}
+                    onchange={(e) => tellVolts(r, e.currentTarget.value)}
+                  /> V</label
+                >{:else if r.limitV !== null}to {figureUnit('voltage', r.limitV)}{/if}</span
+            ></span
           >
           {#if isAsked(r)}
             <Select

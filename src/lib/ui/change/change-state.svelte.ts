@@ -10,6 +10,7 @@ import type { Propulsor, RailPart, SetupDocument } from '../../core/document/sch
 import type { PutRight } from '../../core/mend/put-right.ts';
 import type { SearchParts } from '../../core/search/space.ts';
 import type { Problem } from '../../core/text/issues.ts';
+import type { Why } from '../../core/why/why.ts';
 import { AdviceQuestion } from '../../workers/advice-client.ts';
 import { askWorker } from '../../workers/client.ts';
 
@@ -250,6 +251,12 @@ export class ChangeState {
       ? [{ ...anchor, propulsor: before.propulsor, battery: before.battery }]
       : [];
     return askWorker('thorough', (w) => w.learnFrom(setup, [...first, after]));
+  }
+
+  /** How a figure came about at both ends. */
+  why(id: string): Promise<readonly [Why | null, Why | null]> {
+    const view = this.#view;
+    return askWorker('quick', (w) => w.whyChange(view, id));
   }
 
   /** Draws what is looked at: at once without bands, then whole, then with what makes it safe. */
