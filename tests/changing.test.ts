@@ -21,7 +21,7 @@ import { failingSetups } from './helpers/failing-setups.ts';
 import { CHANGE_KINDS, randomChange } from './helpers/random-changes.ts';
 
 /** How many are tried; 300 take some minutes. */
-const CHANGES = Number(process.env.ISKARN_CHANGES ?? 12);
+const CHANGES = Number(process.env.ISKARN_CHANGES ?? 8);
 const SEED = Number(process.env.ISKARN_CHANGE_SEED ?? 11);
 
 const overOf = (setup: SetupDocument): CheckResult[] =>

@@ -13,8 +13,8 @@ import { applied } from './helpers/applied.ts';
 import { briefs } from './helpers/briefs.ts';
 
 /** How many setups are put right, and how many briefs are sketched; 300 and 200 take a quarter of an hour. */
-const SETUPS = Number(process.env.ISKARN_MEND_SETUPS ?? 14);
-const BRIEFS = Number(process.env.ISKARN_MEND_BRIEFS ?? 24);
+const SETUPS = Number(process.env.ISKARN_MEND_SETUPS ?? 10);
+const BRIEFS = Number(process.env.ISKARN_MEND_BRIEFS ?? 18);
 const SEED = Number(process.env.ISKARN_MEND_SEED ?? 5);
 const MOST_PRESSES = 3;
 

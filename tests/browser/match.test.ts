@@ -71,7 +71,7 @@ test('bad input gets a sentence with the field, and the last good state stays', 
   const capacity = page.getByTestId('battery.capacityAh');
   const good = await capacity.inputValue();
   for (const [typed, said] of [
-    ['-3', /^capacity is −3 Ah; it should be more than 0 and at most 1000 Ah\.$/],
+    ['-3', /^capacity is −3 Ah; it should be at least 0.001 and at most 1000 Ah\.$/],
     ['lots', /is "lots"; it should be a number/]
   ] as const) {
     await capacity.fill(typed);

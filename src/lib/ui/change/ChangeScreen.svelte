@@ -330,9 +330,10 @@
                 <ul>
                   {#each picture.breaks as r (r.id)}
                     <li
-                      class="border-line grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2 border-t py-[2px] text-sm"
+                      class="border-line grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2 border-t py-[2px] text-sm max-sm:grid-cols-[30px_minmax(0,1fr)]"
                     >
-                      <FindingMark finding="over" /><b>{r.title}</b><span class="figure text-2xs text-right"
+                      <FindingMark finding="over" /><b>{r.title}</b><span
+                        class="figure text-2xs text-right max-sm:col-start-2 max-sm:text-left"
                         >{unbroken(r.short)}</span
                       >
                     </li>

@@ -31,7 +31,9 @@
           ><TableHeadCell class="px-1 text-right font-normal"
             >pitch {displayUnit('speed', units.choice).label}</TableHeadCell
           >{#if ruled}<TableHeadCell class="px-1 text-right font-normal">in³ a turn</TableHeadCell
-            ><TableHeadCell class="px-1 text-right font-normal">rule, off</TableHeadCell>{/if}</TableBodyRow
+            ><TableHeadCell class="px-1 text-right font-normal">rule, off</TableHeadCell>{/if}<TableHeadCell
+            class="pl-3 text-left font-normal max-sm:hidden">over</TableHeadCell
+          ></TableBodyRow
         >
       </thead>
       <TableBody>
@@ -67,7 +69,7 @@
                   : `${figure('current', c.ruleA)} ${(c.ruleOffBy ?? 0) >= 0 ? '+' : '−'}${show(Math.abs(100 * (c.ruleOffBy ?? 0)), 1)} %`}</TableBodyCell
               >
             {/if}
-            <TableBodyCell class="text-2xs text-ink-soft max-w-72 truncate pl-3"
+            <TableBodyCell class="text-2xs text-ink-soft max-w-72 truncate pl-3 max-sm:hidden"
               >{c.over.join(', ')}</TableBodyCell
             >
           </TableBodyRow>
