@@ -80,6 +80,12 @@ test('more cells: what it draws now is read, 29 A become the 53 A that were meas
     'aria-label',
     /3 cells: in step with the volts/
   );
+  // the temperature of before tells that of after
+  await page.getByTestId('all-figures').click();
+  await expect(page.getByTestId('difference-esc-heat')).toContainText('from 48 °C measured');
+  const warm = await row(page, 'esc-heat');
+  assert.equal(warm.before[0], 48);
+  assert.ok(warm.after[0] > 55, `${warm.after[0]} °C with 1.8 times the current`);
   // how the current came about, before and after
   await page.getByTestId('why-current').focus();
   await page.keyboard.press('w');

@@ -360,7 +360,8 @@ test('a change over HTTP, by the command line and by the core gives the same ans
   assert.deepEqual(JSON.parse(command.stdout), plain);
   // the stored shelf is asked where none is sent
   const stored = (await (await post('/api/v1/change', request)).json()) as typeof own.answer;
-  assert.match(stored.steps.map((s) => s.working).join(), /on the shelf/);
+  assert.match(stored.steps.map((s) => s.working).join(), /Sluice 4082-600 is on the shelf/);
+  assert.doesNotMatch(plain.steps.map((s) => s.working).join(), / is on the shelf/);
   for (const [change, path] of [
     [{ kind: 'cells', series: 4000 }, 'change.series'],
     [{ kind: 'engine' }, 'change.displacementCc'],

@@ -293,6 +293,7 @@ export const SCHEMAS = {
         id: text,
         title: text,
         unit: text,
+        note: nullable(text),
         quantity: text,
         before: nullable(number),
         after: nullable(number),
@@ -300,7 +301,6 @@ export const SCHEMAS = {
         band: nullable(pair),
         beforeBand: nullable(pair),
         ratioBand: nullable(pair),
-        better: { enum: ['more', 'less', null] },
         decisive: flag
       })
     ),

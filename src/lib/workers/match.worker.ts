@@ -21,10 +21,11 @@ const fitTable = async (motor: Motor, rows: readonly MakersRow[]): Promise<Table
   (await import('../core/calibration/fit-makers-table.ts')).fitMakersTable(motor, rows);
 
 /** Calibrates by readings; the least-squares package is loaded when it is first asked for. */
-const learnFrom = async (
-  setup: SetupDocument,
-  measurements: readonly Measurement[]
-): Promise<Learnt | null> => (await import('../core/change/learn-from.ts')).learnFrom(setup, measurements);
+const learnFrom = async (setup: SetupDocument, readings: readonly Measurement[]): Promise<Learnt | null> =>
+  (await import('../core/change/learn-from.ts')).learnFrom(setup, readings);
+const learnFromBoth = async (
+  ...of: Parameters<typeof import('../core/change/learn-from.ts').learnFromBoth>
+): Promise<Learnt | null> => (await import('../core/change/learn-from.ts')).learnFromBoth(...of);
 
 /** What the page may ask of the worker: the core's own functions, nothing else. */
 const api = {
@@ -39,7 +40,8 @@ const api = {
   tellCandidate,
   changePicture,
   whyChange,
-  learnFrom
+  learnFrom,
+  learnFromBoth
 };
 export type MatchWorker = typeof api;
 

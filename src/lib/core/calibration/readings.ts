@@ -1,8 +1,18 @@
+import { issue, type Issue } from '../text/issues.ts';
 import { supplyOf, type Interpreted } from '../model/interpret.ts';
 import type { TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 import { radSToRpm } from '../units/convert.ts';
 import type { Instrument, Measurement } from './schema.ts';
+
+/** What is wrong with a measurement that no schema can say: it holds no reading, or tells its charge twice. @param at its place, from 0 */
+export function faultsOfReading(m: Measurement, at: number, path: string): Issue[] {
+  const read = [m.batteryCurrentA, m.rpm, m.thrustN, m.batteryVoltageV, m.electricalPowerW];
+  return [
+    ...(read.every((value) => value == null) ? [issue(path, 'no-reading', { at: at + 1 })] : []),
+    ...(m.restingCellV != null && m.stateOfCharge != null ? [issue(path, 'two-charges', { at: at + 1 })] : [])
+  ];
+}
 
 /** Accuracy of a hobby watt meter, thrust stand and optical tachometer when nothing is given. Common practice. */
 const INSTRUMENT = {

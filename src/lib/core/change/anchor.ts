@@ -1,9 +1,6 @@
 import { calibrate, type Residual } from '../calibration/calibrate.ts';
 import type { Measurement } from '../calibration/schema.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import type { Situation } from '../situation/situation.ts';
-import { airOf } from '../train/heat-run.ts';
-import type { Difference } from './differences.ts';
 
 /** What a reading of the present setup told: how far the prediction was from it before and after the fit. */
 export interface Anchored {
@@ -25,41 +22,4 @@ export function anchored(setup: SetupDocument, measurements: readonly Measuremen
     measurements: [...measurements]
   });
   return { setup: fitted, residuals, unresolved, notes };
-}
-
-/** Temperatures that a reading may hold, and the figures that they belong to. */
-const WARM = [
-  ['esc-heat', 'escC'],
-  ['motor-heat', 'motorC']
-] as const;
-
-/**
- * Temperatures as they follow from what was felt or measured before the change: the rise over the air grows as the predicted
- * one does, since the way to the air is the same. ΔT_after = ΔT_measured × ΔT_predicted after / before.
- */
-export function withMeasuredHeat(
-  differences: readonly Difference[],
-  anchor: Measurement | null,
-  before: Situation,
-  after: Situation
-): Difference[] {
-  return differences.map((d) => {
-    const [, reading] = WARM.find(([id]) => id === d.id) ?? [];
-    const measured = reading ? anchor?.[reading] : null;
-    if (measured == null || d.before === null || d.after === null) return d;
-    const [airBefore, airAfter] = [airOf(before.model), airOf(after.model)];
-    const rise = d.before - airBefore;
-    if (!(rise > 0.5) || measured <= airBefore) return d;
-    const was = measured;
-    const is = airAfter + ((measured - airBefore) * (d.after - airAfter)) / rise;
-    return {
-      ...d,
-      title: `${d.title}, from ${Math.round(measured)} °C measured`,
-      before: was,
-      after: is,
-      ratio: was === 0 ? null : is / was,
-      band: null,
-      beforeBand: null
-    };
-  });
 }

@@ -4,13 +4,11 @@ import {
   otherKv,
   outputLimits,
   pitches,
-  type Ladder,
-  type Rung
+  type Ladder
 } from '../checks/candidates.ts';
-import { withChanges, type Change } from '../document/change.ts';
-import { validateSetup } from '../document/validate.ts';
-import { completeChanges } from '../model/belongings.ts';
-import { situationOf, type Situation } from '../situation/situation.ts';
+import type { Change } from '../document/change.ts';
+import { Bench } from '../remedy/bench.ts';
+import type { Situation } from '../situation/situation.ts';
 
 /** One way to bring the current back to what it was. */
 export interface BackTo {
@@ -42,19 +40,12 @@ function lessPitch(s: Situation): Ladder {
 }
 
 /** The first of a ladder that draws no more than an amount; null where none does. */
-function firstBelow(s: Situation, by: string, ladder: Ladder, mostA: number): BackTo | null {
-  const tried = (rung: Rung): BackTo | null => {
-    const changes = completeChanges(s.document, rung.changes);
-    const document = withChanges(s.document, changes);
-    if (!validateSetup(document).ok) return null;
-    const { worst } = situationOf(document, { ...s.look, bands: false });
-    return worst.batteryCurrentA <= mostA
-      ? { by, text: rung.text, changes, currentA: worst.batteryCurrentA, thrustN: worst.thrustN }
-      : null;
-  };
+function firstBelow(bench: Bench, by: string, ladder: Ladder, mostA: number): BackTo | null {
   for (const rung of ladder) {
-    const found = tried(rung);
-    if (found) return found;
+    const trial = bench.try([rung]);
+    if (!trial) continue;
+    const { batteryCurrentA: currentA, thrustN } = trial.situation.worst;
+    if (currentA <= mostA) return { by, text: rung.text, changes: trial.changes, currentA, thrustN };
   }
   return null;
 }
@@ -80,5 +71,6 @@ export function waysBack(before: Situation, after: Situation): BackTo[] {
     ['a gear', firstGears(after)],
     ['an output limit', outputLimits(after, volts < 1 ? [Math.floor(100 * volts) / 100] : [])]
   ];
-  return ways.flatMap(([by, ladder]) => firstBelow(after, by, ladder, mostA) ?? []);
+  const bench = new Bench(after, []);
+  return ways.flatMap(([by, ladder]) => firstBelow(bench, by, ladder, mostA) ?? []);
 }

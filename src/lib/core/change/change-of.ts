@@ -13,12 +13,13 @@ import { situationOf, type Situation } from '../situation/situation.ts';
 import { mayBeTested, planOf, type Plan } from '../testing/plan.ts';
 import type { Issue } from '../text/issues.ts';
 import type { ChosenBy, Step } from './altered.ts';
-import { anchored, withMeasuredHeat, type Anchored } from './anchor.ts';
+import type { Anchored } from './anchor.ts';
+import { withMeasuredHeat } from './measured-heat.ts';
 import { waysBack, type BackTo } from './back-to.ts';
 import { balanceOf, type Balance } from './balance.ts';
 import { careOf, type Care } from './care.ts';
 import { cellsPlaceOf, type CellsPlace } from './cells-place.ts';
-import { anchorOf, type ChangeKindName, type SetupChange } from './change-request.ts';
+import type { ChangeKindName, SetupChange } from './change-request.ts';
 import { choicesOf, type Choice } from './choices.ts';
 import { claimsOf, type Claim } from './claims.ts';
 import { differencesOf, type Difference } from './differences.ts';
@@ -33,6 +34,8 @@ import { trapOf, type Trap } from './trap.ts';
 export interface ChangeLook extends ChosenBy {
   /** What may not be taken back beside the change itself: what earlier steps were made for. */
   readonly keeps?: readonly string[];
+  /** What the setup was read to do, which it was calibrated by; null where nothing was read. */
+  readonly anchor: Measurement | null;
   readonly point?: PredictPoint;
   readonly windingC?: number;
   readonly bands: boolean;
@@ -51,7 +54,6 @@ export interface Changed {
   readonly said: readonly string[];
   readonly steps: readonly Step[];
   readonly anchor: Measurement | null;
-  readonly anchored: Anchored | null;
   /** Paths that nothing may take back. */
   readonly keeps: readonly string[];
 }
@@ -73,17 +75,14 @@ function sameWords(before: SetupDocument, after: SetupDocument): string {
 }
 
 /**
- * Makes a change of a valid setup: calibrates by the reading it starts from, changes the document and looks at both ends.
+ * Makes a change of a valid setup and looks at both ends.
  * @returns what is wrong with the changed document where it would be refused
  */
 export function changed(
-  given: SetupDocument,
+  base: SetupDocument,
   change: SetupChange,
   look: ChangeLook
 ): { ok: true; value: Changed } | { ok: false; errors: Issue[] } {
-  const anchor = anchorOf(change);
-  const fit = anchor === null ? null : anchored(given, [anchor]);
-  const base = fit?.setup ?? given;
   const kind = kindOf(change);
   const { setup, said, steps = [] } = kind.alter(base, change, look);
   const checked = validateSetup(setup);
@@ -106,8 +105,7 @@ export function changed(
       after: at(setup),
       said,
       steps,
-      anchor,
-      anchored: fit,
+      anchor: look.anchor,
       keeps: [...kind.keeps, ...(look.keeps ?? [])]
     }
   };
@@ -219,9 +217,10 @@ export interface ChangeAnswer extends Told, Mends {
   readonly plan: Plan | null;
 }
 
-/** The whole answer for a change. @param asked points of both ends; whether what makes it safe is looked for */
+/** The whole answer for a change. @param fit what its reading told, null without one; @param asked points of both ends; whether what makes it safe is looked for */
 export function changeAnswerOf(
   c: Changed,
+  fit: Anchored | null,
   asked: {
     readonly points?: PredictPoint[];
     readonly remedies?: boolean;
@@ -239,11 +238,7 @@ export function changeAnswerOf(
     setup: c.setup,
     said: c.said,
     steps: c.steps,
-    anchored: c.anchored && {
-      residuals: c.anchored.residuals,
-      unresolved: c.anchored.unresolved,
-      notes: c.anchored.notes
-    },
+    anchored: fit && { residuals: fit.residuals, unresolved: fit.unresolved, notes: fit.notes },
     ...toldOf(c, after.checks),
     ...mended,
     plan: mayBeTested(after.checks) ? planOf(c.before.document, c.after) : null

@@ -8,7 +8,8 @@ import type { SearchParts } from '../search/space.ts';
 import { mayBeTested, planOf, type Plan } from '../testing/plan.ts';
 import type { Issue } from '../text/issues.ts';
 import type { Why } from '../why/why.ts';
-import { faultsOf } from './answer-change.ts';
+import type { Measurement } from '../calibration/schema.ts';
+import { faultsOf } from './faults.ts';
 import type { Step } from './altered.ts';
 import { whyFigureOf } from './differences.ts';
 import { changed, mendsOf, toldOf, type Changed, type Mends, type Told } from './change-of.ts';
@@ -18,6 +19,8 @@ import { kindOf } from './kinds/all-kinds.ts';
 /** What the Change screen looks at: a setup, the changes one after the other, and how. */
 export interface ChangeView {
   readonly base: SetupDocument;
+  /** What the base was read to do, once it was calibrated by it; null where nothing was read. */
+  readonly anchor: Measurement | null;
   /** At least one; the last is the one that is looked at. */
   readonly changes: readonly SetupChange[];
   readonly schools: Readonly<Record<string, string>>;
@@ -80,14 +83,17 @@ function made(
     keeps.push(...kind.keeps);
     from = setup;
   }
-  const result = changed(from, last, { ...by, bands, keeps });
+  // temperatures were read of the base: they say nothing of a step between
+  const isRead = view.changes.length === 1 || view.against === 'start';
+  const anchor = isRead ? view.anchor : null;
+  const result = changed(from, last, { ...by, anchor, bands, keeps });
   if (!result.ok) return result;
   return { ok: true, value: held(result.value, view), trail: [...trail, result.value.sentence] };
 }
 
 /**
  * Works out the Change screen but for what mends; what is wrong with the change, where it cannot be made.
- * @param quick without bands, and without what takes a run: for the frame after an edit
+ * @param quick without bands and without the figures that take a run to follow: for the frame after an edit
  */
 export function changePicture(view: ChangeView, quick: boolean): ChangeResult {
   const result = made(view, !quick);
@@ -137,7 +143,7 @@ function held(c: Changed, view: ChangeView): Changed {
   const whole = changed(
     view.base,
     { kind: 'figures', title: c.sentence, changes: [] },
-    { schools: view.schools, shelf: view.shelf, bands: c.before.bands }
+    { schools: view.schools, shelf: view.shelf, anchor: null, bands: c.before.bands }
   );
   return whole.ok ? { ...c, before: whole.value.before } : c;
 }

@@ -9,6 +9,7 @@ import { INCH_M } from '../units/convert.ts';
 import { answerChange } from './answer-change.ts';
 import type { ChangeAnswer } from './change-of.ts';
 import { whyChange } from './change-picture.ts';
+import { learnFromBoth } from './learn-from.ts';
 import type { SetupChange } from './change-request.ts';
 
 type More = { points?: object[]; mends?: boolean; shelf?: object };
@@ -510,7 +511,26 @@ test('a temperature that was felt before the change grows with the heat', () => 
   const air = 15;
   const grows = ((predicted.after as number) - air) / ((predicted.before as number) - air);
   near(esc.after, air + (55 - air) * grows, 0.01, 'ESC');
-  assert.match(esc.title, /55 °C measured/);
+  assert.equal(esc.note, 'from 55 °C measured');
+});
+
+test('what the changed setup drew is learnt from with the reading before it, unless that was of another motor', () => {
+  const reading = { throttle: 1, speedMs: 0, batteryVoltageV: 11.1, batteryCurrentA: 22 };
+  const other: SetupDocument = {
+    ...SMALL_PUSHER,
+    propulsor: { ...SMALL_PUSHER.propulsor, diameterM: 6 * INCH_M, pitchM: 4.5 * INCH_M, blades: 2 } as never
+  };
+  const both = learnFromBoth(SMALL_PUSHER, other, AT_17, reading);
+  assert.equal(both?.residuals.length, 2);
+  assert.equal(both.setup.calibration?.joint?.propulsors.length, 2);
+  for (const [what, after] of [
+    ['another motor', { ...other, motor: { ...other.motor, kvRpmPerVolt: 1500 } }],
+    ['a gear', { ...other, gearRatio: 2 }],
+    ['two of them', { ...other, count: 2 }],
+    ['a limit', { ...other, outputLimit: 0.7 }]
+  ] as const)
+    assert.equal(learnFromBoth(SMALL_PUSHER, after, AT_17, reading)?.residuals.length, 1, what);
+  assert.equal(learnFromBoth(SMALL_PUSHER, other, null, reading)?.residuals.length, 1);
 });
 
 test('both ends are drawn by one sample: a ratio is surer than either figure, and surest where nothing is exchanged', () => {
@@ -567,6 +587,7 @@ test('every rule of thumb says where it holds, and how far off it is; every figu
     }
     const view = {
       base: setup,
+      anchor: null,
       changes: [change as SetupChange],
       schools: {},
       shelf: null,

@@ -1,9 +1,7 @@
 import { otherPropulsors, type Rung } from '../checks/candidates.ts';
-import { runChecks } from '../checks/ledger.ts';
-import { withChanges, type Change } from '../document/change.ts';
-import { validateSetup } from '../document/validate.ts';
-import { completeChanges } from '../model/belongings.ts';
-import { situationOf, type Situation } from '../situation/situation.ts';
+import type { Change } from '../document/change.ts';
+import { Bench } from '../remedy/bench.ts';
+import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { airPerTurnM3 } from './rules/air-per-turn.ts';
 
@@ -25,6 +23,9 @@ export interface Choice {
   /** Titles of what would be over. */
   readonly over: readonly string[];
 }
+
+/** No change: the load of the present propulsor. */
+const AS_IT_IS: Rung = { text: '', changes: [] };
 
 /** Most choices on either side of the present one. */
 const EACH_WAY = 7;
@@ -80,7 +81,7 @@ export function choicesOf(s: Situation): Choice[] {
       (at('propulsor.blades', present.blades ?? 2) / 2) ** 0.95
     );
   };
-  const own = load({ text: '', changes: [] });
+  const own = load(AS_IT_IS);
   const rungs = otherPropulsors(s);
   const near = [
     ...rungs.filter((r) => load(r) < own).slice(0, EACH_WAY),
@@ -89,22 +90,21 @@ export function choicesOf(s: Situation): Choice[] {
     ...cutDown(s)
   ].sort((a, b) => load(a) - load(b));
   const presentAir = airPerTurnM3(present.diameterM, s.train.pitchM);
+  const bench = new Bench(s, []);
   return near.flatMap((rung): Choice[] => {
-    const changes = completeChanges(s.document, rung.changes);
-    const document = withChanges(s.document, changes);
-    if (!validateSetup(document).ok) return [];
-    const at = situationOf(document, s.look);
-    const { worst, train } = at;
+    const trial = bench.try([rung]);
+    if (!trial) return [];
+    const { worst, train, setup } = trial.asLookedAt;
     const air = airPerTurnM3(train.diameterM, train.pitchM);
     const ruled = present.kind === 'propeller';
     const ruleA = ruled ? (s.worst.batteryCurrentA * air) / presentAir : null;
     return [
       {
         text: rung.text,
-        changes,
+        changes: trial.changes,
         diameterM: train.diameterM,
         pitchM: train.pitchM,
-        blades: at.setup.propulsor.blades ?? 2,
+        blades: setup.propulsor.blades ?? 2,
         currentA: worst.batteryCurrentA,
         band: worst.band?.batteryCurrentA ?? null,
         thrustN: worst.thrustN,
@@ -112,9 +112,7 @@ export function choicesOf(s: Situation): Choice[] {
         airPerTurnM3: air,
         ruleA,
         ruleOffBy: ruleA === null ? null : ruleA / worst.batteryCurrentA - 1,
-        over: runChecks(situationOf(document, { ...s.look, bands: false }))
-          .filter((r) => r.finding === 'over')
-          .map((r) => r.title)
+        over: trial.over.map((r) => r.title)
       }
     ];
   });

@@ -11,6 +11,8 @@ import { ratioBands, type Joint } from './joint-bands.ts';
 export interface Difference {
   readonly id: string;
   readonly title: string;
+  /** What it rests on beside the prediction: a temperature that was measured; null where nothing. */
+  readonly note: string | null;
   readonly unit: string;
   /** What it is shown as. */
   readonly quantity: QuantityName;
@@ -23,8 +25,6 @@ export interface Difference {
   readonly beforeBand: Band | null;
   /** Of the ratio: what both have in common cancels. */
   readonly ratioBand: Band | null;
-  /** Whether it is nothing that the craft is built for but what it costs: the less the better; null where neither. */
-  readonly better: 'more' | 'less' | null;
   /** Whether it is one of those that decide: told first. */
   readonly decisive: boolean;
 }
@@ -34,7 +34,6 @@ interface Figure {
   readonly title: string;
   readonly unit: string;
   readonly quantity: QuantityName;
-  readonly better: Difference['better'];
   readonly decisive?: true;
   readonly of: (s: Situation) => number | null;
   readonly band?: (s: Situation) => Band | null;
@@ -63,7 +62,6 @@ const FIGURES: readonly Figure[] = [
     title: 'current',
     unit: 'A',
     quantity: 'current',
-    better: 'less',
     of: (s) => s.worst.batteryCurrentA,
     band: (s) => banded(s.worst.band?.batteryCurrentA),
     joint: 'batteryCurrentA'
@@ -74,7 +72,6 @@ const FIGURES: readonly Figure[] = [
     title: 'in one motor',
     unit: 'A',
     quantity: 'current',
-    better: 'less',
     of: (s) => (s.train.count > 1 || s.train.outputLimit < 1 ? s.worst.motorCurrentA : null),
     band: (s) => banded(s.worst.band?.motorCurrentA)
   },
@@ -85,7 +82,6 @@ const FIGURES: readonly Figure[] = [
     title: 'power',
     unit: 'W',
     quantity: 'power',
-    better: null,
     of: (s) => s.worst.electricalPowerW,
     band: (s) => banded(s.worst.band?.electricalPowerW),
     joint: 'electricalPowerW'
@@ -96,7 +92,6 @@ const FIGURES: readonly Figure[] = [
     title: 'pack, loaded',
     unit: 'V',
     quantity: 'voltage',
-    better: null,
     of: (s) => s.worst.batteryVoltageV
   },
   {
@@ -105,7 +100,6 @@ const FIGURES: readonly Figure[] = [
     title: 'each cell, loaded',
     unit: 'V',
     quantity: 'voltage',
-    better: 'more',
     of: (s) => s.worst.cellVoltageV
   },
   {
@@ -115,7 +109,6 @@ const FIGURES: readonly Figure[] = [
     title: 'rpm',
     unit: 'rpm',
     quantity: 'rpm',
-    better: null,
     of: (s) => s.worst.rpm,
     band: (s) => banded(s.worst.band?.rpm),
     joint: 'omegaRadS'
@@ -127,7 +120,6 @@ const FIGURES: readonly Figure[] = [
     title: 'thrust',
     unit: 'N',
     quantity: 'thrust',
-    better: 'more',
     of: (s) => s.worst.thrustN,
     band: (s) => banded(s.worst.band?.thrustN),
     joint: 'thrustN'
@@ -138,7 +130,6 @@ const FIGURES: readonly Figure[] = [
     title: 'pitch speed',
     unit: 'm/s',
     quantity: 'speed',
-    better: null,
     of: (s) => (s.kind === 'boat' ? null : s.worst.pitchSpeedMs)
   },
   {
@@ -148,7 +139,6 @@ const FIGURES: readonly Figure[] = [
     title: 'hottest motor',
     unit: '°C',
     quantity: 'temperature',
-    better: 'less',
     of: (s) => motorHeat(s)?.value ?? null,
     band: (s) => motorHeat(s)?.band ?? null,
     slow: true
@@ -159,7 +149,6 @@ const FIGURES: readonly Figure[] = [
     title: 'ESC in use',
     unit: '°C',
     quantity: 'temperature',
-    better: 'less',
     of: (s) => escHeat(s)?.value ?? null,
     slow: true
   },
@@ -169,7 +158,6 @@ const FIGURES: readonly Figure[] = [
     title: 'pack at the end',
     unit: '°C',
     quantity: 'temperature',
-    better: 'less',
     of: (s) => packHeat(s)?.value ?? null,
     slow: true
   },
@@ -180,7 +168,6 @@ const FIGURES: readonly Figure[] = [
     title: 'hover',
     unit: 'W',
     quantity: 'power',
-    better: 'less',
     of: (s) => s.hover?.electricalPowerW ?? null
   },
   {
@@ -189,7 +176,6 @@ const FIGURES: readonly Figure[] = [
     title: 'hover current',
     unit: 'A',
     quantity: 'current',
-    better: 'less',
     of: (s) => s.hover?.batteryCurrentA ?? null,
     band: (s) => banded(s.hover?.band?.batteryCurrentA)
   },
@@ -200,7 +186,6 @@ const FIGURES: readonly Figure[] = [
     title: 'hover throttle',
     unit: '',
     quantity: 'share',
-    better: 'less',
     of: (s) => s.hover?.throttle ?? null,
     band: (s) => banded(s.hover?.band?.throttle)
   },
@@ -211,7 +196,6 @@ const FIGURES: readonly Figure[] = [
     title: 'hover time',
     unit: 's',
     quantity: 'minutes',
-    better: 'more',
     of: (s) => s.lasting('hover')?.seconds ?? null,
     slow: true
   },
@@ -222,7 +206,6 @@ const FIGURES: readonly Figure[] = [
     title: 'time in use',
     unit: 's',
     quantity: 'minutes',
-    better: 'more',
     of: (s) => s.lasting('mixed')?.seconds ?? null,
     band: (s) => banded(s.endurance('mixed')?.band),
     slow: true
@@ -234,7 +217,6 @@ const FIGURES: readonly Figure[] = [
     title: 'top speed',
     unit: 'm/s',
     quantity: 'speed',
-    better: 'more',
     of: (s) => s.level?.topSpeedMs ?? s.boat?.topSpeedMs ?? null,
     band: (s) => s.level?.band?.topSpeedMs ?? s.boat?.band?.topSpeedMs ?? null,
     slow: true
@@ -245,7 +227,6 @@ const FIGURES: readonly Figure[] = [
     title: 'rpm under way',
     unit: 'rpm',
     quantity: 'rpm',
-    better: null,
     of: (s) => s.boat?.loadedRpm ?? null,
     band: (s) => banded(s.boat?.band?.loadedRpm),
     slow: true
@@ -256,7 +237,6 @@ const FIGURES: readonly Figure[] = [
     title: 'climb',
     unit: 'm/s',
     quantity: 'speed',
-    better: 'more',
     of: (s) => s.level?.climbMs ?? null,
     band: (s) => s.level?.band?.climbMs ?? null,
     slow: true
@@ -268,7 +248,6 @@ const FIGURES: readonly Figure[] = [
     title: 'all-up weight',
     unit: 'kg',
     quantity: 'craftMass',
-    better: 'less',
     of: (s) => s.setup.craft.massKg
   }
 ];
@@ -289,9 +268,9 @@ export function differencesOf(before: Situation, after: Situation, quick = false
       {
         id: f.id,
         title: f.title,
+        note: null,
         unit: f.unit,
         quantity: f.quantity,
-        better: f.better,
         decisive: f.decisive ?? false,
         before: was,
         after: is,

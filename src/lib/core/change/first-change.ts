@@ -6,7 +6,7 @@ import { INCH_M } from '../units/convert.ts';
 import type { ChangeKindName, SetupChange } from './change-request.ts';
 import { rewound } from './kinds/motor.ts';
 import { inParallel } from './kinds/pack.ts';
-import { massOfBoatMotorKg } from './kinds/repower.ts';
+import { diameterOfMm } from './kinds/repower.ts';
 
 /** A kind of change as it is chosen: by its words. */
 export interface ChangeChoice {
@@ -76,7 +76,7 @@ export function firstChange(kind: ChangeChoice['kind'], setup: SetupDocument): S
     case 'pack':
       return { kind, battery: inParallel(battery, 2) };
     case 'repower': {
-      const diameterMm = motor.massKg == null ? 36 : Math.cbrt(motor.massKg / massOfBoatMotorKg(100)) * 100;
+      const diameterMm = motor.massKg == null ? 36 : diameterOfMm(motor.massKg);
       return { kind, series: battery.series + 2, motorDiameterMm: Math.round(diameterMm) };
     }
     case 'engine':

@@ -1,6 +1,5 @@
-import { withChanges } from '../document/change.ts';
-import { completeChanges } from '../model/belongings.ts';
-import { situationOf, type Situation } from '../situation/situation.ts';
+import { Bench } from '../remedy/bench.ts';
+import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { CURRENT_EXPONENT } from './rules/current-1.6.ts';
 
@@ -40,11 +39,12 @@ export function trapOf(before: Situation, wanted: number, limitedA: number | nul
   if (present === wanted) return null;
   const series = countsBetween(present, wanted);
   const amps = before.worst.batteryCurrentA;
-  const at = series.map((n) => {
+  const bench = new Bench(before, []);
+  const at = series.flatMap((n) => {
     if (n === present) return before;
-    const changes = completeChanges(before.document, [{ path: 'battery.series', value: n }]);
-    return situationOf(withChanges(before.document, changes), before.look);
+    return bench.try([{ text: '', changes: [{ path: 'battery.series', value: n }] }])?.asLookedAt ?? [];
   });
+  if (at.length < series.length) return null;
   const modelA = at.map((s) => s.worst.batteryCurrentA);
   const last = modelA[series.indexOf(wanted)];
   return {

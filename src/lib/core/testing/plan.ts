@@ -2,11 +2,11 @@ import { screwDiametersM } from '../catalogue/screws.ts';
 import { checkOf, type CheckId } from '../checks/all-checks.ts';
 import { runCheck, type Check } from '../checks/check.ts';
 import type { CheckResult } from '../checks/finding.ts';
-import { withChanges, type Change } from '../document/change.ts';
+import type { Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { shopWords } from '../mend/shop-words.ts';
-import { completeChanges } from '../model/belongings.ts';
-import { situationOf, type Situation } from '../situation/situation.ts';
+import { Bench } from '../remedy/bench.ts';
+import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { fullThrottle, heatRun } from '../train/heat-run.ts';
 import { show } from '../units/show.ts';
@@ -129,12 +129,6 @@ const RUN_CAUTIONS: Readonly<Record<SetupDocument['craft']['kind'], readonly Cau
   boat: ['no-bystanders', 'screw-clear', 'short-runs', 'too-hot']
 };
 
-/** A setup with some figures changed, looked at as another. */
-function like(s: Situation, changes: readonly Change[]): Situation {
-  const whole = changes.length === 0 ? [] : completeChanges(s.document, changes);
-  return situationOf(withChanges(s.document, whole), s.look);
-}
-
 /** Cell counts from the present to the wanted one: two steps at a time where there are many between. */
 function cellSteps(from: number, to: number): number[] {
   if (to <= from) return [];
@@ -162,12 +156,20 @@ function gentler(before: SetupDocument | null, s: Situation): { title: string; s
           ]
         }));
   const smallest = screws[0]?.changes ?? [];
+  const bench = new Bench(s, []);
+  // a step that no document could hold is left out
+  const step = (title: string, changes: readonly Change[]): { title: string; s: Situation }[] => {
+    const trial = bench.try([{ text: title, changes }]);
+    return trial ? [{ title, s: trial.asLookedAt }] : [];
+  };
   return [
-    ...cells.map((series) => ({
-      title: `${series} cells${screws.length > 0 ? `, ${screws[0].title}` : ''}`,
-      s: like(s, [{ path: 'battery.series', value: series }, ...smallest])
-    })),
-    ...screws.map(({ title, changes }) => ({ title, s: like(s, changes) }))
+    ...cells.flatMap((series) =>
+      step(`${series} cells${screws.length > 0 ? `, ${screws[0].title}` : ''}`, [
+        { path: 'battery.series', value: series },
+        ...smallest
+      ])
+    ),
+    ...screws.flatMap(({ title, changes }) => step(title, changes))
   ];
 }
 

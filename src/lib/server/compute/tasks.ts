@@ -106,6 +106,7 @@ export function changePage(
   if (!validateSetup(document).ok) return null;
   const view = {
     base: document,
+    anchor: null,
     changes: [firstChange('cells', document)],
     schools,
     shelf,

@@ -1,7 +1,6 @@
 <script lang="ts">
   import { onDestroy, onMount } from 'svelte';
   import { goto } from '$app/navigation';
-  import { Button } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
   import type { Measurement } from '../../core/calibration/schema.ts';
   import type { ChangePicture } from '../../core/change/change-picture.ts';
@@ -13,19 +12,20 @@
   import { searchPartsOf } from '../../core/search/shelf-parts.ts';
   import AppHeader from '../AppHeader.svelte';
   import { bandedFigure, figure, figureUnit, unbroken } from '../format/units.svelte.ts';
-  import FindingMark from '../marks/FindingMark.svelte';
   import OnDemand from '../marks/OnDemand.svelte';
   import { Overlay } from '../marks/overlay.svelte.ts';
   import UndoButtons from '../marks/UndoButtons.svelte';
   import UndoToast from '../marks/UndoToast.svelte';
   import { fieldOwnsUndo } from '../match/undo-keys.ts';
   import BalancePanel from './BalancePanel.svelte';
+  import BreaksList from './BreaksList.svelte';
   import CarePanel from './CarePanel.svelte';
   import CellsMap from './CellsMap.svelte';
   import { ChangeState } from './change-state.svelte.ts';
   import ChangeSentence from './ChangeSentence.svelte';
   import ChoicesList from './ChoicesList.svelte';
   import DifferenceTable from './DifferenceTable.svelte';
+  import KeepBar from './KeepBar.svelte';
   import LimitSheet from './LimitSheet.svelte';
   import MendList from './MendList.svelte';
   import RailPanel from './RailPanel.svelte';
@@ -33,6 +33,7 @@
   import RulesPanel from './RulesPanel.svelte';
   import TrapChart from './TrapChart.svelte';
   import TwoPaths from './TwoPaths.svelte';
+  import WhatChanges from './WhatChanges.svelte';
   import WhyBoth from './WhyBoth.svelte';
   import type { Why } from '../../core/why/why.ts';
 
@@ -100,9 +101,10 @@
   /** What the changed setup drew, once it was built. */
   let drew = $state.raw<Measurement | null>(null);
   let learnt = $state.raw<Learnt | null>(null);
+  const tried = $derived(view.now.changes);
   $effect(() => {
     // a reading belongs to the setup that it was read of
-    void view.now.changes;
+    void tried;
     drew = null;
     learnt = null;
   });
@@ -213,58 +215,7 @@
       class="border-line flex flex-col gap-3 max-lg:contents lg:overflow-y-auto lg:border-r lg:px-3 lg:py-3"
       aria-label="What changes"
     >
-      <section aria-labelledby="what-title" class="max-lg:order-1 max-lg:px-4 max-lg:pt-3">
-        <h2 id="what-title" class="mb-1 text-lg font-bold">What changes</h2>
-        <ul class="flex flex-wrap gap-x-1 lg:flex-col">
-          {#each choices as c (c.kind)}
-            <li>
-              <button
-                class={`press w-full px-1.5 py-[3px] text-left text-sm ${view.change.kind === c.kind ? 'border-ink bg-sheet border font-bold' : 'hover:bg-sheet border border-transparent'}`}
-                aria-pressed={view.change.kind === c.kind}
-                data-testid={`kind-${c.kind}`}
-                onclick={() => view.choose(c.kind)}>{c.words}</button
-              >
-            </li>
-          {/each}
-        </ul>
-      </section>
-      {#if picture && picture.trail.length > 0 && (view.now.changes.length > 1 || view.seen)}
-        <section
-          aria-labelledby="steps-title"
-          class="max-lg:order-2 max-lg:px-4 max-lg:pt-2"
-          data-testid="trail"
-        >
-          <h2 id="steps-title" class="text-lg font-bold">Steps so far</h2>
-          <ol class="list-inside list-decimal text-xs leading-[18px]">
-            {#each picture.trail as sentence, k (k)}
-              <li>
-                {unbroken(sentence)}{#if view.now.changes.length > 1 && k < view.now.changes.length}
-                  <button
-                    class="press text-ink-soft ml-1 underline"
-                    data-testid={`drop-${k}`}
-                    onclick={() => view.dropStep(k)}>take out</button
-                  >{/if}
-              </li>
-            {/each}
-          </ol>
-          {#if view.now.changes.length > 1 && !view.seen}
-            <p class="mt-1 flex flex-wrap gap-x-3 text-xs">
-              <span class="text-ink-soft">compared with</span>
-              <button
-                class={`press ${view.against === 'step' ? 'font-bold' : 'underline'}`}
-                aria-pressed={view.against === 'step'}
-                onclick={() => view.hold('step')}>the step before</button
-              >
-              <button
-                class={`press ${view.against === 'start' ? 'font-bold' : 'underline'}`}
-                aria-pressed={view.against === 'start'}
-                data-testid="against-start"
-                onclick={() => view.hold('start')}>the setup as it is</button
-              >
-            </p>
-          {/if}
-        </section>
-      {/if}
+      <WhatChanges {view} {choices} />
       {#if picture}
         <div class="flex flex-col gap-3 max-lg:order-4 max-lg:border-t max-lg:px-4 max-lg:py-3">
           <RailPanel
@@ -322,29 +273,7 @@
           <div class="grid min-w-0 gap-x-5 gap-y-3 xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
             <div class="flex min-w-0 flex-col gap-3">
               <DifferenceTable differences={picture.differences} {names} onwhy={(id) => void ask(id)} />
-              <section aria-labelledby="breaks-title" data-testid="breaks">
-                <h2 id="breaks-title" class="text-lg font-bold">What breaks</h2>
-                {#if picture.breaks.length === 0}
-                  <p class="text-sm" role="status">Nothing is over that was not over before.</p>
-                {/if}
-                <ul>
-                  {#each picture.breaks as r (r.id)}
-                    <li
-                      class="border-line grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2 border-t py-[2px] text-sm max-sm:grid-cols-[30px_minmax(0,1fr)]"
-                    >
-                      <FindingMark finding="over" /><b>{r.title}</b><span
-                        class="figure text-2xs text-right max-sm:col-start-2 max-sm:text-left"
-                        >{unbroken(r.short)}</span
-                      >
-                    </li>
-                  {/each}
-                </ul>
-                {#if picture.stays.length > 0}
-                  <p class="text-ink-soft mt-1 text-xs leading-4">
-                    Over before already, and still: {picture.stays.map((r) => r.title).join(', ')}.
-                  </p>
-                {/if}
-              </section>
+              <BreaksList breaks={picture.breaks} stays={picture.stays} />
             </div>
             <div class="flex min-w-0 flex-col gap-3">
               {#if picture.trap}<TrapChart trap={picture.trap} />{/if}
@@ -410,60 +339,14 @@
         {/if}
       </div>
       {#if picture}
-        <div
-          class="border-line bg-page sticky bottom-0 flex flex-wrap items-center gap-x-3 gap-y-1 border-t px-4 py-2"
-        >
-          <Button
-            size="sm"
-            class="py-1"
-            disabled={busy || view.seen !== null}
-            data-testid="keep"
-            onclick={() => void keep()}>make it a setup</Button
-          >
-          <Button
-            size="sm"
-            color="alternative"
-            class="py-1"
-            disabled={!view.advice?.plan}
-            data-testid="plan-open"
-            title={view.advice && !view.advice.plan
-              ? 'something is over that would break: make it safe first'
-              : 'the stages of its test'}
-            onclick={() => (planning.open = true)}>make a test plan</Button
-          >
-          {#if view.change.kind === 'engine' || view.change.kind === 'repower'}
-            <button
-              class="press text-sm underline"
-              data-testid="keep-find"
-              disabled={busy || view.seen !== null}
-              onclick={() => void keepAndFind()}>keep it and look for its parts on the shelf</button
-            >
-          {/if}
-          <details class="relative">
-            <summary class="press cursor-pointer text-sm underline" data-testid="then"
-              >then another change</summary
-            >
-            <ul class="border-ink bg-sheet absolute bottom-full left-0 z-20 mb-1 min-w-52 border py-1 shadow">
-              {#each choices as c (c.kind)}
-                <li>
-                  <button
-                    class="hover:bg-page w-full px-3 py-1 text-left text-sm"
-                    data-testid={`then-${c.kind}`}
-                    onclick={(e) => {
-                      e.currentTarget.closest('details')?.removeAttribute('open');
-                      view.then(c.kind);
-                    }}>{c.words}</button
-                  >
-                </li>
-              {/each}
-            </ul>
-          </details>
-          <span class="text-ink-soft text-xs max-sm:hidden">
-            {view.advice && !view.advice.plan
-              ? 'Something would break: make it safe before it is tested.'
-              : 'Nothing of the real setup is touched until it is kept.'}
-          </span>
-        </div>
+        <KeepBar
+          {view}
+          {choices}
+          {busy}
+          onkeep={() => void keep()}
+          onfind={() => void keepAndFind()}
+          onplan={() => (planning.open = true)}
+        />
       {/if}
     </div>
 

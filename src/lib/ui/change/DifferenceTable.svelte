@@ -54,6 +54,7 @@
         <TableHeadCell class="py-[3px] pr-1 text-left font-normal whitespace-nowrap"
           >{d.title}{#if unitOf(d) && unitOf(d) !== d.title}<span class="text-ink-soft text-xs"
               >, {unitOf(d)}</span
+            >{/if}{#if d.note}<span class="text-2xs text-ink-soft block leading-[13px]">{d.note}</span
             >{/if}</TableHeadCell
         >
         <TableBodyCell class="figure text-ink-soft text-2xs px-1 text-right whitespace-nowrap"

@@ -121,6 +121,7 @@ export class ChangeState {
   get #view(): ChangeView {
     const view: ChangeView = {
       base: this.base,
+      anchor: this.now.anchor,
       changes: this.now.changes,
       schools: this.#schools,
       shelf: this.#shelf,
@@ -239,24 +240,36 @@ export class ChangeState {
   async setAnchor(anchor: Measurement | null): Promise<void> {
     this.settled = false;
     const setup: SetupDocument = { ...this.base, calibration: this.real.calibration };
-    const learnt = anchor ? await askWorker('thorough', (w) => w.learnFrom(setup, [anchor])) : null;
-    this.#edit({ anchor, learnt }, anchor ? 'what it drew' : 'reading taken back');
+    try {
+      const learnt = anchor ? await askWorker('thorough', (w) => w.learnFrom(setup, [anchor])) : null;
+      this.#edit({ anchor, learnt }, anchor ? 'what it drew' : 'reading taken back');
+    } catch (error) {
+      this.lost = (error as Error).message;
+    }
   }
 
-  /** What is learnt from the present reading and one of the changed setup together; null where none can be. */
-  learnBoth(after: Measurement): Promise<Learnt | null> {
+  /** What is learnt from a reading of the changed setup, and from the present one's; null where none can be. */
+  async learnBoth(reading: Measurement): Promise<Learnt | null> {
     const { anchor } = this.now;
-    const { before, setup } = this.picture as ChangePicture;
-    const first: Measurement[] = anchor
-      ? [{ ...anchor, propulsor: before.propulsor, battery: before.battery }]
-      : [];
-    return askWorker('thorough', (w) => w.learnFrom(setup, [...first, after]));
+    const { base, picture } = this;
+    if (!picture) return null;
+    try {
+      return await askWorker('thorough', (w) => w.learnFromBoth(base, picture.setup, anchor, reading));
+    } catch (error) {
+      this.lost = (error as Error).message;
+      return null;
+    }
   }
 
   /** How a figure came about at both ends. */
-  why(id: string): Promise<readonly [Why | null, Why | null]> {
+  async why(id: string): Promise<readonly [Why | null, Why | null] | null> {
     const view = this.#view;
-    return askWorker('quick', (w) => w.whyChange(view, id));
+    try {
+      return await askWorker('quick', (w) => w.whyChange(view, id));
+    } catch (error) {
+      this.lost = (error as Error).message;
+      return null;
+    }
   }
 
   /** Draws what is looked at: at once without bands, then whole, then with what makes it safe. */

@@ -11,15 +11,18 @@ import { alteredTo, type Altered, type ChosenBy, type Step } from '../altered.ts
 import type { RepowerChange } from '../change-request.ts';
 import type { ChangeKind } from './change-kind.ts';
 
+/** Mass over the cube of the diameter, kg/mm³; see `massOfBoatMotorKg`. (m) */
+const KG_PER_MM3 = 5.2e-6;
+
 /**
  * Mass of a boat's inrunner, kg, from its diameter, mm: 5.2e-6 D³. From memory of labels (36 mm of 240 g, 40 mm of 390 g,
  * 56 mm of 840 to 1000 g come to 4.8e-6 to 6.2e-6 as their lengths differ), ±30 %.
  */
 export const massOfBoatMotorKg = (diameterMm: number): number =>
-  Number((5.2e-6 * diameterMm ** 3).toPrecision(2));
+  Number((KG_PER_MM3 * diameterMm ** 3).toPrecision(2));
 
-/** Diameter that a boat's motor of a mass has about, mm. */
-const diameterOfMm = (massKg: number): number => Math.cbrt(massKg / 5.2e-6);
+/** Diameter that a boat's motor of a mass has about, mm: the inverse of `massOfBoatMotorKg`. */
+export const diameterOfMm = (massKg: number): number => Math.cbrt(massKg / KG_PER_MM3);
 
 /** How far up its window a hull turns its screw: low for mono hulls and beginners, high for hydroplanes. Common practice, no source. */
 const UP_THE_WINDOW = { 'planing-mono': 0.35, hydroplane: 0.8, displacement: 0.15 } as const;

@@ -1,0 +1,31 @@
+<script lang="ts">
+  import type { CheckResult } from '../../core/checks/finding.ts';
+  import { unbroken } from '../format/units.svelte.ts';
+  import FindingMark from '../marks/FindingMark.svelte';
+
+  /** What is over after the change and was not before; and what was over already. */
+  let { breaks, stays }: { breaks: readonly CheckResult[]; stays: readonly CheckResult[] } = $props();
+</script>
+
+<section aria-labelledby="breaks-title" data-testid="breaks">
+  <h2 id="breaks-title" class="text-lg font-bold">What breaks</h2>
+  {#if breaks.length === 0}
+    <p class="text-sm" role="status">Nothing is over that was not over before.</p>
+  {/if}
+  <ul>
+    {#each breaks as r (r.id)}
+      <li
+        class="border-line grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2 border-t py-[2px] text-sm max-sm:grid-cols-[30px_minmax(0,1fr)]"
+      >
+        <FindingMark finding="over" /><b>{r.title}</b><span
+          class="figure text-2xs text-right max-sm:col-start-2 max-sm:text-left">{unbroken(r.short)}</span
+        >
+      </li>
+    {/each}
+  </ul>
+  {#if stays.length > 0}
+    <p class="text-ink-soft mt-1 text-xs leading-4">
+      Over before already, and still: {stays.map((r) => r.title).join(', ')}.
+    </p>
+  {/if}
+</section>
