@@ -39,7 +39,16 @@ export function runTests(words) {
     return 1;
   }
   console.log(`iskarn: ${files.length} test files`);
-  const runner = ['--import', 'tsx', '--test', '--test-concurrency=2', '--test-reporter=spec', ...files];
+  const runner = [
+    '--import',
+    'tsx',
+    '--import',
+    './scripts/quick-assert.mjs',
+    '--test',
+    '--test-concurrency=2',
+    '--test-reporter=spec',
+    ...files
+  ];
   const coverage = words.includes('--coverage');
   const done = spawnSync(
     coverage ? join(root, 'node_modules', '.bin', 'c8') : process.execPath,
