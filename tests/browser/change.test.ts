@@ -203,8 +203,8 @@ test('another propeller: by its label, from a read current; 98.1 to 127.2 in³; 
   await page.getByTestId('drew-batteryCurrentA').fill('23');
   await page.getByTestId('drew-batteryVoltageV').fill('10.9');
   await page.getByTestId('drew-take').click();
-  await expect(page.getByTestId('drew-taken')).toContainText('23.0 A');
   await page.getByTestId('keep').click();
+  await expect(page.getByTestId('drew-taken')).toContainText('23.0 A');
   const link = page.getByRole('link', { name: 'open it' });
   await expect(link).toBeVisible();
   const kept = await stored(Number((await link.getAttribute('href'))?.split('/').pop()));
@@ -239,7 +239,16 @@ test('lower KV in software: 1750 of 2522 KV on six cells is 69 %, with a profile
   assert.equal(hover.after.length, 1);
   await set(page, 'change-kv', '3000');
   await expect(page.getByTestId('change-problem')).toContainText('only makes it slower');
+  // what cannot be drawn is not kept as what was drawn before it
+  await page.getByTestId('keep').click();
+  await expect(page.getByText(/^It was not kept\. .*only makes it slower/)).toBeVisible();
+  // what was set last is kept, however soon
   await set(page, 'change-kv', '1700');
+  await page.getByTestId('keep').click();
+  const link = page.getByRole('link', { name: 'open it' });
+  await expect(link).toBeVisible();
+  const kept = await stored(Number((await link.getAttribute('href'))?.split('/').pop()));
+  assert.equal(kept.document.outputLimit, 0.67);
   await settled(page);
   await expect(page.getByTestId('change-problem')).toHaveCount(0);
   await expect(page.getByTestId('sentence')).toContainText('67 %');

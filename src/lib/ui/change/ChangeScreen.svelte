@@ -1,14 +1,11 @@
 <script lang="ts">
-  import { onDestroy, onMount } from 'svelte';
+  import { onDestroy, onMount, untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { call } from '../../api/client.ts';
-  import type { Measurement } from '../../core/calibration/schema.ts';
   import type { ChangePicture } from '../../core/change/change-picture.ts';
   import { changesFor } from '../../core/change/first-change.ts';
-  import type { Learnt } from '../../core/change/learn-from.ts';
   import { fullVolts } from '../../core/change/rail.ts';
   import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
-  import type { SetupDocument } from '../../core/document/schema.ts';
   import { searchPartsOf } from '../../core/search/shelf-parts.ts';
   import AppHeader from '../AppHeader.svelte';
   import { bandedFigure, figure, figureUnit, unbroken } from '../format/units.svelte.ts';
@@ -26,6 +23,7 @@
   import ChoicesList from './ChoicesList.svelte';
   import DifferenceTable from './DifferenceTable.svelte';
   import KeepBar from './KeepBar.svelte';
+  import { Keeping } from './keeping.svelte.ts';
   import LimitSheet from './LimitSheet.svelte';
   import MendList from './MendList.svelte';
   import RailPanel from './RailPanel.svelte';
@@ -97,72 +95,41 @@
   });
 
   let toast = $state<{ text: string; undo?: () => void; href?: string } | null>(null);
-  let busy = $state(false);
-  /** What the changed setup drew, once it was built. */
-  let drew = $state.raw<Measurement | null>(null);
-  let learnt = $state.raw<Learnt | null>(null);
+  // svelte-ignore state_referenced_locally
+  const keeping = new Keeping(view, craft, stored.document.name ?? 'Setup');
   const tried = $derived(view.now.changes);
   $effect(() => {
     // a reading belongs to the setup that it was read of
     void tried;
-    drew = null;
-    learnt = null;
+    keeping.take(null);
   });
-  async function take(reading: Measurement | null): Promise<void> {
-    drew = reading;
-    learnt = reading ? await view.learnBoth(reading) : null;
-  }
 
   /** Makes the changed setup one of the craft's; its id, or null where it could not be. */
   async function keep(): Promise<number | null> {
-    if (!picture) return null;
-    busy = true;
-    const name = `${stored.document.name ?? 'Setup'}, ${picture.trail.join(', ')}`.slice(0, 200);
-    const document: SetupDocument = {
-      ...picture.setup,
-      ...(learnt ? { calibration: learnt.setup.calibration } : {}),
-      name
-    };
-    const done = await call('createSetup', { body: { craftId: craft.id, document } });
-    if (done.ok && drew) {
-      await call('logRun', {
-        id: done.value.id,
-        body: {
-          title: 'after the change',
-          verdict: '',
-          readings: [
-            {
-              throttle: drew.throttle ?? 1,
-              speedMs: drew.speedMs ?? 0,
-              batteryVoltageV: drew.batteryVoltageV ?? null,
-              batteryCurrentA: drew.batteryCurrentA ?? null,
-              rpm: drew.rpm ?? null,
-              thrustN: drew.thrustN ?? null
+    const { text, id } = await keeping.keep();
+    toast =
+      id === null
+        ? { text }
+        : {
+            text,
+            href: `/match/${id}`,
+            undo: async () => {
+              await call('deleteSetup', { id, body: {} });
+              toast = null;
             }
-          ]
-        }
-      });
-    }
-    busy = false;
-    if (!done.ok) {
-      toast = { text: done.message };
-      return null;
-    }
-    const { id } = done.value;
-    toast = {
-      text: `“${name}” is a setup of ${craft.name} now${drew ? ', with what it drew' : ''}.`,
-      href: `/match/${id}`,
-      undo: async () => {
-        await call('deleteSetup', { id, body: {} });
-        toast = null;
-      }
-    };
+          };
     return id;
   }
   async function keepAndFind(): Promise<void> {
     const id = await keep();
     if (id !== null) await goto(`/find/${id}`);
   }
+
+  $effect(() => {
+    // why it was not kept is out of date once something is changed
+    void view.now;
+    if (untrack(() => toast && !toast.href)) toast = null;
+  });
 
   /** How a figure came about, before and after; null while none is asked. */
   let why = $state.raw<readonly [Why | null, Why | null] | null>(null);
@@ -325,12 +292,12 @@
                 id="drew"
                 title="What it drew, once it is built"
                 hint="The meter's figures of the changed setup: kept with it, and learnt from."
-                reading={drew}
-                {learnt}
+                reading={keeping.drew}
+                learnt={keeping.learnt}
                 predicted={current && current.after !== null
                   ? { currentA: current.after, band: current.band }
                   : null}
-                ontake={(reading) => void take(reading)}
+                ontake={(reading) => keeping.take(reading)}
               />
             </div>
           </div>
@@ -342,7 +309,7 @@
         <KeepBar
           {view}
           {choices}
-          {busy}
+          busy={keeping.busy}
           onkeep={() => void keep()}
           onfind={() => void keepAndFind()}
           onplan={() => (planning.open = true)}
@@ -379,7 +346,7 @@
     {/if}
   {/snippet}
 </OnDemand>
-{#if busy}<span class="sr-only" role="status">making the setup …</span>{/if}
+{#if keeping.busy}<span class="sr-only" role="status">making the setup …</span>{/if}
 {#if toast}<UndoToast
     text={toast.text}
     id="undo-change"

@@ -58,7 +58,7 @@ export class ChangeState {
   problems = $state.raw<readonly Problem[]>([]);
   lost = $state('');
   #turn = 0;
-  #drawing = false;
+  #drawing: Promise<void> | null = null;
   #again = false;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #question: AdviceQuestion | null = null;
@@ -250,6 +250,7 @@ export class ChangeState {
 
   /** What is learnt from a reading of the changed setup, and from the present one's; null where none can be. */
   async learnBoth(reading: Measurement): Promise<Learnt | null> {
+    await this.drawn();
     const { anchor } = this.now;
     const { base, picture } = this;
     if (!picture) return null;
@@ -279,13 +280,20 @@ export class ChangeState {
     this.#question?.end();
     this.advising = false;
     this.settled = false;
-    if (this.#drawing) {
-      this.#again = true;
-      return;
-    }
-    this.#drawing = true;
+    this.#again = true;
+    this.#drawing ??= this.#quick();
+    await this.#drawing;
+  }
+
+  /** Waits until what was asked last is drawn, or is known to be wrong. */
+  async drawn(): Promise<void> {
+    await this.#drawing;
+  }
+
+  /** The quick look, again as long as something was edited meanwhile. */
+  async #quick(): Promise<void> {
     try {
-      do {
+      while (this.#again) {
         this.#again = false;
         const quick = await askWorker('quick', (w) => w.changePicture(this.#view, true));
         if (this.#again) continue;
@@ -293,12 +301,12 @@ export class ChangeState {
         if (!quick.ok) continue;
         this.advice = null;
         this.picture = { ...quick.picture, ...this.#kept(quick.picture) };
-      } while (this.#again);
+      }
       this.lost = '';
     } catch (error) {
       this.lost = (error as Error).message;
     } finally {
-      this.#drawing = false;
+      this.#drawing = null;
     }
     if (this.problems.length > 0 || this.lost) return;
     this.#timer = setTimeout(() => void this.#rest(this.#turn), PAUSE_MS);

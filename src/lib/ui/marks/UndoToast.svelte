@@ -20,7 +20,7 @@
   } = $props();
 </script>
 
-<Toast class="fixed bottom-4 left-4 z-50" dismissable {onclose}>
+<Toast class="fixed bottom-14 left-4 z-50" dismissable {onclose}>
   {text}
   {#if href}<a class="text-cold ml-2 font-semibold underline" {href}>open it</a>{/if}
   {#if onundo}<button class="text-cold ml-2 font-semibold underline" data-testid={id} onclick={onundo}
