@@ -2,13 +2,18 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { BOAT, PLANE, QUAD, SMALL_PUSHER, TWO_CELLS } from '../../../../tests/helpers/setups.ts';
+import { deviation, mean } from 'd3-array';
 import { MOTORS } from '../../server/demo/parts.ts';
 import type { Motor, SetupDocument } from '../document/schema.ts';
+import { FACTORS } from '../model/tolerance.ts';
+import { normalSample } from '../numeric/normal-sample.ts';
 import { answerPredict } from '../predict/answer-predict.ts';
+import { SAMPLE_COLUMNS } from '../train/factors.ts';
 import { INCH_M } from '../units/convert.ts';
 import { answerChange } from './answer-change.ts';
 import type { ChangeAnswer } from './change-of.ts';
 import { whyChange } from './change-picture.ts';
+import { inCommon, tied } from './joint-bands.ts';
 import { learnFromBoth } from './learn-from.ts';
 import type { SetupChange } from './change-request.ts';
 
@@ -496,6 +501,12 @@ test('a twin from a single: half the disc each on the same pack, as much thrust 
     'thrust'
   );
   assert.equal(a.claims.find((c) => c.id === 'twice')?.so, 'no');
+  // at equal tip speed KV goes with 1/√share; the copper factor with mass^0.75, so R = (k/Km)² with share^−1.5/KV²
+  const { motor } = a.setup;
+  near(motor.kvRpmPerVolt, 900 * Math.SQRT2, 0.03, 'KV');
+  near(motor.massKg, 0.085, 0.01, 'mass');
+  near(motor.resistanceOhm, (0.03 * 2 ** 1.5) / (motor.kvRpmPerVolt / 900) ** 2, 0.01, 'resistance');
+  near(motor.noLoadCurrentA, (1.6 / 2) * (motor.kvRpmPerVolt / 900), 0.01, 'no-load current');
   const back = changedBy(a.setup, { kind: 'count', count: 1 });
   near(back.setup.propulsor.diameterM, PLANE.propulsor.diameterM, 0.06, 'diameter');
   near(back.after.points[0].thrustN, was.thrustN, 0.15, 'thrust');
@@ -553,6 +564,25 @@ test('both ends are drawn by one sample: a ratio is surer than either figure, an
   const none = changedBy(PLANE, { kind: 'cells', series: 4 });
   assert.deepEqual(difference(none, 'current').ratioBand, [1, 1]);
   assert.deepEqual(none.breaks, []);
+});
+
+test('the errors of the changed setup are spread as those of the present one, and go with them as far as they are shared', () => {
+  const { motor } = PLANE;
+  const common = inCommon(PLANE, { ...PLANE, motor: { ...motor, kvRpmPerVolt: 700, massKg: 0.2 } });
+  assert.equal(common.kv, 0);
+  assert.equal(common.power, 1);
+  assert.ok(common.motorResistance > 0 && common.motorResistance < 1, `${common.motorResistance}`);
+  const wide = 2 * SAMPLE_COLUMNS;
+  const rows = 192;
+  const sample = normalSample(rows, wide);
+  const changed = tied(sample, common);
+  FACTORS.forEach((name, k) => {
+    const was = Float64Array.from({ length: rows }, (_, row) => sample[row * wide + k]);
+    const is = Float64Array.from({ length: rows }, (_, row) => changed[row * SAMPLE_COLUMNS + k]);
+    near(deviation(is), deviation(was) as number, 0.09, `spread of ${name}`);
+    const together = mean(is, (v, row) => v * was[row]) as number;
+    assert.ok(Math.abs(together - common[name]) < 0.12, `${name}: ${together}, not ${common[name]}`);
+  });
 });
 
 test('both ends are what a prediction of each answers', () => {

@@ -38,8 +38,12 @@ export function inCommon(before: SetupDocument, after: SetupDocument): Readonly<
   };
 }
 
-/** The sample of the changed setup: each column the present one's as far as they have it in common, the rest its own. */
-function tied(sample: Float64Array, common: Readonly<Record<FactorName, number>>): Float64Array {
+/**
+ * The sample of the changed setup: each column the present one's as far as they have it in common, the rest its own.
+ * @param sample SAMPLES rows of twice SAMPLE_COLUMNS standard normal numbers
+ * @returns SAMPLES rows of SAMPLE_COLUMNS, standard normal again, each correlated with the present one's by its share
+ */
+export function tied(sample: Float64Array, common: Readonly<Record<FactorName, number>>): Float64Array {
   const wide = 2 * SAMPLE_COLUMNS;
   const out = new Float64Array(SAMPLES * SAMPLE_COLUMNS);
   for (let row = 0; row < SAMPLES; row++)
