@@ -18,6 +18,7 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['POST', '/api/v1/predict'],
   ['POST', '/api/v1/calibrate'],
   ['POST', '/api/v1/change'],
+  ['POST', '/api/v1/plan'],
   ['POST', '/api/v1/search'],
   ['GET POST', '/api/v1/crafts/*/searches'],
   ['GET PUT POST DELETE', '/api/v1/searches/*'],
@@ -208,6 +209,21 @@ const nearDocument = fc.oneof(
     change: nearChange,
     mends: fc.constant(false),
     remedies: fc.constant(false)
+  }),
+  fc.record({
+    setup: nearSetup,
+    temperatureSchool: mostly(fc.constantFrom('5s', 'thermometer')),
+    log: fc.array(
+      fc.record({
+        stage: mostly(fc.constantFrom('without', 'run-1', 'throttle-100', 'time')),
+        feel: mostly(fc.constantFrom('cold', 'warm', 'hot', 'too-hot')),
+        batteryCurrentA: figure(0, 500),
+        motorC: figure(-40, 400),
+        seconds: figure(0, 9000),
+        restedCellV: figure(0.5, 5)
+      }),
+      { maxLength: 4 }
+    )
   }),
   fc.record({ title: odd, readings: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),
   fc.record({ setup: nearSetup, points: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),

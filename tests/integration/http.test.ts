@@ -13,6 +13,7 @@ import { randomSetups } from '../helpers/random-setup.ts';
 import { shelves } from '../helpers/search-shelves.ts';
 import { BOAT as SETUP_OF_A_BOAT } from '../helpers/setups.ts';
 import { answerChange } from '../../src/lib/core/change/answer-change.ts';
+import { answerPlan } from '../../src/lib/core/change/answer-plan.ts';
 import { answerSearch } from '../../src/lib/core/search/answer-search.ts';
 
 /** The setup document exactly as the interface's own description gives it. */
@@ -302,25 +303,35 @@ const searchRequest = (name: string): object => {
   };
 };
 
+/** Answers of HTTP and command line to a request; both are told apart by nothing, and the served description holds for them. */
+async function everywhere(
+  name: 'change' | 'plan' | 'search',
+  schemas: readonly [request: string, answer: string],
+  request: object
+): Promise<unknown> {
+  const http = await post(`/api/v1/${name}`, request);
+  assert.equal(http.status, 200);
+  const answer: unknown = await http.json();
+  const document = (await (await fetch(`${server.address}/api/openapi.json`)).json()) as object;
+  const ajv = new Ajv2020({ strict: false });
+  ajv.addSchema({ $id: 'api', ...document });
+  const [wanted, given] = schemas;
+  assert.ok(ajv.validate({ $ref: `api#/components/schemas/${wanted}` }, request), ajv.errorsText());
+  assert.ok(ajv.validate({ $ref: `api#/components/schemas/${given}` }, answer), ajv.errorsText());
+  const file = join(mkdtempSync(join(tmpdir(), `iskarn-${name}-`)), 'request.json');
+  writeFileSync(file, JSON.stringify(request));
+  const command = await runProgram('npm', ['run', '--silent', name, '--', file]);
+  assert.equal(command.status, 0, command.stderr);
+  assert.deepEqual(JSON.parse(command.stdout), answer);
+  return answer;
+}
+
 test('search over HTTP, by the command line and by the core give the same answer; the user’s own shelf where none is sent', async () => {
   const request = searchRequest('jets');
   const own = answerSearch(request);
   assert.ok(own.ok);
   const plain = JSON.parse(JSON.stringify(own.answer)) as typeof own.answer;
-  const http = await post('/api/v1/search', request);
-  assert.equal(http.status, 200);
-  const answer = (await http.json()) as typeof own.answer;
-  assert.deepEqual(answer, plain);
-  const document = (await (await fetch(`${server.address}/api/openapi.json`)).json()) as object;
-  const ajv = new Ajv2020({ strict: false });
-  ajv.addSchema({ $id: 'api', ...document });
-  assert.ok(ajv.validate({ $ref: 'api#/components/schemas/SearchRequest' }, request), ajv.errorsText());
-  assert.ok(ajv.validate({ $ref: 'api#/components/schemas/SearchAnswer' }, answer), ajv.errorsText());
-  const file = join(mkdtempSync(join(tmpdir(), 'iskarn-search-')), 'request.json');
-  writeFileSync(file, JSON.stringify(request));
-  const command = await runProgram('npm', ['run', '--silent', 'search', '--', file]);
-  assert.equal(command.status, 0, command.stderr);
-  assert.deepEqual(JSON.parse(command.stdout), plain);
+  assert.deepEqual(await everywhere('search', ['SearchRequest', 'SearchAnswer'], request), plain);
   // the user's shelf: thousands of combinations, divided among the threads
   const { brief } = request as { brief: object };
   const stored = await post('/api/v1/search', { brief, limits: { ownedOnly: true }, top: 5 });
@@ -344,20 +355,8 @@ test('a change over HTTP, by the command line and by the core gives the same ans
   const own = answerChange({ ...request, shelf: EMPTY_SHELF });
   assert.ok(own.ok);
   const plain = JSON.parse(JSON.stringify(own.answer)) as typeof own.answer;
-  const http = await post('/api/v1/change', { ...request, shelf: EMPTY_SHELF });
-  assert.equal(http.status, 200);
-  const answer = (await http.json()) as typeof own.answer;
-  assert.deepEqual(answer, plain);
-  const document = (await (await fetch(`${server.address}/api/openapi.json`)).json()) as object;
-  const ajv = new Ajv2020({ strict: false });
-  ajv.addSchema({ $id: 'api', ...document });
-  assert.ok(ajv.validate({ $ref: 'api#/components/schemas/ChangeRequest' }, request), ajv.errorsText());
-  assert.ok(ajv.validate({ $ref: 'api#/components/schemas/ChangeAnswer' }, answer), ajv.errorsText());
-  const file = join(mkdtempSync(join(tmpdir(), 'iskarn-change-')), 'request.json');
-  writeFileSync(file, JSON.stringify({ ...request, shelf: EMPTY_SHELF }));
-  const command = await runProgram('npm', ['run', '--silent', 'change', '--', file]);
-  assert.equal(command.status, 0, command.stderr);
-  assert.deepEqual(JSON.parse(command.stdout), plain);
+  const whole = { ...request, shelf: EMPTY_SHELF };
+  assert.deepEqual(await everywhere('change', ['ChangeRequest', 'ChangeAnswer'], whole), plain);
   // the stored shelf is asked where none is sent
   const stored = (await (await post('/api/v1/change', request)).json()) as typeof own.answer;
   assert.match(stored.steps.map((s) => s.working).join(), /Sluice 4082-600 is on the shelf/);
@@ -375,6 +374,33 @@ test('a change over HTTP, by the command line and by the core gives the same ans
   const broken = await runProgram('npm', ['run', '--silent', 'change', '--', '-'], '{"change": 3}');
   assert.equal(broken.status, 2);
   assert.match(broken.stderr, /"path": "setup|"path": "change|lacks/);
+});
+
+test('a plan over HTTP, by the command line and by the core is the same; a stage that it lacks is named', async () => {
+  const request = {
+    setup: SETUP_OF_A_BOAT,
+    change: { kind: 'cells', series: 5 },
+    temperatureSchool: '5s',
+    log: [
+      { stage: 'without', feel: 'cold' },
+      { stage: 'run-1', feel: 'warm', batteryCurrentA: 30, throttle: 1 }
+    ]
+  };
+  const own = answerPlan({ ...request, shelf: EMPTY_SHELF });
+  assert.ok(own.ok);
+  const whole = { ...request, shelf: EMPTY_SHELF };
+  const answer = await everywhere('plan', ['PlanRequest', 'Plan'], whole);
+  assert.deepEqual(answer, JSON.parse(JSON.stringify(own.answer)));
+  for (const [wrong, path] of [
+    [{ log: [{ stage: 'run-9' }] }, 'log.0.stage'],
+    [{ log: [{ stage: 'run-1', feel: 'lukewarm' }] }, 'log.0.feel'],
+    [{ temperatureSchool: 'elbow' }, 'temperatureSchool']
+  ] as const) {
+    const bad = await post('/api/v1/plan', { ...request, ...wrong });
+    assert.equal(bad.status, 422);
+    const refused = (await bad.json()) as { errors: { path: string; message: string }[] };
+    assert.equal(refused.errors[0].path, path);
+  }
 });
 
 test('a run is logged with its setup, and one of another shape is refused in words', async () => {

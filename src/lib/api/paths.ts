@@ -26,6 +26,7 @@ export const PATHS = {
   createTable: ['POST', '/api/v1/parts/{id}/tables'],
   listSearches: ['GET', '/api/v1/crafts/{id}/searches'],
   createSearch: ['POST', '/api/v1/crafts/{id}/searches'],
+  plan: ['POST', '/api/v1/plan'],
   predict: ['POST', '/api/v1/predict'],
   search: ['POST', '/api/v1/search'],
   readSearch: ['GET', '/api/v1/searches/{id}'],

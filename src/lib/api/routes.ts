@@ -18,6 +18,7 @@ import { briefSchema } from '../core/mend/sketch-checked.ts';
 import type { Brief } from '../core/brief/brief.ts';
 import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
 import type { PredictAnswer } from '../core/predict/answer.ts';
+import type { Plan } from '../core/testing/plan/stage.ts';
 import type { RowError } from '../core/text/row-error.ts';
 import type { RouteId } from './paths.ts';
 import { as, route, type Route } from './route.ts';
@@ -99,6 +100,12 @@ export const ROUTES = {
       'What a change would do before it is bought: both ends, rules of thumb, what breaks, what mends it.',
     body: { kind: 'text', is: as<object>(named('ChangeRequest')) },
     answer: as<ChangeAnswer>(named('ChangeAnswer')),
+    refuses: [413, 429]
+  }),
+  plan: route('plan', {
+    summary: 'A staged test of a setup or a change, and the stage that comes after what was logged.',
+    body: { kind: 'text', is: as<object>(named('PlanRequest')) },
+    answer: as<Plan>(named('Plan')),
     refuses: [413, 429]
   }),
   logRun: route('logRun', {

@@ -1,5 +1,6 @@
 import { COLUMNS } from '../core/search/objectives.ts';
 import { changeRequestSchema } from '../core/change/change-request.ts';
+import { planRequestSchema } from '../core/change/plan-request.ts';
 import { searchRequestSchema } from '../core/search/search-request.ts';
 import { calibrateRequestSchema } from '../core/calibration/schema.ts';
 import { makersTableSchema } from '../core/document/makers-row.ts';
@@ -72,7 +73,8 @@ export const SCHEMAS = {
         thrustN: pair,
         rpm: pair,
         electricalPowerW: pair,
-        motorCurrentA: pair
+        motorCurrentA: pair,
+        batteryVoltageV: pair
       })
     )
   }),
@@ -266,17 +268,27 @@ export const SCHEMAS = {
     stages: list(
       object({
         id: text,
+        kind: { enum: ['bare', 'run', 'hover', 'time'] },
         title: text,
         fit: text,
         do: text,
+        changes: list(reference('Change')),
+        throttle: number,
+        seconds: number,
         watch: list(
           object({ quantity: text, expected: number, band: nullable(pair), stopAt: nullable(number) })
         ),
         cautions: list(text)
       })
     ),
-    next: object({ stage: nullable(text), why: text })
+    next: object({
+      stage: nullable(text),
+      why: text,
+      seconds: nullable(number),
+      timerS: nullable(number)
+    })
   }),
+  PlanRequest: standardSchema(planRequestSchema) as Json,
   ChangeAnswer: object({
     sentence: text,
     same: text,

@@ -86,6 +86,10 @@ export const HANDLERS: Handlers = {
     const result = await compute('change', body, shelfParts(db), getSettings(db).schools);
     return result.ok ? found(result.answer) : invalid(result.errors.errors);
   },
+  plan: async ({ db, body }) => {
+    const result = await compute('plan', body, shelfParts(db), getSettings(db).schools);
+    return result.ok ? found(result.answer) : invalid(result.errors.errors);
+  },
   logRun: ({ db, id, body }) => {
     const known = ({ throttle, speedMs, ...r }: RunReading): RunReading => ({
       throttle,

@@ -10,7 +10,9 @@ import { mendingOf, type Aim, type Cannot, type PutRight } from '../mend/put-rig
 import type { PredictAnswer } from '../predict/answer.ts';
 import { answerOf } from '../predict/predict.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
-import { mayBeTested, planOf, type Plan } from '../testing/plan.ts';
+import { mayBeTested } from '../testing/plan/limits.ts';
+import { planOf } from '../testing/plan/plan.ts';
+import type { Plan } from '../testing/plan/stage.ts';
 import type { Issue } from '../text/issues.ts';
 import type { ChosenBy, Step } from './altered.ts';
 import type { Anchored } from './anchor.ts';

@@ -11,6 +11,7 @@ import { answerPredict } from '../predict/answer-predict.ts';
 import { SAMPLE_COLUMNS } from '../train/factors.ts';
 import { INCH_M } from '../units/convert.ts';
 import { answerChange } from './answer-change.ts';
+import { answerPlan } from './answer-plan.ts';
 import type { ChangeAnswer } from './change-of.ts';
 import { whyChange } from './change-picture.ts';
 import { inCommon, tied } from './joint-bands.ts';
@@ -429,14 +430,15 @@ test('a boat re-powered: cells, volts, KV by both windows, motor of the shelf, s
   assert.ok(plan && plan.stages.length >= 4);
   assert.match(plan.stages[0].title, /Without the screw/);
   const amps = plan.stages
-    .slice(1)
+    .filter((s) => s.kind === 'run')
     .map((s) => s.watch.find((w) => w.quantity === 'batteryCurrentA')?.expected ?? 0);
   assert.ok(
     amps.every((a, k) => k === 0 || a > 0.8 * amps[k - 1]),
     `${amps.join()}: not from the gentle end`
   );
   assert.ok(amps[0] < amps[amps.length - 1]);
-  for (const s of plan.stages.slice(1)) assert.match(s.do, /30 to 60 s/);
+  for (const s of plan.stages.slice(1, -1)) assert.match(s.do, /30 to 60 s/);
+  assert.equal(plan.stages.at(-1)?.id, 'time');
   // a submerged screw has no window: its rpm is kept
   const workboat = changedBy(
     { ...boat, propulsor: { kind: 'submerged-screw', diameterM: 0.05, pitchM: 0.05, blades: 3 } },
@@ -668,4 +670,28 @@ test('the demo’s own motors: none of them is any worse for being named in a ch
   assert.deepEqual(a.setup.motor, motor);
   const change: SetupChange = { kind: 'motor', motor };
   assert.equal(change.kind, 'motor');
+});
+
+test('a plan by request: what would break gets no stages and is told why; the log decides the next', () => {
+  const burnt = answerPlan({ setup: { ...PLANE, esc: { continuousA: 10, maxSeries: 6 } } });
+  assert.ok(burnt.ok);
+  assert.deepEqual(burnt.answer.stages, []);
+  assert.equal(burnt.answer.next.stage, null);
+  assert.match(burnt.answer.next.why, /not to be tested as it is/);
+  const six = answerPlan({
+    setup: {
+      ...BOAT,
+      battery: { ...BOAT.battery, capacityAh: 5, continuousC: 60 },
+      esc: { continuousA: 150, maxSeries: 8 },
+      motor: { kvRpmPerVolt: 1000, massKg: 0.35, cooling: 'water' }
+    },
+    change: { kind: 'cells', series: 6 },
+    log: [{ stage: 'without' }]
+  });
+  assert.ok(six.ok, JSON.stringify(six));
+  assert.equal(six.answer.next.stage, 'run-1');
+  assert.match(six.answer.stages[1].fit, /^5S/);
+  const wrong = answerPlan({ setup: PLANE, log: [{ stage: 'run-1' }] });
+  assert.ok(!wrong.ok);
+  assert.match(wrong.errors.errors[0].message, /no stage "run-1"; it has without/);
 });

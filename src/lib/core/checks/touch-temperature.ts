@@ -10,6 +10,9 @@ import { check } from './check.ts';
  */
 const BY_HAND_C: Record<string, number> = { 'as-long': 45, '5s': 58, '10s': 55 };
 
+/** Case temperature that a school of touch allows, °C: the case's own limit for the thermometer. */
+export const touchLimitC = (school: string): number => BY_HAND_C[school] ?? CASE_LIMIT_C;
+
 /** Warmth of a boat's motor as the hand feels it after a run: practitioners stop by different touches. */
 export const touchTemperature = check({
   id: 'touch-temperature',
@@ -27,7 +30,7 @@ export const touchTemperature = check({
       value,
       rating: CASE_LIMIT_C,
       margin: 'touch-temperature',
-      limitOf: (id) => BY_HAND_C[id] ?? CASE_LIMIT_C,
+      limitOf: touchLimitC,
       working: () =>
         `Case at most ${showUnit(value, '°C')} through run and ordinary use. By hand: ${show(BY_HAND_C['as-long'])} °C can be held for as long as you like, ${show(BY_HAND_C['10s'])} °C for about ten seconds, ${show(BY_HAND_C['5s'])} °C for five; the case’s own limit is ${CASE_LIMIT_C} °C. Touch a motor only when it stands and the pack is off.`
     };

@@ -103,6 +103,8 @@ export const SENTENCES = {
   'repower-craft': () => 'only a boat is re-powered this way; choose another motor or another pack.',
   'count-craft': () => 'a multirotor keeps its number of rotors here: another frame is another craft.',
   'change-not-possible': (v: { why: string }) => `this change cannot be made: ${v.why}`,
+  'no-stage': (v: { stage: string; stages: readonly string[] }) =>
+    `this plan has no stage ${shown(v.stage)}; it has ${v.stages.join(', ')}.`,
   'no-part': () => 'this is no part: a part is an object with its kind, its name and its document in it.',
   'part-kind': (v: { value: unknown; kinds: readonly string[] }) =>
     `kind is ${v.value === undefined ? 'missing' : shown(v.value)}; it should be one of ${v.kinds.join(', ')}.`,

@@ -55,7 +55,7 @@ export function describePoint(i: Interpreted, p: OperatingPoint, speedMs: number
   };
 }
 
-const PER_POINT = 5;
+const PER_POINT = 6;
 /** How much a band grows where the propulsor is asked outside its data. (m) */
 const OUTSIDE_WIDENING = 1.5;
 
@@ -107,6 +107,7 @@ export function predictPoints(
           out[base + 2] = radSToRpm(scratch.omegaRadS / model.gearRatio);
           out[base + 3] = scratch.electricalPowerW;
           out[base + 4] = scratch.motorCurrentA;
+          out[base + 5] = scratch.batteryVoltageV;
         });
       })
     : [];
@@ -130,7 +131,8 @@ export function predictPoints(
             thrustN: band(1, described.thrustN),
             rpm: band(2, described.rpm),
             electricalPowerW: band(3, described.electricalPowerW),
-            motorCurrentA: band(4, described.motorCurrentA)
+            motorCurrentA: band(4, described.motorCurrentA),
+            batteryVoltageV: band(5, described.batteryVoltageV)
           }
         : null
     });

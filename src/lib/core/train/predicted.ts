@@ -44,6 +44,7 @@ export interface PredictedPoint extends PredictPoint {
     rpm: Band;
     electricalPowerW: Band;
     motorCurrentA: Band;
+    batteryVoltageV: Band;
   } | null;
 }
 

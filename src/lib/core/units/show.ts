@@ -26,3 +26,11 @@ export const showUnit = (value: number, unit: string, digits = 3): string =>
 
 /** Metres in inches, to a tenth and without noughts: "11", "5.5". */
 export const inInches = (metres: number): string => String(Math.round((metres / INCH_M) * 10) / 10);
+
+/** A time as a timer shows it: "45 s", "6:40 min". */
+export const showMinutes = (seconds: number): string => {
+  const whole = Math.round(seconds);
+  return whole < 60
+    ? `${whole}${UNIT_SPACE}s`
+    : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}${UNIT_SPACE}min`;
+};

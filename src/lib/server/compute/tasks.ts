@@ -6,6 +6,8 @@ import { validateSetup } from '../../core/document/validate.ts';
 import { situationOf, type Situation } from '../../core/situation/situation.ts';
 import { answerChange } from '../../core/change/answer-change.ts';
 import { changePicture, type ChangePicture } from '../../core/change/change-picture.ts';
+import { answerPlan } from '../../core/change/answer-plan.ts';
+import type { Plan } from '../../core/testing/plan/stage.ts';
 import { firstChange } from '../../core/change/first-change.ts';
 import type { ChangeAnswer } from '../../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../../core/calibration/calibrate.ts';
@@ -43,6 +45,13 @@ export const change = (
   stored: SearchParts,
   schools: Record<string, string>
 ): Answered<ChangeAnswer> => withJson(text, (value) => answerChange(value, stored, schools));
+
+/** Answers the text of a plan request; parts are chosen from the stored shelf where it brings none. */
+export const plan = (
+  text: string,
+  stored: SearchParts,
+  schools: Record<string, string>
+): Answered<Plan> => withJson(text, (value) => answerPlan(value, stored, schools));
 
 export { answerOfSearch, searchShare } from '../../core/search/answer-search.ts';
 

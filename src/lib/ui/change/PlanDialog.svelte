@@ -1,8 +1,8 @@
 <script lang="ts">
   import { Modal } from 'flowbite-svelte';
-  import { cautionsOnce, planText, watchWords } from '../../core/testing/plan-text.ts';
-  import { CAUTIONS } from '../../core/testing/cautions.ts';
-  import type { Plan } from '../../core/testing/plan.ts';
+  import { cautionsOnce, planText, watchWords } from '../../core/testing/plan/plan-text.ts';
+  import { CAUTIONS } from '../../core/testing/plan/cautions.ts';
+  import type { Plan } from '../../core/testing/plan/stage.ts';
   import CopyText from '../marks/CopyText.svelte';
   import { units } from '../format/units.svelte.ts';
 

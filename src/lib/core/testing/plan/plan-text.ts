@@ -1,10 +1,11 @@
-import { displayUnit, type QuantityName, type UnitChoice } from '../units/quantity.ts';
-import { bandedUnit } from '../units/banded.ts';
-import { showUnit } from '../units/show.ts';
+import { displayUnit, type QuantityName, type UnitChoice } from '../../units/quantity.ts';
+import { bandedUnit } from '../../units/banded.ts';
+import { showUnit } from '../../units/show.ts';
 import { CAUTIONS, type CautionId } from './cautions.ts';
-import type { Plan, Watch } from './plan.ts';
+import type { Plan, Watch, Watched } from './stage.ts';
 
-const WATCHED: Readonly<Record<Watch['quantity'], { title: string; quantity: QuantityName; stop: string }>> =
+/** How a watched figure is called and shown, and what its end is called. */
+export const WATCH_WORDS: Readonly<Record<Watched, { title: string; quantity: QuantityName; stop: string }>> =
   {
     batteryCurrentA: { title: 'amps', quantity: 'current', stop: 'stop at' },
     cellVoltageV: { title: 'volts per cell', quantity: 'voltage', stop: 'stop below' },
@@ -14,12 +15,18 @@ const WATCHED: Readonly<Record<Watch['quantity'], { title: string; quantity: Qua
     thrustN: { title: 'thrust', quantity: 'thrust', stop: 'stop at' }
   };
 
+/** A watched figure with its unit. */
+export function watchValue(quantity: Watched, value: number, choice: UnitChoice = {}): string {
+  const { inSi, label } = displayUnit(WATCH_WORDS[quantity].quantity, choice);
+  return showUnit(value / inSi, label);
+}
+
 /** A figure to watch in one line: "amps 43 to 51 A, stop at 60 A". */
 export function watchWords({ quantity, expected, band, stopAt }: Watch, choice: UnitChoice = {}): string {
-  const { title, quantity: shown, stop } = WATCHED[quantity];
+  const { title, quantity: shown, stop } = WATCH_WORDS[quantity];
   const { inSi, label } = displayUnit(shown, choice);
   const scaled = band && ([band[0] / inSi, band[1] / inSi] as const);
-  const end = stopAt === null ? '' : `, ${stop} ${showUnit(stopAt / inSi, label)}`;
+  const end = stopAt === null ? '' : `, ${stop} ${watchValue(quantity, stopAt, choice)}`;
   return `${title} ${bandedUnit(expected / inSi, scaled, label)}${end}`;
 }
 

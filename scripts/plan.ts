@@ -1,0 +1,4 @@
+import { answerPlan } from '../src/lib/core/change/answer-plan.ts';
+import { runCommand } from './run-command.ts';
+
+runCommand('plan', (request) => answerPlan(request));

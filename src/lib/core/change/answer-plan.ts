@@ -1,0 +1,69 @@
+import { changed } from './change-of.ts';
+import { faultsOf, faultsOfParts } from './faults.ts';
+import { anchorOf } from './change-request.ts';
+import { anchored } from './anchor.ts';
+import { runChecks } from '../checks/ledger.ts';
+import { validateAgainst, validateSetup } from '../document/validate.ts';
+import { badRequest, type BadRequest } from '../predict/answer-predict.ts';
+import { partsOfShelf } from '../search/answer-search.ts';
+import type { SearchParts } from '../search/space.ts';
+import { situationOf } from '../situation/situation.ts';
+import { inside, issue } from '../text/issues.ts';
+import { mayBeTested, overOf } from '../testing/plan/limits.ts';
+import { planOf } from '../testing/plan/plan.ts';
+import { planRequestSchema, type PlanRequest } from './plan-request.ts';
+import type { Plan } from '../testing/plan/stage.ts';
+
+/**
+ * Validates and answers a plan: what HTTP, command line and page all call. A setup with something over that would break is
+ * not put on the bench: its plan has no stages and says why.
+ * @param stored the user's shelf, for changes that choose parts and bring none
+ */
+export function answerPlan(
+  value: unknown,
+  stored: SearchParts | null = null,
+  schools: Readonly<Record<string, string>> = {}
+): { ok: true; answer: Plan } | { ok: false; errors: BadRequest } {
+  const shape = validateAgainst<PlanRequest>(planRequestSchema, value);
+  if (!shape.ok) return { ok: false, errors: badRequest(shape.errors) };
+  const { setup, change, temperatureSchool, log, shelf } = shape.value;
+  const whole = validateSetup(setup);
+  if (!whole.ok) return { ok: false, errors: badRequest(inside('setup', whole.errors)) };
+  const look = { bands: true, schools: { ...schools, ...shape.value.schools } };
+  let s = situationOf(whole.value, look);
+  const before = change ? s.document : null;
+  if (change) {
+    const errors = [...faultsOf(setup, change), ...faultsOfParts(setup, change)];
+    if (errors.length > 0) return { ok: false, errors: badRequest(inside('change', errors)) };
+    const anchor = anchorOf(change);
+    const base = anchor ? anchored(setup, [anchor]).setup : setup;
+    const made = changed(base, change, {
+      ...look,
+      anchor: null,
+      shelf: shelf ? partsOfShelf(shelf) : stored
+    });
+    if (!made.ok)
+      return {
+        ok: false,
+        errors: badRequest(made.errors.map((e) => issue('change', 'change-not-possible', { why: e.message })))
+      };
+    s = made.value.after;
+  }
+  const checks = runChecks(s);
+  if (!mayBeTested(checks)) {
+    const why = `not to be tested as it is: ${overOf(checks)
+      .map((c) => `${c.title} ${c.sentence}`)
+      .join('; ')}`;
+    return { ok: true, answer: { stages: [], next: { stage: null, why, seconds: null, timerS: null } } };
+  }
+  const plan = planOf(before, s, [], temperatureSchool ?? undefined);
+  const ids = plan.stages.map((stage) => stage.id);
+  const strange = (log ?? []).flatMap((e, at) =>
+    ids.includes(e.stage) ? [] : [issue(`log.${at}.stage`, 'no-stage', { stage: e.stage, stages: ids })]
+  );
+  if (strange.length > 0) return { ok: false, errors: badRequest(strange) };
+  return {
+    ok: true,
+    answer: log?.length ? planOf(before, s, log, temperatureSchool ?? undefined) : plan
+  };
+}

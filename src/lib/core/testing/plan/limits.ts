@@ -1,0 +1,81 @@
+import { checkOf, type CheckId } from '../../checks/all-checks.ts';
+import { runCheck } from '../../checks/check.ts';
+import type { CheckResult } from '../../checks/finding.ts';
+import { touchLimitC } from '../../checks/touch-temperature.ts';
+import type { Situation } from '../../situation/situation.ts';
+import type { Feel } from './log-entry.ts';
+
+/** Temperatures at which a run ends whatever the school of warmth, °C: a case and an ESC too hot to touch. Common practice. */
+export const STOP_MOTOR_C = 80;
+export const STOP_ESC_C = 85;
+/** A lithium pack hotter than this is harmed, °C. Common practice, no source. */
+export const STOP_PACK_C = 60;
+/** Loaded volts per cell below which a run ends, of those at full charge. Common practice, no source. */
+export const STOP_CELL_SHARE = 0.79;
+
+/** Warmer than the air by so much is no longer stone cold; warmer than the first of the two is hot where a hand decides. °C. (m) */
+const COLD_ABOVE_AIR_C = 10;
+const HOT_BELOW_LIMIT_C = 7;
+
+/** Checks of what a craft is wished to do: none of them breaks a part. */
+const WISHES: readonly string[] = [
+  'time',
+  'thrust-to-weight',
+  'hover-throttle',
+  'payload',
+  'hand-launch',
+  'level-speed',
+  'climb',
+  'boat-planing',
+  'top-speed',
+  'pitch-speed',
+  'cells-by-propeller',
+  'pack-weight',
+  'stalled-blade'
+] satisfies readonly CheckId[];
+
+/** Whether a setup may be put on the bench at all: nothing is over that would break. */
+export const mayBeTested = (results: readonly CheckResult[]): boolean => overOf(results).length === 0;
+
+/** The checks that are over and would break something. */
+export const overOf = (results: readonly CheckResult[]): CheckResult[] =>
+  results.filter((r) => r.finding === 'over' && !WISHES.includes(r.id));
+
+/** The lowest of what the labels allow of the pack's current, A; null where none says anything. */
+export function mostCurrentA(s: Situation): number | null {
+  const limits = (['esc-current', 'pack-current', 'motor-current', 'connector-current'] as const).flatMap(
+    (id: CheckId) => {
+      const check = checkOf(id);
+      const result = check ? runCheck(check, s) : null;
+      if (!result || result.limit === null) return [];
+      const each = id === 'esc-current' || id === 'motor-current';
+      return [each ? result.limit * s.train.count + s.train.auxiliaryCurrentA : result.limit];
+    }
+  );
+  return limits.length === 0 ? null : Math.min(...limits);
+}
+
+/** Temperatures that are read after a run, °C; null where they were not. */
+export interface Temperatures {
+  readonly motorC?: number | null;
+  readonly escC?: number | null;
+  readonly packC?: number | null;
+}
+
+/**
+ * How warm a run left its parts, by the thermometer and the school: beyond the school's limit it is too hot, a little below
+ * hot, within 10 K of the air stone cold. The pack has its own limit in every school. Null where nothing was read.
+ * @param school of `touch-temperature`
+ */
+export function feltBy(t: Temperatures, school: string, airC: number): Feel | null {
+  const limit = touchLimitC(school);
+  const read = [
+    [t.motorC, Math.min(limit, STOP_MOTOR_C)],
+    [t.escC, Math.min(limit, STOP_ESC_C)],
+    [t.packC, Math.min(limit, STOP_PACK_C)]
+  ].filter((pair): pair is [number, number] => pair[0] != null);
+  if (read.length === 0) return null;
+  if (read.some(([c, most]) => c >= most)) return 'too-hot';
+  if (read.some(([c, most]) => c >= most - HOT_BELOW_LIMIT_C)) return 'hot';
+  return read.every(([c]) => c < airC + COLD_ABOVE_AIR_C) ? 'cold' : 'warm';
+}

@@ -1,0 +1,176 @@
+import { chosenSchool } from '../../document/schools.ts';
+import { listed } from '../../text/listed.ts';
+import { airOf } from '../../train/heat-run.ts';
+import type { Situation } from '../../situation/situation.ts';
+import { show, showMinutes } from '../../units/show.ts';
+import { feltBy } from './limits.ts';
+import { FEEL_WORDS, warmer, type Feel, type LogEntry } from './log-entry.ts';
+import { WATCH_WORDS, watchValue } from './plan-text.ts';
+import { isBeyond, type Next, type Stage, type Watch, type Watched } from './stage.ts';
+import { nextFlight, toldBy } from './time-ladder.ts';
+
+/** A reading so far above its band that the next step is not skipped to: the whole band's half beyond its end. */
+const ABOVE_SHARE = 0.5;
+
+/** What a meter showed of a watched figure; null where it was not read. */
+export function readOf(e: LogEntry, quantity: Watched, series: number): number | null {
+  if (quantity !== 'cellVoltageV') return e[quantity] ?? null;
+  return e.batteryVoltageV == null ? null : e.batteryVoltageV / series;
+}
+
+const step = (
+  stage: Stage | null,
+  why: string,
+  seconds: number | null = null,
+  timerS: number | null = null
+): Next => ({
+  stage: stage?.id ?? null,
+  why,
+  seconds,
+  timerS
+});
+
+/** Cells of a stage: its own count where it is run on fewer. */
+export const seriesOf = (s: Situation, stage: Stage): number =>
+  (stage.changes.find((c) => c.path === 'battery.series')?.value as number | undefined) ??
+  s.setup.battery.series;
+
+/** The most that a reading says the next stage's current will be, A: the prediction in the proportion that was read. */
+function drawnAt(next: Stage, ratio: number): Watch | null {
+  const amps = next.watch.find((w) => w.quantity === 'batteryCurrentA');
+  return amps && isBeyond(amps, amps.expected * ratio) ? amps : null;
+}
+
+/**
+ * The stage that comes after what was logged, and why. The order of common practice: stone cold leaves out a step on the
+ * water and goes on in the air, warm goes one step on, hot repeats a shorter run once cold, too hot to hold or beyond a
+ * limit goes back a step, and where that was run already there is no further. A step that the readings so far say would
+ * pass a limit is not taken. Without a word on warmth a run counts as warm.
+ * @param school of `touch-temperature`, by which a thermometer's reading is judged
+ */
+export function nextOf(
+  s: Situation,
+  stages: readonly Stage[],
+  log: readonly LogEntry[],
+  school?: string
+): Next {
+  const e = log[log.length - 1] as LogEntry | undefined;
+  if (!e) return step(stages[0], `nothing has been logged yet: begin without the propulsor`);
+  const at = stages.findIndex((stage) => stage.id === e.stage);
+  const stage = stages[at];
+  if (stage.kind === 'time') return afterFlight(s, stage, e);
+  const chosen = chosenSchool('touch-temperature', school ? { 'touch-temperature': school } : s.schools);
+  const feel = warmer(feltBy(e, chosen.id, airOf(s.model)), e.feel ?? null);
+  const series = seriesOf(s, stage);
+  const beyond = stage.watch.flatMap((w) => {
+    const value = readOf(e, w.quantity, series);
+    return value !== null && isBeyond(w, value)
+      ? [
+          `${WATCH_WORDS[w.quantity].title} ${watchValue(w.quantity, value)}, stop at ${watchValue(w.quantity, w.stopAt as number)}`
+        ]
+      : [];
+  });
+  if (stage.kind === 'bare') return afterBare(stages, feel);
+  if (beyond.length > 0) return back(stages, at, log, `beyond a limit (${listed(beyond)})`);
+  if (feel === 'too-hot') return back(stages, at, log, `too hot to hold, by “${chosen.title}”`);
+  if (feel === 'hot') return again(stages, at, log);
+  return onward(s, stages, at, e, feel);
+}
+
+function afterBare(stages: readonly Stage[], feel: Feel | null): Next {
+  if (feel === 'hot' || feel === 'too-hot')
+    return step(
+      null,
+      'a motor that gets hot without a load has a fault (a dragging bearing, a short in the winding, wrong timing): find it before anything is fitted'
+    );
+  return step(stages[1], 'it turns as it should: fit the lightest load');
+}
+
+/** Back to the step before, unless it was run already: then that is as far as these parts go. */
+function back(stages: readonly Stage[], at: number, log: readonly LogEntry[], why: string): Next {
+  const before = stages[at - 1];
+  if (!before || before.kind === 'bare')
+    return step(
+      null,
+      `stop: ${why} at the first load. Find out why before it is run again; fit a smaller propulsor or fewer cells`
+    );
+  const failedBefore = log.slice(0, -1).some((e) => e.stage === stages[at].id);
+  if (failedBefore && log.some((e) => e.stage === before.id))
+    return step(null, `stop: ${why} again. “${before.title}” is as far as these parts go`);
+  return step(before, `${why}: stop, let it cool, look for what drags or is too large, and go back a step`);
+}
+
+/** The same step once more, for half the time; hot a second time it is the last. */
+function again(stages: readonly Stage[], at: number, log: readonly LogEntry[]): Next {
+  const stage = stages[at];
+  const last = log[log.length - 2] as LogEntry | undefined;
+  if (last?.stage === stage.id && last.feel === 'hot')
+    return step(null, `hot again: “${stage.title}” is as far as these parts go, in short runs`);
+  const seconds = Math.max(Math.round(stage.seconds / 2), 1);
+  return step(
+    stage,
+    `hot: let everything get stone cold and run it again, ${showMinutes(seconds)} only`,
+    seconds
+  );
+}
+
+function onward(s: Situation, stages: readonly Stage[], at: number, e: LogEntry, feel: Feel | null): Next {
+  const stage = stages[at];
+  const amps = stage.watch.find((w) => w.quantity === 'batteryCurrentA');
+  const sameThrottle = e.throttle == null || Math.abs(e.throttle - stage.throttle) < 0.02;
+  const ratio =
+    amps && e.batteryCurrentA != null && amps.expected > 0 && sameThrottle
+      ? e.batteryCurrentA / amps.expected
+      : 1;
+  const high =
+    amps?.band && ratio > (amps.band[1] + ABOVE_SHARE * (amps.band[1] - amps.expected)) / amps.expected;
+  const skips = s.kind === 'boat' && feel === 'cold' && !high && stages[at + 2]?.kind === 'run';
+  const next = stages[at + (skips ? 2 : 1)];
+  const over = drawnAt(next, ratio);
+  if (over) {
+    const near = skips && !drawnAt(stages[at + 1], ratio) ? stages[at + 1] : null;
+    const said = `at the rate of what was read, “${next.title}” would draw ${watchValue('batteryCurrentA', over.expected * ratio)}, beyond ${watchValue('batteryCurrentA', over.stopAt as number)}`;
+    return near
+      ? step(near, `${said}: one step only`)
+      : step(null, `stop: ${said}. Fit a smaller propulsor, fewer cells, or parts that stand it`);
+  }
+  const told = feel === null ? 'not told how warm: one step' : FEEL_WORDS[feel];
+  const drew = high
+    ? `, but it drew ${show(100 * (ratio - 1), 2)} % more than predicted: compare before you go on`
+    : '';
+  if (next.kind === 'time')
+    return step(next, `${told}: everything held, now find the timer${drew}`, next.seconds);
+  return step(
+    next,
+    skips ? `${told}: leave out a step` : `${told}${feel === null ? '' : ': one step further'}${drew}`
+  );
+}
+
+/** After a flight for the timer. */
+function afterFlight(s: Situation, stage: Stage, e: LogEntry): Next {
+  if (e.feel === 'too-hot')
+    return step(
+      null,
+      'stop: too hot to hold after a flight. Shorter flights, more cooling or a lighter load'
+    );
+  const told = toldBy(s, e);
+  const next = nextFlight(s, e);
+  if (!told || !next)
+    return step(
+      stage,
+      'how long it was and what it left are needed: seconds, and the resting volts per cell or the ampere-hours put back',
+      stage.seconds
+    );
+  const used = `${showMinutes(e.seconds as number)} used ${show(100 * told.usedShare, 2)} %`;
+  const full = `the usable share lasts ${showMinutes(told.fullS)}`;
+  if (told.belowFloor)
+    return step(
+      null,
+      `${used} and left the cells below their floor: that was too long. Timer ${showMinutes(next.seconds)}; look at the pack before it is charged`,
+      null,
+      next.seconds
+    );
+  return next.timerS === null
+    ? step(stage, `${used}: ${full}. Next ${showMinutes(next.seconds)}`, next.seconds)
+    : step(null, `done: ${used}, ${full}. Timer ${showMinutes(next.timerS)}`, null, next.timerS);
+}

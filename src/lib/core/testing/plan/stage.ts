@@ -1,0 +1,64 @@
+import type { SetupDocument } from '../../document/schema.ts';
+import type { Change } from '../../document/change.ts';
+import type { Band } from '../../train/bands.ts';
+import type { CautionId } from './cautions.ts';
+
+/** Figures that are watched during a run; all as a meter shows them. */
+export const WATCHED = ['batteryCurrentA', 'cellVoltageV', 'motorC', 'escC', 'rpm', 'thrustN'] as const;
+export type Watched = (typeof WATCHED)[number];
+
+/** One figure to watch during a stage, SI: what is expected, with its band, and where to stop. */
+export interface Watch {
+  readonly quantity: Watched;
+  readonly expected: number;
+  /** 10 to 90 %; null where nothing is known of how sure it is. */
+  readonly band: Band | null;
+  /** Beyond it the run ends at once; null where nothing is known to break. */
+  readonly stopAt: number | null;
+}
+
+/** Whether more of a figure is worse: volts per cell alone may not fall. */
+export const stopsBelow = (quantity: Watched): boolean => quantity === 'cellVoltageV';
+
+/** Whether a reading is beyond where the run ends. */
+export const isBeyond = ({ quantity, stopAt }: Watch, value: number): boolean =>
+  stopAt !== null && (stopsBelow(quantity) ? value < stopAt : value > stopAt);
+
+/** What kind of step a stage is: set-up without propulsor, a bench or water run, a hover, or flights for the timer. */
+export type StageKind = 'bare' | 'run' | 'hover' | 'time';
+
+/** One stage of a test: what is fitted, what is done, what is watched. */
+export interface Stage {
+  readonly id: string;
+  readonly kind: StageKind;
+  readonly title: string;
+  readonly fit: string;
+  readonly do: string;
+  /** Changes that make the setup of this stage of the one that is tested; none where it is that itself. */
+  readonly changes: readonly Change[];
+  readonly throttle: number;
+  /** Longest that the run lasts, s. */
+  readonly seconds: number;
+  readonly watch: readonly Watch[];
+  readonly cautions: readonly CautionId[];
+}
+
+/** The stage that comes next and why; none when the plan is done, or must stop. */
+export interface Next {
+  readonly stage: string | null;
+  readonly why: string;
+  /** Longest that it should last, where that is not the stage's own: half after a hot one, the next step of the timer. */
+  readonly seconds: number | null;
+  /** Time the timer is set to, s, once it is known. */
+  readonly timerS: number | null;
+}
+
+/** A staged test of a setup, and the stage that comes next. */
+export interface Plan {
+  readonly stages: readonly Stage[];
+  readonly next: Next;
+}
+
+/** Craft kinds whose propulsor is taken off with other words. */
+export const bareWords = (kind: SetupDocument['craft']['kind']): string =>
+  kind === 'boat' ? 'the screw' : 'the propellers';

@@ -1,0 +1,73 @@
+import { checkOf } from '../../checks/all-checks.ts';
+import { runCheck, type Check } from '../../checks/check.ts';
+import type { Situation } from '../../situation/situation.ts';
+import type { Band } from '../../train/bands.ts';
+import { airOf, fullThrottle, heatRun } from '../../train/heat-run.ts';
+import { mostCurrentA, STOP_CELL_SHARE, STOP_ESC_C, STOP_MOTOR_C } from './limits.ts';
+import type { Watch } from './stage.ts';
+
+/** Steps of the heat of one stage. */
+const HEAT_STEPS = 24;
+/** How far a predicted warming is out at the 10th and 90th percentile, as shares of it: air over a motor is hard to know. (m) */
+const WARMING_SHARE: Band = [0.65, 1.4];
+
+/** Band of a temperature that is `expected` from air of `airC`. */
+export const warmBand = (expected: number, airC: number): Band => [
+  airC + WARMING_SHARE[0] * (expected - airC),
+  airC + WARMING_SHARE[1] * (expected - airC)
+];
+
+/** What is watched during some seconds at a throttle; a boat's current and rpm are those under way. */
+export function watchAt(s: Situation, throttle: number, seconds: number): Watch[] {
+  const speedMs = s.boat?.topSpeedMs ?? 0;
+  const [p] = s.at([{ throttle, speedMs, stateOfCharge: 1 }]);
+  const way = s.boat?.band;
+  const { series } = s.setup.battery;
+  const watch: Watch[] = [
+    {
+      quantity: 'batteryCurrentA',
+      expected: p.batteryCurrentA,
+      band: way?.batteryCurrentA ?? p.band?.batteryCurrentA ?? null,
+      stopAt: mostCurrentA(s)
+    },
+    {
+      quantity: 'cellVoltageV',
+      expected: p.cellVoltageV,
+      band: p.band ? [p.band.batteryVoltageV[0] / series, p.band.batteryVoltageV[1] / series] : null,
+      stopAt: STOP_CELL_SHARE * (s.worst.openCircuitV / series)
+    },
+    { quantity: 'rpm', expected: p.rpm, band: way?.loadedRpm ?? p.band?.rpm ?? null, stopAt: null }
+  ];
+  if (s.kind !== 'boat')
+    watch.push({ quantity: 'thrustN', expected: p.thrustN, band: p.band?.thrustN ?? null, stopAt: null });
+  const airC = airOf(s.model);
+  const mass = s.motorMassKg;
+  if (mass !== null) {
+    const run = { ...fullThrottle(seconds, speedMs), throttle };
+    const { hottestCaseC } = heatRun(s.model, s.train, mass, s.supply, [run], HEAT_STEPS);
+    watch.push({
+      quantity: 'motorC',
+      expected: hottestCaseC,
+      band: warmBand(hottestCaseC, airC),
+      stopAt: STOP_MOTOR_C
+    });
+  }
+  if (s.kind === 'boat') {
+    const escC = runCheck(checkOf('esc-temperature') as Check, s)?.value;
+    if (escC != null)
+      watch.push({ quantity: 'escC', expected: escC, band: warmBand(escC, airC), stopAt: STOP_ESC_C });
+  }
+  return watch;
+}
+
+/** What is watched in a hover: the throttle follows from the weight, so amps and rpm are those that carry it. */
+export function watchHover(s: Situation, seconds: number): Watch[] {
+  const { hover } = s;
+  if (!hover) return [];
+  return watchAt(s, hover.throttle, seconds).flatMap((w): Watch[] => {
+    if (w.quantity === 'thrustN') return [];
+    if (w.quantity === 'rpm') return [{ ...w, expected: hover.rpm }];
+    if (w.quantity !== 'batteryCurrentA') return [w];
+    return [{ ...w, expected: hover.batteryCurrentA, band: hover.band?.batteryCurrentA ?? w.band }];
+  });
+}
