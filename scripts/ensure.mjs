@@ -1,5 +1,5 @@
 // Makes sure that what the commands need is there: packages, a fresh build, the browser for the tests.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { dirname, join } from 'node:path';
@@ -44,17 +44,55 @@ export function compileEnv(execPath = process.execPath, exists = existsSync) {
 
 const stamp = join(root, 'node_modules', '.iskarn-installed');
 
-/** Installs the packages when the lock file is not the one they were installed from. */
-export function ensurePackages() {
+/** The lock file's digest; null where the packages were installed from it. */
+function missingLock() {
   const lock = createHash('sha256')
     .update(readFileSync(join(root, 'package-lock.json')))
     .digest('hex');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  return existsSync(stamp) && readFileSync(stamp, 'utf8') === lock ? null : lock;
+}
+
+/** What the installer is told of the compiler, said where it will have to look for headers. */
+function installEnv() {
   say('installing packages (the database driver is compiled: about three minutes the first time) …');
   const env = compileEnv();
   if (!env.npm_config_nodedir && !process.env.npm_config_nodedir)
     say('Node’s C headers (include/node) are not beside this Node; the compiler will ask for them elsewhere');
-  run('npm', ['ci', '--no-audit', '--no-fund'], { env: { ...env, ...process.env } });
+  return { ...env, ...process.env };
+}
+
+/** Installs the packages when the lock file is not the one they were installed from. */
+export function ensurePackages() {
+  const lock = missingLock();
+  if (lock === null) return;
+  run('npm', ['ci', '--no-audit', '--no-fund'], { env: installEnv() });
+  writeFileSync(stamp, lock);
+}
+
+/** Packages with something to compile or to set up after they are unpacked. */
+const COMPILED = ['better-sqlite3', 'esbuild'];
+
+/**
+ * Installs the packages as `ensurePackages` does, and does something that needs none of the compiled ones while they are
+ * compiled, which keeps one core of two busy for minutes.
+ */
+export async function ensurePackagesWhile(meanwhile) {
+  const lock = missingLock();
+  if (lock === null) {
+    meanwhile();
+    return;
+  }
+  const env = installEnv();
+  run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts'], { env });
+  const compiling = spawn('npm', ['rebuild', '--foreground-scripts=false', ...COMPILED], {
+    cwd: root,
+    stdio: 'inherit',
+    env
+  });
+  const ended = new Promise((done) => compiling.on('exit', done));
+  meanwhile();
+  const code = await ended;
+  if (code !== 0) process.exit(code ?? 1);
   writeFileSync(stamp, lock);
 }
 

@@ -1,13 +1,21 @@
 // Everything that must hold, from a clean checkout, saying what it does. With words: only the tests that have one in their
 // path, built anew where they need it.
-import { ensureBuild, ensureNode, ensurePackages, ensurePrograms, run, say } from './ensure.mjs';
+import {
+  ensureBuild,
+  ensureNode,
+  ensurePackages,
+  ensurePackagesWhile,
+  ensurePrograms,
+  run,
+  say
+} from './ensure.mjs';
 import { runTests } from './run-tests.mjs';
 
 const words = process.argv.slice(2);
 ensureNode();
 if (!words.includes('--unit')) ensurePrograms();
-ensurePackages();
-if (words.length === 0) {
+/** Lint, formatting and types. */
+function examine() {
   say('lint and formatting …');
   run('npx', ['svelte-kit', 'sync']);
   run('npx', ['eslint', '.']);
@@ -16,6 +24,9 @@ if (words.length === 0) {
   run('npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human']);
   run('npx', ['tsc', '-p', 'scripts/tsconfig.json']);
 }
+
+if (words.length === 0) await ensurePackagesWhile(examine);
+else ensurePackages();
 if (!words.includes('--unit')) ensureBuild();
 else run('npx', ['svelte-kit', 'sync']);
 say(words.length === 0 ? 'unit, outside checks, integration and browser tests …' : 'tests …');

@@ -28,12 +28,10 @@ const set = async (page: Page, path: string, value: string): Promise<void> => {
   await page.getByTestId(path).press('Enter');
 };
 
-/** Setups of the demo of each kind, with wishes under which its shelf has something to give. */
+/** Setups of the demo in the air, hovering and on the water, with wishes under which its shelf has something to give. */
 const CRAFTS: readonly [kind: string, setup: number, wishes: Record<string, string>][] = [
-  ['an aeroplane', 1, {}],
   ['a fan', 8, { 'limit.leastSeconds': '2', 'limit.leastThrustToWeight': '0.4' }],
   ['a multirotor', 12, { 'limit.leastSeconds': '3' }],
-  ['a workboat', 14, { 'limit.leastSeconds': '10' }],
   ['a fast boat', 16, { 'limit.leastSeconds': '1' }]
 ];
 

@@ -6,7 +6,12 @@ import { setStage } from '../helpers/stage.ts';
 import { DEMO_CRAFTS } from '../../src/lib/server/demo/crafts.ts';
 
 const stage = setStage();
-const COUNT = DEMO_CRAFTS.reduce((sum, craft) => sum + craft.setups.length, 0);
+/** The first setup of every craft; with ISKARN_ALL_SETUPS=1 every one, as the core's own test does. */
+const SETUPS = DEMO_CRAFTS.flatMap((craft, k) => {
+  const first = 1 + DEMO_CRAFTS.slice(0, k).reduce((sum, c) => sum + c.setups.length, 0);
+  const all = process.env.ISKARN_ALL_SETUPS === '1' ? craft.setups.length : 1;
+  return Array.from({ length: all }, (_, at) => first + at);
+});
 
 test('what is offered says all that it changes, is taken back by undo, and findings open one at a time', async () => {
   const { page } = await openPage(stage.browser);
@@ -61,14 +66,14 @@ test('ways to fit what is free are looked at: what they come to, into a copy, ne
   await page.close();
 });
 
-test('every setup of the demo is put right by pressing what is offered, as far as that goes; none circles', async () => {
+test('setups of every craft of the demo are put right by pressing what is offered, as far as that goes; none circles', async () => {
   const { page, errors } = await openPage(stage.browser);
   /** Two for what is over, one for what is tight. */
   const severity = async (): Promise<number> =>
     2 * (await page.locator('[data-testid=failing] [data-finding=over]').count()) +
     (await page.locator('[data-testid=failing] [data-finding=tight]').count());
   let pressed = 0;
-  for (let id = 1; id <= COUNT; id++) {
+  for (const id of SETUPS) {
     await page.goto(`${stage.server.address}/match/${id}`);
     await ready(page);
     for (let press = 0; press < 6; press++) {
@@ -90,7 +95,7 @@ test('every setup of the demo is put right by pressing what is offered, as far a
       assert.ok(after < before, `setup ${id}: ${said}: ${before}, then ${after}`);
     }
   }
-  assert.ok(pressed >= 12, `${pressed} presses`);
+  assert.ok(pressed >= 6, `${pressed} presses`);
   await saved(page);
   assert.deepEqual(errors, []);
   await page.close();

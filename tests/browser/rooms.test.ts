@@ -142,14 +142,14 @@ test('at part throttle every figure is of that point, and the setup’s place in
   await page.close();
 });
 
-test('server and worker give the same figures to the last digit, for every craft', async () => {
+test('server and worker give the same figures to the last digit, for a craft of every kind', async () => {
   const still = await openPage(stage.browser, { javaScriptEnabled: false });
   const live = await openPage(stage.browser);
   const figures = (page: Page) =>
     page
       .locator('[data-why], [data-finding] > button, [data-rail]')
       .evaluateAll((all) => all.map((e) => (e.textContent ?? '').replace(/\s+/g, ' ').trim()));
-  for (const id of [1, 4, 6, 8, 10, 12, 14, 16]) {
+  for (const id of [4, 8, 12, 16]) {
     await still.page.goto(`${stage.server.address}/match/${id}`);
     const fromServer = await figures(still.page);
     await live.page.goto(`${stage.server.address}/match/${id}`);

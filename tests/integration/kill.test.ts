@@ -5,7 +5,7 @@ import { killWhileWriting } from '../../scripts/tools/kill.ts';
 import { dataFolder } from '../helpers/server.ts';
 
 /** A few; `npm run kill -- 200` does many. */
-const KILLS = 12;
+const KILLS = 8;
 
 test(`${KILLS} kills by force while four writers edit: what was acknowledged stands`, async () => {
   const data = dataFolder();

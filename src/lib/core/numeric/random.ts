@@ -9,3 +9,7 @@ export function seededRandom(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }
+
+/** Standard normal numbers from a generator of numbers in [0, 1) (Box and Muller 1958). */
+export const normalFrom = (random: () => number): number =>
+  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());

@@ -1,0 +1,62 @@
+import { isBeyond, type Watch, type Watched } from '../plan/stage.ts';
+import type { Sample } from './sample.ts';
+
+/** Why a run was ended by itself. */
+export type StopReason =
+  | { readonly rule: 'limit'; readonly quantity: Watched; readonly value: number; readonly limit: number }
+  | { readonly rule: 'time'; readonly value: number; readonly limit: number };
+
+/**
+ * How long a figure must stay beyond its limit before the run ends, s: a spike of a chopped current is no overload, and a
+ * temperature does not spike.
+ */
+const HELD_S: Readonly<Record<Watched, number>> = {
+  batteryCurrentA: 0.25,
+  cellVoltageV: 0.4,
+  motorC: 0,
+  escC: 0,
+  rpm: 0.25,
+  thrustN: 0.25
+};
+
+/** Watches a run sample by sample and says when it must end. */
+export class StopRules {
+  readonly #watch: readonly Watch[];
+  readonly #series: number;
+  readonly #longestS: number;
+  readonly #since = new Map<Watched, number>();
+
+  /**
+   * @param series cells of the pack: volts are watched per cell
+   * @param longestS time after which the run ends whatever is read; Infinity for none
+   */
+  constructor(watch: readonly Watch[], series: number, longestS: number) {
+    this.#watch = watch.filter((w) => w.stopAt !== null);
+    this.#series = series;
+    this.#longestS = longestS;
+  }
+
+  /** What a sample breaks; null where the run goes on. */
+  push(sample: Sample): StopReason | null {
+    for (const w of this.#watch) {
+      const value = watchedOf(sample, w.quantity, this.#series);
+      if (value === null || !isBeyond(w, value)) {
+        if (value !== null) this.#since.delete(w.quantity);
+        continue;
+      }
+      const since = this.#since.get(w.quantity) ?? sample.seconds;
+      this.#since.set(w.quantity, since);
+      if (sample.seconds - since >= HELD_S[w.quantity])
+        return { rule: 'limit', quantity: w.quantity, value, limit: w.stopAt as number };
+    }
+    return sample.seconds >= this.#longestS
+      ? { rule: 'time', value: sample.seconds, limit: this.#longestS }
+      : null;
+  }
+}
+
+/** A watched figure of a sample; null where it was not read. */
+export function watchedOf(sample: Sample, quantity: Watched, series: number): number | null {
+  if (quantity !== 'cellVoltageV') return sample[quantity] ?? null;
+  return sample.batteryVoltageV == null ? null : sample.batteryVoltageV / series;
+}
