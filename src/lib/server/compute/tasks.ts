@@ -47,11 +47,8 @@ export const change = (
 ): Answered<ChangeAnswer> => withJson(text, (value) => answerChange(value, stored, schools));
 
 /** Answers the text of a plan request; parts are chosen from the stored shelf where it brings none. */
-export const plan = (
-  text: string,
-  stored: SearchParts,
-  schools: Record<string, string>
-): Answered<Plan> => withJson(text, (value) => answerPlan(value, stored, schools));
+export const plan = (text: string, stored: SearchParts, schools: Record<string, string>): Answered<Plan> =>
+  withJson(text, (value) => answerPlan(value, stored, schools));
 
 export { answerOfSearch, searchShare } from '../../core/search/answer-search.ts';
 
