@@ -30,10 +30,10 @@ export interface Unknowns {
 }
 
 /** Warmth of the winding during a measurement: as told, else as warm as the can, else as at 25 °C. */
-const windingOf = (m: Measurement): number => m.windingC ?? m.motorC ?? LABEL_TEMPERATURE_C;
+export const windingOf = (m: Measurement): number => m.windingC ?? m.motorC ?? LABEL_TEMPERATURE_C;
 
 /** The setup as it was during a measurement. */
-function setupDuring(setup: SetupDocument, m: Measurement): SetupDocument {
+export function setupDuring(setup: SetupDocument, m: Measurement): SetupDocument {
   const battery = { ...(m.battery ?? setup.battery) };
   if (m.packC != null) battery.temperatureC = m.packC;
   return { ...setup, battery, propulsor: m.propulsor ?? setup.propulsor };

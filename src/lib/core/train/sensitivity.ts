@@ -29,7 +29,8 @@ export const FACTOR_TITLES: Record<FactorName, string> = {
   escResistance: 'ESC resistance'
 };
 
-const SCALE: Record<FactorName, (m: TrainModel, f: number) => void> = {
+/** How a train is altered where an unknown is some times what it is taken for. */
+export const SCALE: Record<FactorName, (m: TrainModel, f: number) => void> = {
   kv: (m, f) => (m.motorConstant /= f),
   motorResistance: (m, f) => scaleWinding({ ...m }, f, m),
   noLoadCurrent: (m, f) => (m.noLoadCurrentA *= f),

@@ -20,12 +20,12 @@ export const FAULT_WORDS: Readonly<Record<Fault, string>> = {
 };
 
 /**
- * How bad a fault is; drawn from these ranges. What practitioners find: leads of ten to forty milliohms that come and go, a
+ * How bad a fault is; drawn from these ranges. What practitioners find: a contact that comes and goes and takes a twentieth to an eighth of the volts at full throttle, a
  * cell with three to six times the resistance of the others, a hub that slips by a tenth to a third, a propeller an inch
  * off, a bearing that takes a sixth to a third of the torque. (m)
  */
 const RANGE: Readonly<Record<Fault, readonly [number, number]>> = {
-  'loose-lead': [0.15, 0.4],
+  'loose-lead': [0.06, 0.13],
   'weak-cell': [3, 6],
   'slipping-propeller': [0.12, 0.3],
   'wrong-propeller': [1, 1.5],

@@ -40,6 +40,8 @@ const NOISE_SD = { current: 0.006, voltage: 0.001, rpm: 0.003, thrust: 0.012 } a
 const NOISE_C = 0.3;
 /** Rate at which a loose contact or a slipping hub changes its mind, 1/s. */
 const FLUTTER_RATE = 8;
+/** Least share of its worst that a slipping hub slips; a loose contact is sound between its faults. */
+const SLIPS_LEAST = 0.35;
 /** Heat of a motor without mass on its label goes by this mass, kg. */
 const UNKNOWN_KG = 0.1;
 
@@ -76,6 +78,7 @@ export class Stand {
   #speedMs = 0;
   #flutter = 0;
   #dragA = 0;
+  #looseOhm = 0;
 
   constructor({ setup, seed, fault = null, stateOfCharge = 1 }: StandOrder) {
     const random = seededRandom(seed);
@@ -102,8 +105,11 @@ export class Stand {
     this.#charge = stateOfCharge;
     this.#windingC = this.#caseC = this.#escC = this.#airC;
     this.#packC = this.#i.packInUse.heat.startC;
+    if (this.#faulty) this.#solve(1, 0, 0);
+    if (this.#faulty?.fault === 'loose-lead')
+      this.#looseOhm =
+        (this.#faulty.severity * this.#openCircuitV(1)) / Math.max(this.#point.batteryCurrentA, 1e-3);
     if (this.#faulty?.fault === 'dragging-bearing') {
-      this.#solve(1, 0, 0);
       this.#dragA = this.#faulty.severity * this.#point.motorCurrentA;
       this.#hot.noLoadCurrentA = this.#model.noLoadCurrentA + this.#dragA;
     }
@@ -161,13 +167,9 @@ export class Stand {
       this.#model.windingResistanceOhm * windingResistanceFactor(Math.min(this.#windingC, 400));
     m.motorConstant = this.#model.motorConstant * magnetFactor(Math.min(this.#caseC, 400));
     const bad = this.#faulty ? this.#faulty.severity * this.#flutter : 0;
-    const isLoose = this.#faulty?.fault === 'loose-lead';
     const slips = this.#faulty?.fault === 'slipping-propeller' ? bad : 0;
     const supplyOhm = this.#packOhm(this.#charge, slow);
-    // a loose lead adds some of what the whole circuit has
-    m.wiringResistanceOhm =
-      this.#model.wiringResistanceOhm +
-      (isLoose ? (bad * (m.windingResistanceOhm + m.escResistanceOhm)) / m.count : 0);
+    m.wiringResistanceOhm = this.#model.wiringResistanceOhm + this.#flutter * this.#looseOhm;
     m.thrustFactor = this.#model.thrustFactor * (1 - slips) ** 2;
     m.powerFactor = this.#model.powerFactor * (1 - slips) ** 2;
     solveOperatingPoint(
@@ -202,7 +204,8 @@ export class Stand {
   /** A loose contact or a slipping hub wanders between good and bad. */
   #wander(seconds: number): void {
     const to = this.#random();
-    if (this.#random() < FLUTTER_RATE * seconds) this.#flutter = 0.35 + 0.65 * to;
+    const rest = this.#faulty?.fault === 'loose-lead' ? 0 : SLIPS_LEAST;
+    if (this.#random() < FLUTTER_RATE * seconds) this.#flutter = rest + (1 - rest) * to;
   }
 
   #warm(seconds: number): void {

@@ -1,0 +1,166 @@
+import { inverse, determinant, Matrix } from 'ml-matrix';
+import type { Measurement } from '../../calibration/schema.ts';
+import { predictReadings, readingsOf, type Reading } from '../../calibration/readings.ts';
+import { SCALE } from '../../train/sensitivity.ts';
+import { setupDuring, windingOf } from '../../calibration/unknowns.ts';
+import { interpretSetup, type Interpreted } from '../../model/interpret.ts';
+import { FITTED_FACTORS } from '../../model/tolerance.ts';
+import type { TrainModel } from '../../model/train-model.ts';
+import { otherPropulsor } from '../stand/faults.ts';
+import { HYPOTHESES, NOTHING_WRONG, type Hypothesis } from './hypotheses.ts';
+import type { SetupDocument } from '../../document/schema.ts';
+
+/** A measurement with how much its amps wavered, relative; null where it was not recorded. */
+export interface Observed {
+  readonly measurement: Measurement;
+  readonly flutter: number | null;
+}
+
+/** One explanation of what was read, with how likely it is among all that are looked at. */
+export interface Cause {
+  readonly id: Hypothesis['id'];
+  readonly title: string;
+  /** 0..1; all of them together are 1. */
+  readonly share: number;
+  /** How bad it would be, in the hypothesis' unit, the most likely value; null where it has none. */
+  readonly severity: number | null;
+  readonly says: string;
+  /** The one test that would tell. */
+  readonly test: string;
+}
+
+/** Error of the model itself beside the tolerances of the figures, relative: no steady state is quite steady. (m) */
+const MODEL_SD: Readonly<Record<Reading['reading'], number>> = {
+  batteryCurrentA: 0.015,
+  rpm: 0.006,
+  thrustN: 0.02,
+  batteryVoltageV: 0.006
+};
+/** Wavering of the amps of a sound train on a stand, and of one with a loose or slipping part: median and spread of the log. (m) */
+const STEADY_FLUTTER = { median: 0.007, logSd: 0.45 };
+const LOOSE_FLUTTER = { median: 0.03, logSd: 0.7 };
+
+/** Step of a logarithm by which signatures are taken. */
+const STEP = 0.02;
+
+const logNormal = (value: number, { median, logSd }: { median: number; logSd: number }): number => {
+  const z = Math.log(Math.max(value, 1e-5) / median) / logSd;
+  return -0.5 * z * z - Math.log(logSd);
+};
+
+/** Logs of the predicted readings of a train that is altered in place. */
+function logsOf(
+  e: Pick<Evidence, 'rows' | 'measurements'>,
+  trains: readonly Interpreted[],
+  alter: (model: TrainModel) => void = () => {}
+): Float64Array {
+  const out = new Float64Array(e.rows.length);
+  const altered = trains.map((train) => {
+    const model = { ...train.model };
+    alter(model);
+    return { model, packFactor: model.packResistanceOhm / train.model.packResistanceOhm };
+  });
+  predictReadings(trains, (at) => altered[at], e.measurements, e.rows, out);
+  return out.map((v) => Math.log(Math.max(v, 1e-9)));
+}
+
+/**
+ * The likely causes of what was read, the most likely first. Each hypothesis says how readings move with its severity (its
+ * signature, worked out by the model itself); beside it every figure may be off as far as its tolerance allows. With r the
+ * logs of read over predicted, G the effects of the unknowns and C their covariance, S the signature at severities
+ * m ~ N(μ, σ²), N the meters' and the model's errors, the evidence is the density
+ *   r ~ N(S(μ), G C Gᵀ + S' σ² S'ᵀ + N)
+ * times that of the wavering, times how often such a thing happens (Bayes). All severities and frequencies: (m).
+ */
+export function causesOf(setup: SetupDocument, observed: readonly Observed[]): Cause[] {
+  const measurements = observed.map((o) => o.measurement);
+  const rows = readingsOf(measurements, {});
+  if (rows.length === 0) return [];
+  const trains = measurements.map((m) => interpretSetup(setupDuring(setup, m), windingOf(m)));
+  const base = logsOf({ rows, measurements }, trains);
+  const n = rows.length;
+  const residual = Float64Array.from(rows, (row, k) => Math.log(row.measured) - base[k]);
+  const gains = FITTED_FACTORS.map((name) =>
+    logsOf({ rows, measurements }, trains, (m) => SCALE[name](m, Math.exp(STEP))).map(
+      (v, k) => (v - base[k]) / STEP
+    )
+  );
+  const { covariance } = trains[0];
+  const f = FITTED_FACTORS.length;
+  const common = Matrix.zeros(n, n);
+  for (let a = 0; a < f; a++)
+    for (let b = 0; b < f; b++) {
+      const c = covariance[a * f + b];
+      if (c === 0) continue;
+      for (let r = 0; r < n; r++)
+        for (let s = 0; s < n; s++) common.set(r, s, common.get(r, s) + c * gains[a][r] * gains[b][s]);
+    }
+  rows.forEach((row, k) => {
+    const meter = row.sd / Math.abs(row.measured || 1);
+    common.set(k, k, common.get(k, k) + meter ** 2 + MODEL_SD[row.reading] ** 2);
+  });
+  const flutters = observed.flatMap((o) => o.flutter ?? []);
+  const wavering = (loose: boolean): number =>
+    flutters.reduce((sum, v) => sum + logNormal(v, loose ? LOOSE_FLUTTER : STEADY_FLUTTER), 0);
+  const judged = HYPOTHESES.filter((h) => h.applies(setup)).map((h) => {
+    const fit = weigh(h, setup, { rows, measurements, trains, base, residual, common });
+    return { h, ...fit, log: fit.log + Math.log(h.often) + wavering(h.flutters) };
+  });
+  const most = Math.max(...judged.map((j) => j.log));
+  const total = judged.reduce((sum, j) => sum + Math.exp(j.log - most), 0);
+  return judged
+    .map(({ h, log, severity }): Cause => ({
+      id: h.id,
+      title: h.title,
+      share: Math.exp(log - most) / total,
+      severity: h.id === NOTHING_WRONG ? null : severity,
+      says: h.says(severity),
+      test: h.test
+    }))
+    .sort((a, b) => b.share - a.share);
+}
+
+interface Evidence {
+  readonly rows: readonly Reading[];
+  readonly measurements: readonly Measurement[];
+  readonly trains: readonly Interpreted[];
+  readonly base: Float64Array;
+  readonly residual: Float64Array;
+  readonly common: Matrix;
+}
+
+/** Log density of the residuals under a hypothesis, and the severity that meets them best. */
+function weigh(h: Hypothesis, setup: SetupDocument, e: Evidence): { log: number; severity: number } {
+  const n = e.rows.length;
+  const { middle, sd } = h.severity;
+  if (h.id === NOTHING_WRONG) return { log: density(e.residual, e.common), severity: 0 };
+  const at = (severity: number): Float64Array => {
+    const trains = h.fits
+      ? e.measurements.map((m) => {
+          const own = setupDuring(setup, m);
+          const propulsor = otherPropulsor(own.propulsor, { fault: 'wrong-propeller', severity });
+          return interpretSetup({ ...own, propulsor }, windingOf(m));
+        })
+      : e.trains;
+    const logs = logsOf(e, trains, (m) => h.alter?.(m, severity));
+    return logs.map((v, k) => v - e.base[k] + (e.rows[k].reading === h.reads ? severity : 0));
+  };
+  const centre = at(middle);
+  const step = 0.25 * sd;
+  const beside = at(middle + step);
+  const slope = centre.map((v, k) => (beside[k] - v) / step);
+  const wide = e.common.clone();
+  for (let r = 0; r < n; r++)
+    for (let s = 0; s < n; s++) wide.set(r, s, wide.get(r, s) + sd ** 2 * slope[r] * slope[s]);
+  const rest = e.residual.map((v, k) => v - centre[k]);
+  // the severity's posterior mean: μ + σ² S'ᵀ (…)⁻¹ rest
+  const solved = inverse(wide).mmul(Matrix.columnVector(rest)).to1DArray();
+  const moved = slope.reduce((sum, v, k) => sum + v * solved[k], 0);
+  return { log: density(rest, wide), severity: middle + sd ** 2 * moved };
+}
+
+function density(r: ArrayLike<number>, covariance: Matrix): number {
+  const column = Matrix.columnVector(Array.from(r));
+  const square = column.transpose().mmul(inverse(covariance)).mmul(column).get(0, 0);
+  return -0.5 * (square + Math.log(determinant(covariance)));
+}

@@ -1,0 +1,136 @@
+/** Predicted, promised, measured; and what the difference says, judged on trains whose fault is known. */
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { BOAT, PLANE, SMALL_PUSHER } from '../../../../../tests/helpers/setups.ts';
+import { runOf } from '../../../../../tests/helpers/stand-run.ts';
+import type { MakersRow } from '../../document/makers-row.ts';
+import type { SetupDocument } from '../../document/schema.ts';
+import { situationOf } from '../../situation/situation.ts';
+import { measurementsOf } from '../record/measured.ts';
+import { steadyStretches } from '../record/steady.ts';
+import { FAULTS, type Fault } from '../stand/faults.ts';
+import { causesOf, type Observed } from './causes.ts';
+import { compareRun } from './comparison.ts';
+import { implied } from './implied.ts';
+
+const observedOf = (real: SetupDocument, seed: number, fault: Fault | null = null): Observed[] =>
+  measurementsOf(
+    steadyStretches(
+      runOf({ setup: real, seed, fault }, [
+        [4, 0.5],
+        [4, 0.75],
+        [5, 1]
+      ])
+    ),
+    1,
+    real.battery.capacityAh
+  );
+const SEEDS = Array.from({ length: 10 }, (_, k) => 501 + k);
+
+for (const fault of FAULTS)
+  test(`${fault}: named first or second in at least 8 of 10 runs, aeroplane and boat`, () => {
+    for (const setup of [PLANE, SMALL_PUSHER, BOAT]) {
+      const places = SEEDS.map((seed) =>
+        causesOf(setup, observedOf(setup, seed, fault)).findIndex((c) => c.id === fault)
+      );
+      assert.ok(places.filter((p) => p < 2).length >= 8, places.join());
+    }
+  });
+
+test('nothing wrong: said to be as labelled in at least nine of ten, and no share is more than it can be', () => {
+  for (const setup of [PLANE, BOAT]) {
+    const first = SEEDS.map((seed) => {
+      const causes = causesOf(setup, observedOf(setup, seed));
+      assert.ok(Math.abs(causes.reduce((sum, c) => sum + c.share, 0) - 1) < 1e-9);
+      return causes[0].id;
+    });
+    assert.ok(first.filter((id) => id === 'as-labelled').length >= 9, first.join());
+  }
+});
+
+test('KV far above the label is told with how far; a scale that reads low is told from a weak propulsor', () => {
+  const fast = { ...PLANE, motor: { ...PLANE.motor, kvRpmPerVolt: 1.15 * PLANE.motor.kvRpmPerVolt } };
+  const off = SEEDS.map((seed) => causesOf(PLANE, observedOf(fast, seed))[0]);
+  assert.ok(off.filter((c) => c.id === 'kv-off').length >= 8, off.map((c) => c.id).join());
+  const kv = off.filter((c) => c.id === 'kv-off').map((c) => c.severity as number);
+  assert.ok(Math.abs(kv.reduce((a, b) => a + b, 0) / kv.length - Math.log(1.15)) < 0.05, kv.join());
+  assert.match(off[0].says, /above the label/);
+  const arm = SEEDS.map((seed) => {
+    const read = observedOf(PLANE, seed).map((o) => ({
+      ...o,
+      measurement: { ...o.measurement, thrustN: 0.7 * (o.measurement.thrustN as number) }
+    }));
+    return causesOf(PLANE, read).findIndex((c) => c.id === 'stand-arm');
+  });
+  assert.ok(arm.filter((p) => p === 0).length >= 8, arm.join());
+});
+
+test('what waits for no reading: nothing to compare, nothing to explain', () => {
+  assert.deepEqual(causesOf(PLANE, [{ measurement: { throttle: 1, motorC: 40 }, flutter: null }]), []);
+  assert.deepEqual(compareRun(PLANE, []).causes, []);
+});
+
+test('a run beside its prediction: off by what it is off, outside where it is; a maker’s row at its own volts stays as printed', () => {
+  const s = situationOf(PLANE, { bands: true });
+  const [p] = s.at([{ throttle: 1, speedMs: 0, batteryVoltageV: 15 }]);
+  const read = {
+    throttle: 1,
+    speedMs: 0,
+    batteryVoltageV: 15,
+    batteryCurrentA: 1.5 * p.batteryCurrentA,
+    rpm: p.rpm,
+    thrustN: p.thrustN
+  };
+  const row: MakersRow = {
+    line: 2,
+    volts: 15,
+    propText: '11x5.5',
+    diameterM: 0.2794,
+    pitchM: 0.1397,
+    blades: 2,
+    throttle: 1,
+    amps: 41,
+    watts: 615,
+    thrustN: 22,
+    rpm: 9800
+  };
+  const { moments, outside } = compareRun(PLANE, [{ measurement: read, flutter: null }], [row]);
+  const [amps, rpm, thrust] = moments[0].readings;
+  assert.ok(Math.abs(amps.off - 0.5) < 0.02);
+  assert.deepEqual([amps.outside, rpm.outside, thrust.outside, outside], [true, false, false, 1]);
+  assert.ok(Math.abs((amps.promised as number) - 41) < 1e-9);
+  assert.ok(Math.abs((thrust.promisedOff as number) - (p.thrustN / 22 - 1)) < 0.02);
+  // carried from 14.2 V: more volts, more amps than printed
+  const [carried] = compareRun(PLANE, [{ measurement: read, flutter: null }], [{ ...row, volts: 14.2 }])
+    .moments[0].readings;
+  assert.ok((carried.promised as number) > 43 && (carried.promised as number) < 48, String(carried.promised));
+  // another propeller's row, or one at far other volts, promises nothing
+  for (const other of [
+    { ...row, diameterM: 0.254 },
+    { ...row, volts: 11 }
+  ])
+    assert.equal(
+      compareRun(PLANE, [{ measurement: read, flutter: null }], [other]).moments[0].readings[0].promised,
+      null
+    );
+  // with the charge known the volts are compared too
+  const rested = compareRun(PLANE, [{ measurement: { ...read, stateOfCharge: 1 }, flutter: null }])
+    .moments[0];
+  assert.equal(rested.readings[0].quantity, 'batteryVoltageV');
+});
+
+test('volts and amps alone: throttle, rpm and thrust come back, surer than the labels alone leave them', () => {
+  const s = situationOf(PLANE, { bands: true });
+  for (const throttle of [0.4, 0.8]) {
+    const [p] = s.at([{ throttle, speedMs: 0, batteryVoltageV: 15.5 }]);
+    const back = implied(PLANE, { batteryVoltageV: 15.5, batteryCurrentA: p.batteryCurrentA });
+    assert.ok(back);
+    assert.ok(Math.abs(back.throttle - throttle) < 0.002);
+    assert.ok(Math.abs(back.rpm / p.rpm - 1) < 0.002);
+    assert.ok(Math.abs(back.pitchSpeedMs - (p.rpm / 60) * 0.1397) < 0.1);
+    const width = ([low, high]: readonly [number, number]): number => high - low;
+    assert.ok(width(back.band?.thrustN as [number, number]) < width(p.band?.thrustN as [number, number]));
+  }
+  // more than it can draw
+  assert.equal(implied(PLANE, { batteryVoltageV: 15.5, batteryCurrentA: 300 }), null);
+});

@@ -1,0 +1,159 @@
+import type { SetupDocument } from '../../document/schema.ts';
+import type { ReadingName } from '../../calibration/readings.ts';
+import type { TrainModel } from '../../model/train-model.ts';
+import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
+import { openCircuitCellV } from '../../parts/pack/open-circuit.ts';
+import { show } from '../../units/show.ts';
+import type { Fault } from '../stand/faults.ts';
+
+export const NOTHING_WRONG = 'as-labelled';
+
+/** Something that may be wrong, what it does to a train, and the one test that would tell. */
+export interface Hypothesis {
+  readonly id: Fault | typeof NOTHING_WRONG | 'kv-off' | 'stand-arm' | 'ammeter';
+  readonly title: string;
+  /** How often it is what is wrong, of all runs. (m) */
+  readonly often: number;
+  /** What its severity usually is: middle and standard deviation, in its own unit. (m) */
+  readonly severity: { readonly middle: number; readonly sd: number };
+  /** Whether it makes the amps waver. */
+  readonly flutters: boolean;
+  readonly applies: (setup: SetupDocument) => boolean;
+  /** Alters a train by a severity. */
+  readonly alter?: (m: TrainModel, severity: number) => void;
+  /** A reading that is off by itself: its log by the severity. */
+  readonly reads?: ReadingName;
+  /** Whether another propulsor than the named one is fitted. */
+  readonly fits?: true;
+  readonly says: (severity: number) => string;
+  readonly test: string;
+}
+
+const always = (): boolean => true;
+const percent = (share: number): string => `${show(100 * Math.abs(share), 2)} %`;
+
+const point = operatingPoint();
+/** Full throttle from full cells: what a fault's severity is told as a share of. */
+function fullThrottle(m: TrainModel): { volts: number; packA: number; motorA: number } {
+  const volts = openCircuitCellV('lipo', 1) * m.series;
+  solveOperatingPoint(m, { openCircuitV: volts, packOhm: m.packResistanceOhm }, 1, 0, point);
+  return { volts, packA: point.batteryCurrentA, motorA: point.motorCurrentA };
+}
+
+/** What is looked at when readings are off. A table of data. */
+export const HYPOTHESES: readonly Hypothesis[] = [
+  {
+    id: NOTHING_WRONG,
+    title: 'everything as its label allows',
+    often: 0.5,
+    severity: { middle: 0, sd: 1 },
+    flutters: false,
+    applies: always,
+    says: () => 'the readings are within what labels and meters are usually off by',
+    test: 'calibrate: the band narrows to this motor, this propulsor and this pack'
+  },
+  {
+    id: 'kv-off',
+    title: 'KV is not what the label says',
+    often: 0.08,
+    severity: { middle: 0, sd: 0.1 },
+    flutters: false,
+    applies: always,
+    alter: (m, by) => {
+      m.motorConstant /= Math.exp(by);
+    },
+    says: (by) => `amps and rpm fit a KV ${percent(Math.expm1(by))} ${by > 0 ? 'above' : 'below'} the label`,
+    test: 'turn the motor by a drill of known rpm and read the volts between two leads: it tells the KV without any load'
+  },
+  {
+    id: 'wrong-propeller',
+    title: 'another propeller or screw than the one named',
+    often: 0.06,
+    severity: { middle: 1.2, sd: 0.35 },
+    flutters: false,
+    applies: (s) => !s.propulsor.coefficients,
+    fits: true,
+    says: () => 'amps high, rpm low, and the thrust of a larger one with them',
+    test: 'read its size on the hub, or measure tip to tip and the rise of the blade at three quarters of the radius'
+  },
+  {
+    id: 'dragging-bearing',
+    title: 'a bearing or a bell that drags',
+    often: 0.05,
+    severity: { middle: 0.25, sd: 0.08 },
+    flutters: false,
+    applies: always,
+    alter: (m, share) => {
+      m.noLoadCurrentA += Math.max(share, 0) * fullThrottle(m).motorA;
+    },
+    says: () => 'amps high, rpm and thrust low: something takes torque before the propulsor',
+    test: 'take the propulsor off and read the amps at full throttle: more than the label’s no-load current drags'
+  },
+  {
+    id: 'weak-cell',
+    title: 'a weak cell in the pack',
+    often: 0.05,
+    severity: { middle: 1.0, sd: 0.5 },
+    flutters: false,
+    applies: always,
+    alter: (m, more) => {
+      m.packResistanceOhm *= 1 + Math.max(more, 0);
+    },
+    says: (more) =>
+      `the pack sags ${percent(more)} further than it should; amps and rpm fit the volts that are left`,
+    test: 'read each cell by its balance lead under load: one that falls below the others is the weak one'
+  },
+  {
+    id: 'loose-lead',
+    title: 'a loose lead or connector',
+    often: 0.05,
+    severity: { middle: 0.06, sd: 0.02 },
+    flutters: true,
+    applies: always,
+    alter: (m, share) => {
+      const { volts, packA } = fullThrottle(m);
+      m.wiringResistanceOhm += (Math.max(share, 0) * volts) / Math.max(packA, 1e-3);
+    },
+    says: () => 'amps and rpm low and wavering while the pack keeps its volts',
+    test: 'feel connectors and bullets after a run (one is hot), and read the volts at the ESC while someone pulls gently at each lead'
+  },
+  {
+    id: 'slipping-propeller',
+    title: 'the propulsor slips on its shaft',
+    often: 0.05,
+    severity: { middle: 0.14, sd: 0.05 },
+    flutters: true,
+    applies: always,
+    alter: (m, slip) => {
+      const kept = (1 - Math.min(Math.max(slip, 0), 0.8)) ** 2;
+      m.thrustFactor *= kept;
+      m.powerFactor *= kept;
+    },
+    says: () =>
+      'the motor turns faster than it should for few and wavering amps, and little thrust comes of it',
+    test: 'mark hub and shaft with a pen across the joint: after a run the marks no longer meet'
+  },
+  {
+    id: 'stand-arm',
+    title: 'the thrust scale or its arm',
+    often: 0.06,
+    severity: { middle: 0, sd: 0.2 },
+    flutters: false,
+    applies: always,
+    reads: 'thrustN',
+    says: (by) =>
+      `amps and rpm are right, thrust ${percent(Math.expm1(by))} ${by > 0 ? 'high' : 'low'}: the scale, its arm, or something in the wash`,
+    test: 'hang a known weight at the motor’s axis and read the scale; look for what stands in the stream'
+  },
+  {
+    id: 'ammeter',
+    title: 'the ammeter',
+    often: 0.03,
+    severity: { middle: 0, sd: 0.1 },
+    flutters: false,
+    applies: always,
+    reads: 'batteryCurrentA',
+    says: (by) => `rpm and thrust are right, amps ${percent(Math.expm1(by))} ${by > 0 ? 'high' : 'low'}`,
+    test: 'compare the charge that goes back in with what the meter counted'
+  }
+];
