@@ -1,7 +1,8 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { warmPool } from '$lib/server/compute/pool';
-import { closeStore, dataFault } from '$lib/server/db/store';
+import { endAbandoned } from '$lib/server/runs/samples';
+import { closeStore, dataFault, store } from '$lib/server/db/store';
 import { DataFault } from '$lib/server/db/data-fault';
 import { faultPage } from '$lib/server/guard/fault-page';
 import { secure } from '$lib/server/guard/headers';
@@ -11,7 +12,7 @@ import { sentence } from '$lib/server/http';
 /** The database opens when the server starts, not at the first request: what is wrong with it is said at once. */
 export const init: ServerInit = () => {
   if (building) return;
-  dataFault();
+  if (!dataFault()) endAbandoned(store());
   // the first who asks does not wait for a cold start of the computing threads
   void warmPool();
   process.once('exit', closeStore);

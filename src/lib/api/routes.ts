@@ -2,13 +2,21 @@ import type { ChangeAnswer } from '../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
 import { settingsSchema, type Settings } from '../core/document/settings-schema.ts';
-import { runLoggedSchema } from '../core/document/run-schema.ts';
+import {
+  runBegunSchema,
+  runEditedSchema,
+  runLoggedSchema,
+  type RunBegun,
+  type RunEdited
+} from '../core/document/run-schema.ts';
 import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
 import type {
+  RunDetails,
   RunReading,
   StoredCraft,
   StoredMakersTable,
   StoredPart,
+  StoredRun,
   StoredSearch,
   StoredSetup
 } from '../core/document/stored.ts';
@@ -18,6 +26,7 @@ import { briefSchema } from '../core/mend/sketch-checked.ts';
 import type { Brief } from '../core/brief/brief.ts';
 import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
 import type { PredictAnswer } from '../core/predict/answer.ts';
+import type { Thinned } from '../core/testing/record/thin.ts';
 import type { Plan } from '../core/testing/plan/stage.ts';
 import type { RowError } from '../core/text/row-error.ts';
 import type { RouteId } from './paths.ts';
@@ -39,6 +48,13 @@ export interface CraftImport {
   setupIds: number[];
 }
 
+/** A run as its page shows it: with the document it was made with, and its curve where it was recorded. */
+export interface RunWhole {
+  run: StoredRun;
+  document: SetupDocument;
+  overview: Thinned | null;
+}
+
 /** What the import of a shelf would do, or did. */
 export interface ShelfImport {
   parts: { kind: StoredPart['kind']; name: string; action: 'add' | 'already there' }[];
@@ -56,6 +72,7 @@ const setup = as<StoredSetup>(named('StoredSetup'));
 const part = as<StoredPart>(named('StoredPart'));
 const table = as<StoredMakersTable>(named('StoredMakersTable'));
 const search = as<StoredSearch>(named('StoredSearch'));
+const run = as<StoredRun>(named('StoredRun'));
 const marked = as<Marked>(named('Marked'));
 
 /** What a caller sends of a part: checked by the schema of its kind, further in. */
@@ -112,10 +129,78 @@ export const ROUTES = {
     summary: 'Logs a run of a setup: what the meter showed.',
     body: {
       kind: 'json',
-      is: as<{ title: string; verdict?: string; readings: RunReading[] }>(runLoggedSchema)
+      is: as<{ title: string; verdict?: string; readings: RunReading[]; details?: RunDetails }>(
+        runLoggedSchema
+      )
     },
     answer: as<{ id: number }>({ type: 'object', required: ['id'], properties: { id: { type: 'integer' } } }),
     status: 201,
+    refuses: [404]
+  }),
+  listRuns: route('listRuns', {
+    summary: 'Logged runs of a craft, newest first.',
+    answer: as<StoredRun[]>({ type: 'array', items: named('StoredRun') }),
+    refuses: []
+  }),
+  readRun: route('readRun', {
+    summary: 'One run with the setup it was made with, and its curve where it was recorded.',
+    answer: as<RunWhole>(named('RunWhole')),
+    refuses: [404]
+  }),
+  editRun: route('editRun', {
+    summary: 'Writes words and details of a run anew; names the revision the edit was made from.',
+    body: { kind: 'json', is: as<RunEdited>(runEditedSchema) },
+    answer: run,
+    refuses: [404, 409]
+  }),
+  deleteRun: route('deleteRun', {
+    summary: 'Takes a run out of the log.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: marked,
+    refuses: [404, 409]
+  }),
+  restoreRun: route('restoreRun', {
+    summary: 'Puts a deleted run back.',
+    answer: marked,
+    refuses: [404]
+  }),
+  beginRun: route('beginRun', {
+    summary: 'Begins a run that is recorded as it goes on.',
+    body: { kind: 'json', is: as<RunBegun>(runBegunSchema) },
+    answer: run,
+    status: 201,
+    refuses: [404, 429]
+  }),
+  followRun: route('followRun', {
+    summary: 'A run as it goes on: server-sent events, twenty samples a second.',
+    answer: as<never>({ type: 'string', format: 'binary' }),
+    sendsFile: true,
+    refuses: [404]
+  }),
+  throttleRun: route('throttleRun', {
+    summary: 'Sets the throttle of a run on the simulated stand.',
+    body: {
+      kind: 'json',
+      is: as<{ throttle: number }>({
+        title: 'request',
+        type: 'object',
+        required: ['throttle'],
+        properties: { throttle: { type: 'number', minimum: 0, maximum: 1, title: 'throttle' } }
+      })
+    },
+    answer: as<{ id: number }>(named('Opened')),
+    refuses: [404]
+  }),
+  stopRun: route('stopRun', {
+    summary: 'Stops a run.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: run,
+    refuses: [404]
+  }),
+  runSamples: route('runSamples', {
+    summary: 'Every sample of a run as CSV.',
+    answer: as<never>({ type: 'string', format: 'binary' }),
+    sendsFile: true,
     refuses: [404]
   }),
   search: route('search', {

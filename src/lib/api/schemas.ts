@@ -288,6 +288,23 @@ export const SCHEMAS = {
       timerS: nullable(number)
     })
   }),
+  StoredRun: object({
+    id: whole,
+    revision: whole,
+    setupId: whole,
+    heldAt: text,
+    title: text,
+    verdict: text,
+    readings: list({ type: 'object' }),
+    details: { type: 'object' },
+    state: { enum: ['live', 'ended'] },
+    samples: whole
+  }),
+  RunWhole: object({
+    run: reference('StoredRun'),
+    document: reference('Setup'),
+    overview: nullable(object({ seconds: list(number), channels: { type: 'object' } }))
+  }),
   PlanRequest: standardSchema(planRequestSchema) as Json,
   ChangeAnswer: object({
     sentence: text,

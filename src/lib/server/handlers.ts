@@ -18,8 +18,11 @@ import {
 } from './makers-tables.ts';
 import { createPart, editPart, getPart, listParts, markPart } from './parts.ts';
 import { createSearch, editSearch, getSearch, listSearches, markSearch } from './searches.ts';
-import { logRun } from './runs.ts';
-import type { RunReading } from '../core/document/stored.ts';
+import { beginRun, followRun, setThrottle, stopRun } from './runs/live.ts';
+import { csvOf } from './runs/samples.ts';
+import { editRun, getRun, getRunWhole, listRuns, logRun, markRun } from './runs/runs.ts';
+import type { RunDetails } from '../core/document/stored.ts';
+import { csvFile, knownDetails, knownReading } from './runs/edges.ts';
 import { search, shelfParts } from './search.ts';
 import { getSettings, putSettings } from './settings.ts';
 import {
@@ -91,16 +94,28 @@ export const HANDLERS: Handlers = {
     return result.ok ? found(result.answer) : invalid(result.errors.errors);
   },
   logRun: ({ db, id, body }) => {
-    const known = ({ throttle, speedMs, ...r }: RunReading): RunReading => ({
-      throttle,
-      speedMs,
-      batteryVoltageV: r.batteryVoltageV ?? null,
-      batteryCurrentA: r.batteryCurrentA ?? null,
-      rpm: r.rpm ?? null,
-      thrustN: r.thrustN ?? null
-    });
-    const run = { title: body.title, verdict: body.verdict ?? '', readings: body.readings.map(known) };
+    const { title, verdict = '', details } = body;
+    const run = { title, verdict, readings: body.readings.map(knownReading), details: knownDetails(details) };
     return logRun(db, id, run, new Date().toISOString());
+  },
+  listRuns: ({ db, id }) => found(listRuns(db, id)),
+  readRun: ({ db, id }) => getRunWhole(db, id),
+  editRun: ({ db, id, body, revision }) =>
+    editRun(
+      db,
+      id,
+      { ...body, details: body.details && knownDetails(body.details as RunDetails) } as typeof body,
+      revision
+    ),
+  deleteRun: ({ db, id, revision }) => markRun(db, id, true, revision),
+  restoreRun: ({ db, id }) => markRun(db, id, false),
+  beginRun: ({ db, id, body }) => beginRun(db, id, body, new Date().toISOString()),
+  followRun: ({ id }) => followRun(id),
+  throttleRun: ({ id, body }) => setThrottle(id, body.throttle),
+  stopRun: ({ db, id }) => stopRun(db, id),
+  runSamples: ({ db, id }) => {
+    const run = getRun(db, id);
+    return run.ok ? found(csvFile(`run-${id}.csv`, csvOf(db, id))) : run;
   },
   search: async ({ db, body }) => {
     const result = await search(body, shelfParts(db), getSettings(db).schools);

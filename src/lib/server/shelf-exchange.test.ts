@@ -9,7 +9,7 @@ import { parseMakersTable } from '../core/shelf/makers-table.ts';
 import { openDatabase, type Db } from './db/open.ts';
 import { createMakersTable, listMakersTables } from './makers-tables.ts';
 import { createPart, listParts } from './parts.ts';
-import { createRun, listRuns } from './runs.ts';
+import { createRun, listRuns } from './runs/runs.ts';
 import { createCraft } from './crafts.ts';
 import { createSetup } from './setups.ts';
 import { exportShelf, importShelf, undoImport } from './shelf-exchange.ts';

@@ -29,6 +29,10 @@ const CHART: Chart = {
 };
 const RUN: StoredRun = {
   id: 1,
+  revision: 1,
+  details: {},
+  state: 'ended',
+  samples: 0,
   setupId: 1,
   heldAt: '2026-05-01T10:00:00Z',
   title: 'jetty',

@@ -1,3 +1,4 @@
+import type { Change } from './change.ts';
 import type { MakersRow } from './makers-row.ts';
 import type { Battery, Esc, Motor, Propulsor, ReceiverSupply, SetupDocument } from './schema.ts';
 
@@ -73,7 +74,7 @@ export interface StoredMakersTable {
   rows: MakersRow[];
 }
 
-/** One reading of a run: what the meter showed at a moment. SI; null where it was not read. */
+/** One reading of a run: what the meter showed at a moment, or on average over a steady stretch. SI; null where it was not read. */
 export interface RunReading {
   throttle: number;
   speedMs: number;
@@ -81,14 +82,60 @@ export interface RunReading {
   batteryCurrentA: number | null;
   rpm: number | null;
   thrustN: number | null;
+  motorC?: number | null;
+  escC?: number | null;
+  packC?: number | null;
+  /** How long it was held. */
+  seconds?: number | null;
+  stateOfCharge?: number | null;
+  /** Relative wavering of the amps. */
+  flutter?: number | null;
+}
+
+/** Why a run ended by itself, or that it was stopped or broken off. */
+export interface RunEnd {
+  rule: 'limit' | 'time' | 'stopped' | 'left' | 'broken-off';
+  quantity?: string;
+  value?: number;
+  limit?: number;
+}
+
+/** What is noted of a run beside its readings. */
+export interface RunDetails {
+  source?: 'typed' | 'file' | 'serial' | 'stand';
+  /** Stage of the plan that it was, and what of the setup was another for it. */
+  stage?: string | null;
+  changes?: Change[] | null;
+  feel?: 'too-hot' | 'hot' | 'warm' | 'cold' | null;
+  seconds?: number | null;
+  restedCellV?: number | null;
+  chargedAh?: number | null;
+  startCharge?: number | null;
+  airTemperatureC?: number | null;
+  airPressurePa?: number | null;
+  notes?: string | null;
+  place?: string | null;
+  broke?: string | null;
+  end?: RunEnd | null;
+  /** Highest amps and lowest volts of the whole run. */
+  peakA?: number | null;
+  lowestV?: number | null;
+  /** The simulated stand's order, so that it can be run again. */
+  stand?: { seed: number; fault: string | null } | null;
 }
 
 /** One logged test. */
 export interface StoredRun {
   id: number;
+  /** Grows with every change; a write names the one it was made from. */
+  revision: number;
   setupId: number;
   heldAt: string;
   title: string;
   verdict: string;
   readings: RunReading[];
+  details: RunDetails;
+  state: 'live' | 'ended';
+  /** Samples that are stored. */
+  samples: number;
 }

@@ -9,7 +9,8 @@ const WORDS = {
   setup: 'setup',
   part: 'part',
   makers_table: 'maker’s table',
-  search: 'search'
+  search: 'search',
+  run: 'run'
 } as const;
 
 /**

@@ -7,11 +7,12 @@ import { sql as start } from './migrations/0001-start.ts';
 import { sql as measuredAndTables } from './migrations/0002-measured-and-tables.ts';
 import { sql as revisions } from './migrations/0003-revisions.ts';
 import { sql as searches } from './migrations/0004-searches.ts';
+import { sql as recordedRuns } from './migrations/0005-recorded-runs.ts';
 
 export type Db = Database.Database;
 
 /** Numbered migrations, append only. */
-const MIGRATIONS: readonly string[] = [start, measuredAndTables, revisions, searches];
+const MIGRATIONS: readonly string[] = [start, measuredAndTables, revisions, searches, recordedRuns];
 /** "Iskn": SQLite's mark of whose file it is. */
 const APPLICATION_ID = 0x49736b6e;
 /** How long a write waits for another program that holds the file, ms. */

@@ -4,7 +4,7 @@ import { transaction } from '../db/transaction.ts';
 import { found, type Outcome } from '../outcome.ts';
 import type { PartKind } from '../../core/document/stored.ts';
 import { createPart } from '../parts.ts';
-import { createRun } from '../runs.ts';
+import { createRun } from '../runs/runs.ts';
 import { createSetup } from '../setups.ts';
 import { DEMO_CRAFTS, setupDocument } from './crafts.ts';
 import { createMakersTable } from '../makers-tables.ts';

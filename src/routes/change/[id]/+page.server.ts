@@ -4,7 +4,7 @@ import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { idOf } from '$lib/server/outcome';
 import { listParts } from '$lib/server/parts';
-import { listRuns } from '$lib/server/runs';
+import { listRuns } from '$lib/server/runs/runs';
 import { shelfParts } from '$lib/server/search';
 import { getSettings } from '$lib/server/settings';
 import { getSetup } from '$lib/server/setups';

@@ -5,7 +5,7 @@ import { store } from '$lib/server/db/store';
 import { besideOf, countSetups, listSetupRows, MOST_LISTED, soon } from '$lib/server/lists';
 import { idOf } from '$lib/server/outcome';
 import { listParts } from '$lib/server/parts';
-import { listRuns } from '$lib/server/runs';
+import { listRuns } from '$lib/server/runs/runs';
 import { getSettings } from '$lib/server/settings';
 import { getSetup } from '$lib/server/setups';
 import { summaries } from '$lib/server/summaries';

@@ -3,7 +3,7 @@ import { runCheck } from '../../checks/check.ts';
 import type { CheckResult } from '../../checks/finding.ts';
 import { touchLimitC } from '../../checks/touch-temperature.ts';
 import type { Situation } from '../../situation/situation.ts';
-import type { Feel } from './log-entry.ts';
+import type { Feel } from '../../document/run-schema.ts';
 
 /** Temperatures at which a run ends whatever the school of warmth, °C: a case and an ESC too hot to touch. Common practice. */
 export const STOP_MOTOR_C = 80;

@@ -1,9 +1,6 @@
 import type { FromSchema } from 'json-schema-to-ts';
+import { FEELS, type Feel } from '../../document/run-schema.ts';
 import { measurementSchema, type Measurement } from '../../calibration/schema.ts';
-
-/** How warm the parts were to the touch, the warmest first. What is too hot follows from the school. */
-export const FEELS = ['too-hot', 'hot', 'warm', 'cold'] as const;
-export type Feel = (typeof FEELS)[number];
 
 export const FEEL_WORDS: Readonly<Record<Feel, string>> = {
   'too-hot': 'too hot to hold',
