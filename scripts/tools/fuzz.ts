@@ -23,6 +23,12 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET POST', '/api/v1/crafts/*/searches'],
   ['GET PUT POST DELETE', '/api/v1/searches/*'],
   ['POST', '/api/v1/setups/*/runs'],
+  ['POST', '/api/v1/setups/*/live'],
+  ['GET', '/api/v1/crafts/*/runs'],
+  ['GET PUT POST DELETE', '/api/v1/runs/*'],
+  ['POST', '/api/v1/runs/*/throttle'],
+  ['POST', '/api/v1/runs/*/stop'],
+  ['GET', '/api/v1/runs/*/samples'],
   ['GET POST', '/api/v1/setups'],
   ['GET PUT DELETE', '/api/v1/setups/*'],
   ['POST', '/api/v1/setups/*/undo'],
@@ -50,7 +56,8 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET', '/settings'],
   ['GET', '/match/*'],
   ['GET', '/find/*'],
-  ['GET', '/change/*']
+  ['GET', '/change/*'],
+  ['GET', '/test/*']
 ];
 
 const METHODS = ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'];
@@ -225,6 +232,25 @@ const nearDocument = fc.oneof(
       { maxLength: 4 }
     )
   }),
+  fc.record({
+    title: fc.string({ minLength: 1, maxLength: 9 }),
+    source: mostly(fc.constantFrom('stand', 'serial')),
+    longestS: fc.constant(1),
+    changes: fc.array(
+      fc.record({
+        path: mostly(fc.constantFrom('battery.series', 'propulsor.diameterM', 'motor.toString')),
+        value: fc.oneof(fc.double(), odd)
+      }),
+      { maxLength: 2 }
+    ),
+    startCharge: figure(0, 1),
+    stand: fc.record({ seed: whole(9), fault: mostly(fc.constantFrom('weak-cell', 'loose-lead')) })
+  }),
+  fc.record({
+    details: fc.record({ feel: odd, notes: odd, changes: odd }),
+    revision: fc.integer({ min: 1, max: 5 })
+  }),
+  fc.record({ throttle: figure(0, 1) }),
   fc.record({ title: odd, readings: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),
   fc.record({ setup: nearSetup, points: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),
   fc.record({ setup: nearSetup, measurements: fc.array(fc.oneof(point, odd), { maxLength: 3 }) }),

@@ -378,7 +378,12 @@ test('a change over HTTP, by the command line and by the core gives the same ans
 
 test('a plan over HTTP, by the command line and by the core is the same; a stage that it lacks is named', async () => {
   const request = {
-    setup: SETUP_OF_A_BOAT,
+    setup: {
+      ...SETUP_OF_A_BOAT,
+      battery: { ...SETUP_OF_A_BOAT.battery, capacityAh: 5, continuousC: 60 },
+      esc: { continuousA: 150, maxSeries: 8 },
+      motor: { kvRpmPerVolt: 1000, massKg: 0.35, cooling: 'water' }
+    },
     change: { kind: 'cells', series: 5 },
     temperatureSchool: '5s',
     log: [
@@ -409,6 +414,23 @@ test('a run is logged with its setup, and one of another shape is refused in wor
   assert.equal(made.status, 201);
   assert.ok(((await made.json()) as { id: number }).id > 0);
   assert.equal((await post('/api/v1/setups/99999/runs', { title: 'x', readings })).status, 404);
+  for (const path of ['motor.toString', 'battery.series', 'x'.repeat(99)]) {
+    const details = { changes: [{ path, value: -3 }] };
+    assert.equal((await post('/api/v1/setups/1/runs', { title: 'x', readings, details })).status, 422, path);
+  }
+  const { id } = (await (await post('/api/v1/setups/1/runs', { title: 'of a kind', readings })).json()) as {
+    id: number;
+  };
+  const document = (await (await fetch(`${server.address}/api/openapi.json`)).json()) as object;
+  const ajv = new Ajv2020({ strict: false });
+  ajv.addSchema({ $id: 'api', ...document });
+  const whole: unknown = await (await fetch(`${server.address}/api/v1/runs/${id}`)).json();
+  assert.ok(ajv.validate({ $ref: 'api#/components/schemas/RunWhole' }, whole), ajv.errorsText());
+  assert.equal((await fetch(`${server.address}/api/v1/runs/${id}/live`)).status, 404);
+  const listed = (await (await fetch(`${server.address}/api/v1/crafts/1/runs`)).json()) as {
+    title: string;
+  }[];
+  assert.ok(listed.some((run) => run.title === 'of a kind'));
   const bad = await post('/api/v1/setups/1/runs', { title: 'x', readings: [{ throttle: 7, speedMs: 0 }] });
   assert.equal(bad.status, 422);
   assert.equal(((await bad.json()) as { errors: { path: string }[] }).errors[0].path, 'readings.0.throttle');

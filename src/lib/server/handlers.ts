@@ -21,7 +21,6 @@ import { createSearch, editSearch, getSearch, listSearches, markSearch } from '.
 import { beginRun, followRun, setThrottle, stopRun } from './runs/live.ts';
 import { csvOf } from './runs/samples.ts';
 import { editRun, getRun, getRunWhole, listRuns, logRun, markRun } from './runs/runs.ts';
-import type { RunDetails } from '../core/document/stored.ts';
 import { csvFile, knownDetails, knownReading } from './runs/edges.ts';
 import { search, shelfParts } from './search.ts';
 import { getSettings, putSettings } from './settings.ts';
@@ -101,12 +100,7 @@ export const HANDLERS: Handlers = {
   listRuns: ({ db, id }) => found(listRuns(db, id)),
   readRun: ({ db, id }) => getRunWhole(db, id),
   editRun: ({ db, id, body, revision }) =>
-    editRun(
-      db,
-      id,
-      { ...body, details: body.details && knownDetails(body.details as RunDetails) } as typeof body,
-      revision
-    ),
+    editRun(db, id, { ...body, details: body.details && knownDetails(body.details) }, revision),
   deleteRun: ({ db, id, revision }) => markRun(db, id, true, revision),
   restoreRun: ({ db, id }) => markRun(db, id, false),
   beginRun: ({ db, id, body }) => beginRun(db, id, body, new Date().toISOString()),

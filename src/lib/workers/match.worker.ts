@@ -7,6 +7,10 @@ import type { MakersRow } from '../core/document/makers-row.ts';
 import { fitAround } from '../core/fit/fit-around.ts';
 import { compareWithTable } from '../core/shelf/compare-makers-table.ts';
 import { changePicture, whyChange } from '../core/change/change-picture.ts';
+import type { RunComparison } from '../core/testing/compare/comparison.ts';
+import type { RunsLearnt } from '../core/testing/learn.ts';
+import { planned } from '../core/testing/planned.ts';
+import { expectedOf } from '../core/testing/record/expected.ts';
 import { tellCandidate } from '../core/search/told.ts';
 import {
   fittingsFor,
@@ -27,6 +31,15 @@ const learnFromBoth = async (
   ...of: Parameters<typeof import('../core/change/learn-from.ts').learnFromBoth>
 ): Promise<Learnt | null> => (await import('../core/change/learn-from.ts')).learnFromBoth(...of);
 
+/** Learns from runs; the least-squares package is loaded when it is first asked for. */
+const learnFromRuns = async (
+  ...of: Parameters<typeof import('../core/testing/learn.ts').learnFromRuns>
+): Promise<RunsLearnt | null> => (await import('../core/testing/learn.ts')).learnFromRuns(...of);
+/** Compares a run with its prediction; the matrix package is loaded when it is first asked for. */
+const compareRun = async (
+  ...of: Parameters<typeof import('../core/testing/compare/comparison.ts').compareRun>
+): Promise<RunComparison> => (await import('../core/testing/compare/comparison.ts')).compareRun(...of);
+
 /** What the page may ask of the worker: the core's own functions, nothing else. */
 const api = {
   matchPicture,
@@ -41,7 +54,11 @@ const api = {
   changePicture,
   whyChange,
   learnFrom,
-  learnFromBoth
+  learnFromBoth,
+  planned,
+  expectedOf,
+  compareRun,
+  learnFromRuns
 };
 export type MatchWorker = typeof api;
 

@@ -1,4 +1,4 @@
-import type { FromSchema } from 'json-schema-to-ts';
+import type { Change } from './change.ts';
 import type { RunDetails, RunReading } from './stored.ts';
 
 /** How warm the parts were to the touch, the warmest first. What is too hot follows from the school. */
@@ -96,7 +96,12 @@ export const runEditedSchema = {
     revision: { type: 'integer', title: 'revision' }
   }
 } as const;
-export type RunEdited = FromSchema<typeof runEditedSchema>;
+export interface RunEdited {
+  readonly title?: string;
+  readonly verdict?: string;
+  readonly details?: RunDetails;
+  readonly revision?: number;
+}
 
 /** What of a run is sent to be logged. */
 export interface RunLogged {
@@ -151,4 +156,18 @@ export const runBegunSchema = {
     }
   }
 } as const;
-export type RunBegun = FromSchema<typeof runBegunSchema>;
+export interface RunBegun {
+  readonly title: string;
+  readonly source: 'stand' | 'serial';
+  readonly stage?: string | null;
+  readonly changes?: Change[] | null;
+  readonly longestS?: number | null;
+  readonly stops?:
+    | {
+        readonly quantity: 'batteryCurrentA' | 'cellVoltageV' | 'motorC' | 'escC' | 'rpm' | 'thrustN';
+        readonly stopAt: number;
+      }[]
+    | null;
+  readonly startCharge?: number | null;
+  readonly stand?: { readonly seed?: number | null; readonly fault?: string | null } | null;
+}

@@ -49,6 +49,7 @@ test('every sentence ends as one and names what it was given', () => {
       choices: ['a', null, 'b'],
       kinds: ['a', 'b'],
       fields: ['a', 'b'],
+      stages: ['a', 'b'],
       formats: ['a', 'b'],
       lengths: [2, 3],
       merit: 1.2345,

@@ -8,6 +8,7 @@ import { answerChange } from '../../core/change/answer-change.ts';
 import { changePicture, type ChangePicture } from '../../core/change/change-picture.ts';
 import { answerPlan } from '../../core/change/answer-plan.ts';
 import type { Plan } from '../../core/testing/plan/stage.ts';
+import { planned } from '../../core/testing/planned.ts';
 import { firstChange } from '../../core/change/first-change.ts';
 import type { ChangeAnswer } from '../../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../../core/calibration/calibrate.ts';
@@ -121,6 +122,9 @@ export function changePage(
   const drawn = changePicture(view, false);
   return drawn.ok ? drawn.picture : null;
 }
+
+/** What the Test page shows before its own workers answer: the plan by what was logged. */
+export const testPage = planned;
 
 /** Rounds after which the compiler has seen what matters. */
 const WARM_ROUNDS = 4;

@@ -1,6 +1,5 @@
 import type { RunBegun } from '../../core/document/run-schema.ts';
 import type { RunEnd, StoredRun } from '../../core/document/stored.ts';
-import { withChanges } from '../../core/document/change.ts';
 import { validateSetup } from '../../core/document/validate.ts';
 import { StopRules } from '../../core/testing/record/stop-rules.ts';
 import type { Sample } from '../../core/testing/record/sample.ts';
@@ -10,6 +9,7 @@ import type { Watch } from '../../core/testing/plan/stage.ts';
 import type { Db } from '../db/open.ts';
 import { found, invalid, notFound, refused, type Outcome } from '../outcome.ts';
 import { getSetup } from '../setups.ts';
+import { madeBy } from './made-by.ts';
 import { createRun, getRun } from './runs.ts';
 import { appendSamples, endRun } from './samples.ts';
 
@@ -20,6 +20,8 @@ const FLUSH = 10;
 const ALONE_MS = 1500;
 /** Longest catching up after the process was held up, s; beyond it the stand waits, as a real one could not. */
 const BEHIND_S = 0.5;
+/** A run that names no time ends after this, s. */
+const LONGEST_S = 600;
 /** Runs at once. */
 const MOST_LIVE = 8;
 
@@ -127,7 +129,9 @@ export function beginRun(db: Db, setupId: number, begun: RunBegun, heldAt: strin
   if (!setup.ok) return setup;
   if (live.size >= MOST_LIVE) return refused('busy', 'Too many runs go on at once; stop one first.');
   const { changes, stand: order } = begun;
-  const document = changes ? withChanges(setup.value.document, changes as never) : setup.value.document;
+  const made = madeBy(setup.value.document, changes);
+  if (!made.ok) return made;
+  const document = made.value;
   const checked = validateSetup(document);
   if (!checked.ok) return invalid(checked.errors);
   const seed = order?.seed ?? Math.floor(Math.random() * 2 ** 32);
@@ -148,12 +152,12 @@ export function beginRun(db: Db, setupId: number, begun: RunBegun, heldAt: strin
     details: {
       source: begun.source,
       stage: begun.stage ?? null,
-      changes: (changes ?? null) as never,
+      changes: changes ?? null,
       startCharge,
       stand: stand ? { seed, fault } : null
     }
   });
-  const rules = new StopRules(watch, document.battery.series, begun.longestS ?? Infinity);
+  const rules = new StopRules(watch, document.battery.series, begun.longestS ?? LONGEST_S);
   live.set(id, new LiveRun(db, id, stand, rules, () => live.delete(id)));
   return getRun(db, id);
 }

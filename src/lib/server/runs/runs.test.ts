@@ -130,12 +130,7 @@ test('what a killed server left behind is a run: its samples, and that it was br
 test('a live run of nothing, of a setup that is none, or of changes that cannot be is refused', () => {
   const begun = { title: 'x', source: 'stand' } as const;
   assert.ok(!beginRun(db, 99999, begun, HELD).ok);
-  const odd = beginRun(
-    db,
-    setupId,
-    { ...begun, changes: [{ path: 'battery.series', value: 4000 }] as never },
-    HELD
-  );
+  const odd = beginRun(db, setupId, { ...begun, changes: [{ path: 'battery.series', value: 4000 }] }, HELD);
   assert.ok(!odd.ok && odd.code === 'invalid');
   const run = beginRun(db, setupId, { ...begun, stand: { seed: 3, fault: 'weak-cell' } }, HELD);
   assert.ok(run.ok);

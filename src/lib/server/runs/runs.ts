@@ -8,6 +8,7 @@ import type { Db } from '../db/open.ts';
 import { transaction } from '../db/transaction.ts';
 import { found, notFound, staleness, type Outcome } from '../outcome.ts';
 import { getSetup } from '../setups.ts';
+import { madeBy } from './made-by.ts';
 
 interface Row {
   id: number;
@@ -89,6 +90,8 @@ export function logRun(db: Db, setupId: number, run: RunLogged, heldAt: string):
   return transaction(db, () => {
     const setup = getSetup(db, setupId);
     if (!setup.ok) return setup;
+    const made = madeBy(setup.value.document, run.details?.changes);
+    if (!made.ok) return made;
     return found({ id: createRun(db, { ...run, setupId, heldAt }) });
   });
 }
@@ -124,6 +127,9 @@ export function editRun(db: Db, id: number, edited: RunEdited, revision: unknown
     if (!run.ok) return run;
     const stale = staleness(revision, run.value, 'run', true);
     if (stale) return stale;
+    const document = documentOf(db, id);
+    const made = document && madeBy(document, edited.details?.changes);
+    if (made && !made.ok) return made;
     const { title = run.value.title, verdict = run.value.verdict } = edited;
     const details = { ...run.value.details, ...edited.details };
     db.prepare(

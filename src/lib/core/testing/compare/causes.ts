@@ -102,7 +102,9 @@ export function causesOf(setup: SetupDocument, observed: readonly Observed[]): C
   const flutters = observed.flatMap((o) => o.flutter ?? []);
   const wavering = (loose: boolean): number =>
     flutters.reduce((sum, v) => sum + logNormal(v, loose ? LOOSE_FLUTTER : STEADY_FLUTTER), 0);
-  const judged = HYPOTHESES.filter((h) => h.applies(setup)).map((h) => {
+  const judged = HYPOTHESES.filter(
+    (h) => h.applies(setup) && (!h.reads || rows.some((row) => row.reading === h.reads))
+  ).map((h) => {
     const fit = weigh(h, setup, { rows, measurements, trains, base, residual, common });
     return { h, ...fit, log: fit.log + Math.log(h.often) + wavering(h.flutters) };
   });

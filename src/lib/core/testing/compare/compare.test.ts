@@ -68,6 +68,9 @@ test('KV far above the label is told with how far; a scale that reads low is tol
 test('what waits for no reading: nothing to compare, nothing to explain', () => {
   assert.deepEqual(causesOf(PLANE, [{ measurement: { throttle: 1, motorC: 40 }, flutter: null }]), []);
   assert.deepEqual(compareRun(PLANE, []).causes, []);
+  // a scale that was not read is not blamed
+  const silent = causesOf(BOAT, observedOf(BOAT, 1)).map((c) => c.id);
+  assert.ok(!silent.includes('stand-arm') && silent.includes('ammeter'), silent.join());
 });
 
 test('a run beside its prediction: off by what it is off, outside where it is; a maker’s row at its own volts stays as printed', () => {

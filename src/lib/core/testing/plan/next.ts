@@ -13,6 +13,9 @@ import { nextFlight, toldBy } from './time-ladder.ts';
 /** A reading so far above its band that the next step is not skipped to: the whole band's half beyond its end. */
 const ABOVE_SHARE = 0.5;
 
+/** A run that lasted less than this share of its time was none. */
+const WHOLE_SHARE = 0.6;
+
 /** What a meter showed of a watched figure; null where it was not read. */
 export function readOf(e: LogEntry, quantity: Watched, series: number): number | null {
   if (quantity !== 'cellVoltageV') return e[quantity] ?? null;
@@ -75,6 +78,11 @@ export function nextOf(
   if (beyond.length > 0) return back(stages, at, log, `beyond a limit (${listed(beyond)})`);
   if (feel === 'too-hot') return back(stages, at, log, `too hot to hold, by “${chosen.title}”`);
   if (feel === 'hot') return again(stages, at, log);
+  if (e.seconds != null && e.seconds < WHOLE_SHARE * stage.seconds)
+    return step(
+      stage,
+      `${showMinutes(e.seconds)} of ${showMinutes(stage.seconds)} say little of how warm it gets: run it whole`
+    );
   return onward(s, stages, at, e, feel);
 }
 

@@ -71,6 +71,15 @@ test('what would break is not put on the bench; a wish that is not met is no rea
   const of = (setup: SetupDocument): boolean => mayBeTested(runChecks(situationOf(setup)));
   const sound: SetupDocument = { ...PLANE, esc: { continuousA: 80, maxSeries: 6 } };
   assert.equal(of({ ...sound, craft: { ...sound.craft, targetSeconds: 90_000 } }), true);
+  // a screw below its window is slow, above it comes apart
+  const boat = (kvRpmPerVolt: number): SetupDocument => ({
+    ...BOAT,
+    battery: { ...BOAT.battery, capacityAh: 5, continuousC: 60 },
+    esc: { continuousA: 250, maxSeries: 8 },
+    motor: { kvRpmPerVolt, massKg: 0.5, cooling: 'water' }
+  });
+  assert.equal(of(boat(1000)), true);
+  assert.equal(of(boat(3400)), false);
   assert.equal(of({ ...sound, esc: { continuousA: 10, maxSeries: 6 } }), false);
   assert.equal(of({ ...sound, esc: { continuousA: 80, maxSeries: 3 } }), false);
 });
@@ -132,6 +141,11 @@ test('boats: stone cold leaves out a step, warm takes one, hot repeats half as l
   // nothing told of warmth is one step, and the last run leads to the timer
   assert.equal(of(['run-1', undefined]).stage, 'run-2');
   assert.equal(of(['run-3', 'cold']).stage, 'time');
+  // seven seconds of forty-five leave anything cold
+  const short = after(SOUND, [start, entry('run-1', { feel: 'cold', seconds: 7 })]);
+  assert.equal(short.stage, 'run-1');
+  assert.match(short.why, /7 s of 45 s/);
+  assert.equal(after(SOUND, [start, entry('run-1', { feel: 'cold', seconds: 40 })]).stage, 'run-3');
   // a motor that is hot without its screw has a fault
   assert.match(after(SOUND, [entry('without', { feel: 'too-hot' })]).why, /fault/);
 });

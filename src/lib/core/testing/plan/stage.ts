@@ -1,4 +1,3 @@
-import type { SetupDocument } from '../../document/schema.ts';
 import type { Change } from '../../document/change.ts';
 import type { Band } from '../../train/bands.ts';
 import type { CautionId } from './cautions.ts';
@@ -58,7 +57,3 @@ export interface Plan {
   readonly stages: readonly Stage[];
   readonly next: Next;
 }
-
-/** Craft kinds whose propulsor is taken off with other words. */
-export const bareWords = (kind: SetupDocument['craft']['kind']): string =>
-  kind === 'boat' ? 'the screw' : 'the propellers';

@@ -4,7 +4,7 @@ import type { Situation } from '../../situation/situation.ts';
 import { show, showMinutes } from '../../units/show.ts';
 import type { CautionId } from './cautions.ts';
 import { gentler } from './gentler.ts';
-import { bareWords, type Stage } from './stage.ts';
+import type { Stage } from './stage.ts';
 import { firstFlightS } from './time-ladder.ts';
 import { watchAt, watchHover } from './watch-at.ts';
 
@@ -34,8 +34,8 @@ const fitted = (s: Situation): string =>
 const bare = (s: Situation): Stage => ({
   id: 'without',
   kind: 'bare',
-  title: `Without ${bareWords(s.kind)}`,
-  fit: `everything but ${bareWords(s.kind)}`,
+  title: s.kind === 'boat' ? 'Without the screw' : 'Without propellers',
+  fit: s.kind === 'boat' ? 'everything but the screw' : 'everything but the propellers',
   do: `Plug in and run ${s.train.count > 1 ? 'each motor' : 'the motor'} up slowly: does it turn the right way, smoothly, and stop at closed throttle? Swap any two of its three leads to turn it round.${s.kind === 'multirotor' ? ' Check the order of the motors, each by its own control.' : ''} Afterwards feel ${s.train.count > 1 ? 'every motor' : 'the motor'}: warm without a load is a fault.`,
   changes: [],
   throttle: 0.3,

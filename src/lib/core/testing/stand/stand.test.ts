@@ -119,10 +119,9 @@ test('calibrated by one run the band of the current has halved, and the hidden t
     const band = p.band?.batteryCurrentA as [number, number];
     // what the pack gives after the ten seconds that a prediction means
     const stand = new Stand({ setup: PLANE, seed });
-    let last = stand.step(0.05, 1);
     const late: number[] = [];
-    for (let t = 0.05; t < 11; t += 0.05) {
-      last = stand.step(0.05, 1);
+    for (let t = 0; t < 11; t += 0.05) {
+      const last = stand.step(0.05, 1);
       if (t > 9) late.push(last.batteryCurrentA as number);
     }
     const truth = late.reduce((a, b) => a + b, 0) / late.length;

@@ -1,0 +1,103 @@
+import { calibrate } from '../calibration/calibrate.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import type { StoredRun } from '../document/stored.ts';
+import { validateSetup } from '../document/validate.ts';
+import { FACTOR_TITLES } from '../train/sensitivity.ts';
+import { FITTED_FACTORS, type FactorName } from '../model/tolerance.ts';
+import { interpretSetup } from '../model/interpret.ts';
+import { situationOf } from '../situation/situation.ts';
+import type { Band } from '../train/bands.ts';
+import { observedOf } from './record/run-readings.ts';
+
+/** Half of a normal band from the 10th to the 90th percentile, in standard deviations. */
+const NINETIETH = 1.2816;
+
+/** One unknown before and after a fit: its factor on the label's figure, and how surely it is known. */
+export interface LearntFactor {
+  readonly id: FactorName;
+  readonly title: string;
+  readonly factor: number;
+  /** Half of the 10 to 90 % band, relative. */
+  readonly within: { readonly before: number; readonly after: number };
+  readonly unresolved: boolean;
+}
+
+/** What runs teach of a setup: the calibrated document, and what changed by it. */
+export interface RunsLearnt {
+  readonly setup: SetupDocument;
+  readonly factors: readonly LearntFactor[];
+  /** Amps at full throttle, standing, from a full pack, with their band. */
+  readonly current: { readonly before: Banded; readonly after: Banded };
+  readonly readings: number;
+  readonly notes: readonly string[];
+  /** The reading that would tell what could not be told. */
+  readonly further: string | null;
+}
+interface Banded {
+  readonly value: number;
+  readonly band: Band;
+}
+
+/** What a further reading would separate, by what is still mixed up. Common sense of the circuit. */
+function furtherFor(unresolved: readonly string[]): string | null {
+  const has = (...names: FactorName[]): boolean => names.every((n) => unresolved.includes(n));
+  if (has('thrust')) return 'a reading of the thrust would tell the blades’ thrust';
+  if (has('kv', 'power') || has('kv', 'motorResistance'))
+    return 'rpm beside the amps would part KV from the propulsor; so would a run with another propeller';
+  if (has('noLoadCurrent')) return 'a run without the propulsor would tell the no-load current';
+  if (has('motorResistance'))
+    return 'a run at half throttle beside one at full would tell the resistance under load';
+  if (has('batteryResistance')) return 'the resting volts before a run would tell the pack’s resistance';
+  return null;
+}
+
+const fullThrottleA = (setup: SetupDocument): Banded => {
+  const [p] = situationOf(setup, { bands: true }).at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }]);
+  return {
+    value: p.batteryCurrentA,
+    band: p.band?.batteryCurrentA ?? [p.batteryCurrentA, p.batteryCurrentA]
+  };
+};
+
+/**
+ * Fits a setup to runs, each with the parts it was made with. Null where none of them read anything, or the document is no
+ * longer sound. An earlier calibration is replaced: the runs that are chosen are the ones that count.
+ * @param documents of each run, as it was made
+ */
+export function learnFromRuns(
+  setup: SetupDocument,
+  runs: readonly StoredRun[],
+  documents: readonly SetupDocument[]
+): RunsLearnt | null {
+  const checked = validateSetup(setup);
+  if (!checked.ok) return null;
+  const measurements = runs.flatMap((run, k) =>
+    observedOf(run, documents[k]).map(({ measurement: m }) => ({
+      ...m,
+      propulsor: m.propulsor ?? documents[k].propulsor,
+      battery: m.battery ?? documents[k].battery
+    }))
+  );
+  if (measurements.length === 0) return null;
+  const { calibration: _earlier, ...bare } = checked.value;
+  const fit = calibrate({ setup: checked.value, measurements });
+  const before = interpretSetup(bare as SetupDocument).relativeSd;
+  const { factors, relativeSd } = fit.setup.calibration as {
+    factors: Record<FactorName, number>;
+    relativeSd: Record<FactorName, number>;
+  };
+  return {
+    setup: fit.setup,
+    factors: FITTED_FACTORS.map((id) => ({
+      id,
+      title: FACTOR_TITLES[id],
+      factor: factors[id] ?? 1,
+      within: { before: NINETIETH * before[id], after: NINETIETH * (relativeSd[id] ?? before[id]) },
+      unresolved: fit.unresolved.includes(id)
+    })),
+    current: { before: fullThrottleA(setup), after: fullThrottleA(fit.setup) },
+    readings: fit.residuals.length,
+    notes: fit.notes,
+    further: furtherFor(fit.unresolved)
+  };
+}

@@ -1,0 +1,33 @@
+import { runChecks } from '../checks/ledger.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import type { StoredRun } from '../document/stored.ts';
+import { validateSetup } from '../document/validate.ts';
+import { situationOf } from '../situation/situation.ts';
+import { mayBeTested, overOf } from './plan/limits.ts';
+import { planOf } from './plan/plan.ts';
+import type { Plan } from './plan/stage.ts';
+import { logOf } from './record/run-readings.ts';
+
+/** The plan of a stored setup by what its runs read; or why it is not put on the bench. */
+export interface Planned {
+  readonly plan: Plan | null;
+  /** What is over that would break: sentences; empty where nothing is. */
+  readonly over: readonly string[];
+}
+
+/** Plans the test of a setup. @param runs of this setup; those that were no stage of a plan are left out */
+export function planned(
+  document: SetupDocument,
+  schools: Readonly<Record<string, string>>,
+  runs: readonly StoredRun[]
+): Planned {
+  const checked = validateSetup(document);
+  if (!checked.ok) return { plan: null, over: checked.errors.map((e) => e.message) };
+  const s = situationOf(checked.value, { bands: true, schools });
+  const checks = runChecks(s);
+  if (!mayBeTested(checks))
+    return { plan: null, over: overOf(checks).map((c) => `${c.title}: ${c.sentence}`) };
+  const bare = planOf(null, s);
+  const known = logOf(runs).filter((e) => bare.stages.some((stage) => stage.id === e.stage));
+  return { plan: planOf(null, s, known), over: [] };
+}

@@ -1,0 +1,56 @@
+<script lang="ts">
+  import { day } from '../format/dates.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
+  import type { StoredRun } from '../../core/document/stored.ts';
+  import type { TestState } from './test-state.svelte.ts';
+
+  /** Runs of this setup, newest first: looked at, picked to learn from, taken out. */
+  let { view, ondelete }: { view: TestState; ondelete: (run: StoredRun) => void } = $props();
+  const SOURCES = { typed: 'typed', file: 'file', serial: 'meter', stand: 'simulated' } as const;
+  const most = (run: StoredRun): number | null =>
+    run.readings.reduce<number | null>(
+      (a, r) => (r.batteryCurrentA !== null && (a === null || r.batteryCurrentA > a) ? r.batteryCurrentA : a),
+      null
+    );
+</script>
+
+<section aria-labelledby="log-title" data-testid="log">
+  <h2 id="log-title" class="text-lg font-bold">Log</h2>
+  {#if view.runs.length === 0}
+    <p class="text-ink-soft text-xs">
+      Nothing is logged yet. A run of the first stage, typed or on the simulated stand, is the first entry.
+    </p>
+  {/if}
+  <ul class="text-sm">
+    {#each view.runs as run (run.id)}
+      <li class="border-line flex items-baseline gap-2 border-t py-1">
+        <input
+          type="checkbox"
+          class="translate-y-[2px]"
+          aria-label={`learn from ${run.title}`}
+          disabled={run.readings.length === 0}
+          checked={view.picked.includes(run.id)}
+          onchange={(e) => view.pick(run.id, e.currentTarget.checked)}
+        />
+        <button
+          class={`press min-w-0 flex-1 text-left leading-4 ${view.looked?.run.id === run.id ? 'font-bold' : ''}`}
+          data-testid={`run-${run.id}`}
+          onclick={() => void view.look(run.id)}
+        >
+          {run.title}
+          <span class="text-ink-soft block text-xs font-normal"
+            >{day(run.heldAt)}, {SOURCES[run.details.source ?? 'typed']}{run.verdict
+              ? `: ${run.verdict}`
+              : ''}</span
+          >
+        </button>
+        <span class="figure text-xs">{figureUnit('current', most(run))}</span>
+        <button
+          class="press text-ink-soft text-xs underline"
+          aria-label={`take ${run.title} out of the log`}
+          onclick={() => ondelete(run)}>take out</button
+        >
+      </li>
+    {/each}
+  </ul>
+</section>

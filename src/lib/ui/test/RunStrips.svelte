@@ -1,0 +1,102 @@
+<script lang="ts">
+  import type { StoredRun } from '../../core/document/stored.ts';
+  import { expectedAt, type Expected, type Ribbon } from '../../core/testing/record/expected.ts';
+  import type { Stage, Watched } from '../../core/testing/plan/stage.ts';
+  import type { Sample } from '../../core/testing/record/sample.ts';
+  import type { Thinned } from '../../core/testing/record/thin.ts';
+  import type { QuantityName } from '../../core/units/quantity.ts';
+  import Strip from './Strip.svelte';
+
+  /** The strips of a run: as it goes on by its samples, or kept by its curve. */
+  let {
+    samples = null,
+    overview = null,
+    run = null,
+    expected,
+    stage,
+    series
+  }: {
+    /** Samples of the run that goes on; null where a kept one is shown. */
+    samples?: readonly Sample[] | null;
+    /** Curve of a kept run. */
+    overview?: Thinned | null;
+    run?: StoredRun | null;
+    expected: Expected | null;
+    stage: Stage | null;
+    /** Cells of the pack that was fitted. */
+    series: number;
+  } = $props();
+
+  const STRIPS: readonly {
+    id: Ribbon;
+    title: string;
+    quantity: QuantityName;
+    worst: 'peak' | 'lowest';
+    digits?: number;
+  }[] = [
+    { id: 'batteryCurrentA', title: 'amps', quantity: 'current', worst: 'peak' },
+    { id: 'cellVoltageV', title: 'volts per cell', quantity: 'voltage', worst: 'lowest' },
+    { id: 'motorC', title: 'motor case', quantity: 'temperature', worst: 'peak', digits: 2 },
+    { id: 'rpm', title: 'rpm', quantity: 'rpm', worst: 'peak' }
+  ];
+  /** A channel of the samples; volts per cell from the pack's. */
+  const channelOf = (id: Ribbon): 'batteryCurrentA' | 'batteryVoltageV' | 'rpm' | 'motorC' =>
+    id === 'cellVoltageV' ? 'batteryVoltageV' : id;
+  const cells = $derived((id: Ribbon): number => (id === 'cellVoltageV' ? series : 1));
+  const seconds = $derived(samples ? samples.map((s) => s.seconds) : (overview?.seconds ?? []));
+  const throttles = $derived(overview?.channels.throttle);
+  const moments = $derived(
+    samples ?? seconds.map((t, k): Sample => ({ seconds: t, throttle: throttles ? throttles.high[k] : null }))
+  );
+  const low = (id: Ribbon): number[] =>
+    samples
+      ? samples.map((s) => (s[channelOf(id)] ?? NaN) / cells(id))
+      : (overview?.channels[channelOf(id)]?.low ?? []).map((v) => (v ?? NaN) / cells(id));
+  const high = (id: Ribbon): number[] =>
+    (overview?.channels[channelOf(id)]?.high ?? []).map((v) => (v ?? NaN) / cells(id));
+  const stopOf = (id: Watched): number | null => stage?.watch.find((w) => w.quantity === id)?.stopAt ?? null;
+  const worstOf = (all: readonly number[], most: 'peak' | 'lowest'): number | null => {
+    const known = all.filter((v) => !Number.isNaN(v));
+    return known.length === 0
+      ? null
+      : known.reduce((a, b) => (most === 'peak' ? Math.max(a, b) : Math.min(a, b)));
+  };
+  const lengthS = $derived(Math.max((stage?.seconds ?? 30) + 10, run?.details.seconds ?? 0));
+  const shown = $derived(
+    STRIPS.map((strip) => {
+      const values = low(strip.id);
+      const highs = samples ? values : high(strip.id);
+      return {
+        ...strip,
+        values,
+        highs,
+        ribbon: moments.map((m) => expected && expectedAt(expected, strip.id, m)),
+        worstValue: worstOf(strip.worst === 'peak' ? highs : values, strip.worst)
+      };
+    })
+  );
+</script>
+
+<div class="flex flex-col gap-2" data-testid="strips">
+  {#each shown as s (s.id)}
+    <Strip
+      id={s.id}
+      title={s.title}
+      quantity={s.quantity}
+      {seconds}
+      values={s.values}
+      highs={samples ? s.values : s.highs}
+      ribbon={s.ribbon}
+      {lengthS}
+      stopAt={stopOf(s.id)}
+      worst={s.worstValue}
+      worstWord={s.worst}
+      digits={s.digits ?? 3}
+    />
+  {/each}
+  <p class="text-2xs text-ink-soft flex justify-between pl-[9.2rem] max-sm:pl-[7.3rem]">
+    <span>0 s</span><span>ribbon: expected at this throttle, 10 to 90 %</span><span
+      >{Math.round(lengthS)} s</span
+    >
+  </p>
+</div>

@@ -1,0 +1,23 @@
+<script lang="ts">
+  import { CAUTIONS, type CautionId } from '../../core/testing/plan/cautions.ts';
+  import { watchWords } from '../../core/testing/plan/plan-text.ts';
+  import type { Stage } from '../../core/testing/plan/stage.ts';
+  import { units } from '../format/units.svelte.ts';
+
+  /** What a stage is: what to fit, what to do, what to watch, and the cautions of its act. */
+  let { stage, cautions }: { stage: Stage; cautions: readonly CautionId[] } = $props();
+</script>
+
+<section aria-labelledby="stage-title" data-testid="stage-card">
+  <h1 id="stage-title" class="text-xl font-bold">{stage.title}</h1>
+  <p class="text-ink-soft text-sm">Fit {stage.fit}.</p>
+  <p class="mt-1 max-w-[68ch] text-base leading-5">{stage.do}</p>
+  {#if stage.watch.length > 0}
+    <ul class="figure mt-1 flex flex-wrap gap-x-4 text-xs">
+      {#each stage.watch as w (w.quantity)}<li>{watchWords(w, units.choice)}</li>{/each}
+    </ul>
+  {/if}
+  <ul class="border-ink mt-2 border-l-4 pl-2 text-sm leading-[18px]" data-testid="cautions">
+    {#each cautions as id (id)}<li>{CAUTIONS[id]}</li>{/each}
+  </ul>
+</section>

@@ -1,0 +1,79 @@
+<script lang="ts">
+  import { Select } from 'flowbite-svelte';
+  import { FAULTS, FAULT_WORDS } from '../../core/testing/stand/faults.ts';
+  import { show } from '../../core/units/show.ts';
+  import type { TestState } from './test-state.svelte.ts';
+
+  /** The simulated stand: what may be wrong with it, its throttle, and start or stop, which is the largest thing there is. */
+  let { view }: { view: TestState } = $props();
+
+  const going = $derived(view.live !== null && view.live.end === null);
+  const throttle = $derived(view.live?.throttle ?? 0);
+  const stops = $derived(
+    (view.stage?.watch ?? []).filter((w) => w.stopAt !== null).length > 0
+      ? 'stops by itself at the dashed lines and after its time; space bar stops too'
+      : 'space bar stops too'
+  );
+</script>
+
+<div
+  class="bg-page border-line sticky bottom-0 z-10 flex flex-wrap items-center gap-x-4 gap-y-2 border-t px-4 py-2"
+  data-testid="stand"
+>
+  <label class="flex min-w-[16rem] flex-1 items-center gap-3 text-sm"
+    >throttle
+    <input
+      type="range"
+      min="0"
+      max="1"
+      step="0.01"
+      class="accent-cold h-8 min-w-0 flex-1"
+      disabled={!going}
+      data-testid="throttle"
+      value={throttle}
+      oninput={(e) => view.live?.setThrottle(e.currentTarget.valueAsNumber)}
+    />
+    <span class="figure w-14 text-right text-lg whitespace-nowrap">{show(100 * throttle, 2)} %</span></label
+  >
+  {#if going}
+    <div class="flex gap-1">
+      {#each [0, 0.3, 0.5, 0.75, 1] as t (t)}
+        <button
+          class="press border-line bg-sheet figure border px-2 py-1 text-sm"
+          data-testid={`throttle-${100 * t}`}
+          onclick={() => view.live?.setThrottle(t)}>{100 * t}</button
+        >
+      {/each}
+    </div>
+    <button
+      class="bg-ink text-page min-h-14 min-w-[14rem] flex-1 px-6 text-2xl font-bold"
+      data-testid="stop"
+      onclick={() => void view.live?.stop()}>Stop</button
+    >
+  {:else}
+    <label class="flex items-center gap-2 text-xs"
+      >what may be wrong with it
+      <Select
+        class="w-56"
+        classes={{ select: '!py-0 !pl-1.5 !pr-6 h-7 text-xs max-sm:h-10' }}
+        items={[
+          { value: 'none', name: 'nothing, label errors only' },
+          ...FAULTS.map((f) => ({ value: f, name: FAULT_WORDS[f] }))
+        ]}
+        value={view.fault ?? 'none'}
+        data-testid="fault"
+        onchange={(e) =>
+          (view.fault = FAULTS.find((f) => f === (e.currentTarget as HTMLSelectElement).value) ?? null)}
+      /></label
+    >
+    <button
+      class="border-ink min-h-14 min-w-[14rem] flex-1 border-2 px-6 text-2xl font-bold disabled:opacity-50"
+      data-testid="start"
+      disabled={!view.stage}
+      onclick={() => void view.start()}>Start</button
+    >
+  {/if}
+  <p class="text-ink-soft text-2xs w-full">
+    A simulated stand that ships with Iskarn, not your motor: {stops}.
+  </p>
+</div>

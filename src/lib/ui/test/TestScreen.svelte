@@ -1,0 +1,234 @@
+<script lang="ts">
+  import { onDestroy, onMount, untrack } from 'svelte';
+  import type { MakersRow } from '../../core/document/makers-row.ts';
+  import type { StoredCraft, StoredRun, StoredSetup } from '../../core/document/stored.ts';
+  import { chosenSchool } from '../../core/document/schools.ts';
+  import { withChanges } from '../../core/document/change.ts';
+  import { cautionsOnce } from '../../core/testing/plan/plan-text.ts';
+  import type { Planned } from '../../core/testing/planned.ts';
+  import { showMinutes } from '../../core/units/show.ts';
+  import AppHeader from '../AppHeader.svelte';
+  import TabRow from '../marks/TabRow.svelte';
+  import UndoToast from '../marks/UndoToast.svelte';
+  import AfterRun from './AfterRun.svelte';
+  import ComparePanel from './ComparePanel.svelte';
+  import LearnPanel from './LearnPanel.svelte';
+  import LogList from './LogList.svelte';
+  import RunStrips from './RunStrips.svelte';
+  import StageCard from './StageCard.svelte';
+  import StageTrack from './StageTrack.svelte';
+  import StandPanel from './StandPanel.svelte';
+  import { TestState } from './test-state.svelte.ts';
+  import TypedRun from './TypedRun.svelte';
+
+  /** Test: the plan of a setup, the run that goes on, the log, and what it teaches. */
+  let {
+    stored,
+    planned,
+    craft,
+    runs,
+    rows,
+    schools
+  }: {
+    stored: StoredSetup;
+    /** The plan as the server made it. */
+    planned: Planned;
+    craft: StoredCraft;
+    /** Logged runs of this setup. */
+    runs: StoredRun[];
+    /** Rows of the motor's tables on the shelf. */
+    rows: MakersRow[];
+    schools: Record<string, string>;
+  } = $props();
+
+  // the screen is made anew for another setup
+  // svelte-ignore state_referenced_locally
+  const view = new TestState(stored, planned, runs, schools, rows);
+  let ready = $state(false);
+  onMount(() => (ready = true));
+  onDestroy(() => view.end());
+
+  let source = $state('stand');
+  let toast = $state<{ text: string; undo?: () => void } | null>(null);
+  const { stage } = $derived(view);
+  const drawn = $derived(view.drawnStage);
+  const drawnId = $derived(drawn?.id);
+  $effect(() => {
+    void drawnId;
+    if (ready) untrack(() => void view.expect());
+  });
+  const going = $derived(view.live !== null && view.live.end === null);
+  const school = $derived(
+    chosenSchool('touch-temperature', { ...schools, ...view.stored.document.schools } as Record<
+      string,
+      string
+    >)
+  );
+  const cautions = $derived.by(() => {
+    const { plan } = view.planned;
+    const at = plan?.stages.findIndex((s) => s.id === stage?.id) ?? -1;
+    return plan && stage
+      ? at <= 0
+        ? stage.cautions
+        : [...new Set([...(cautionsOnce(plan)[at] ?? []), ...stage.cautions])]
+      : [];
+  });
+  const next = $derived(view.planned.plan?.next ?? null);
+  /** Cells of the pack that a run was made with. */
+  const series = $derived.by(() => {
+    const changes = going || !view.looked ? (stage?.changes ?? []) : (view.looked.run.details.changes ?? []);
+    return withChanges(view.stored.document, changes).battery.series;
+  });
+  const lookedStage = $derived(
+    view.looked ? (view.stages.find((s) => s.id === view.looked?.run.details.stage) ?? null) : null
+  );
+
+  function keys(event: KeyboardEvent): void {
+    if (event.key !== ' ' || !going) return;
+    // whatever has the focus: nothing matters more now
+    event.preventDefault();
+    event.stopPropagation();
+    void view.live?.stop();
+  }
+  async function take(run: StoredRun): Promise<void> {
+    if (!(await view.mark(run.id, true))) return;
+    toast = {
+      text: `“${run.title}” is out of the log.`,
+      undo: async () => {
+        toast = null;
+        await view.mark(run.id, false);
+      }
+    };
+  }
+  async function use(): Promise<void> {
+    if (await view.useLearnt())
+      toast = {
+        text: 'Predictions of this setup go by the readings now; it is undone in Match like any edit.'
+      };
+  }
+</script>
+
+<svelte:head><title>Test · {craft.name} · Iskarn</title></svelte:head>
+<svelte:window onkeydowncapture={keys} />
+
+<div class="mx-auto flex min-h-dvh max-w-[1800px] flex-col lg:h-dvh" data-ready={ready}>
+  <AppHeader room="test" craft={{ name: craft.name, setupId: stored.id }}>
+    <span class="text-ink-soft text-xs max-sm:hidden">warmth by “{school.title}”</span>
+  </AppHeader>
+  {#if view.planned.plan}
+    <div class="border-line border-b">
+      <StageTrack {view} />
+      {#if next}
+        <p class="px-4 pb-1.5 text-sm" role="status" data-testid="next">
+          {next.stage === null ? '' : 'Next: '}{next.why}{next.seconds !== null && next.stage !== null
+            ? ` (${showMinutes(next.seconds)})`
+            : ''}.
+        </p>
+      {/if}
+    </div>
+  {/if}
+
+  <main id="main" tabindex="-1" class="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_352px]">
+    <div class="flex min-w-0 flex-col lg:min-h-0">
+      <div class="flex min-w-0 flex-1 flex-col gap-3 px-4 py-3 lg:overflow-y-auto">
+        {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="problem">
+            {view.problem}
+          </p>{/if}
+        {#if !view.planned.plan}
+          <section data-testid="not-tested">
+            <h1 class="text-xl font-bold">Not to be tested as it is</h1>
+            <ul class="text-base">
+              {#each view.planned.over as text (text)}<li>{text}</li>{/each}
+            </ul>
+            <p class="mt-1 text-sm">
+              Put it right first: <a class="text-cold underline" href={`/match/${stored.id}`}>Match</a> says how.
+            </p>
+          </section>
+        {:else if stage}
+          {#if !going && !view.looked}
+            <StageCard {stage} {cautions} />
+            {#if next?.stage && next.stage !== stage.id}
+              <p class="text-sm" data-testid="not-next">
+                The plan comes to “{view.stages.find((s) => s.id === next.stage)?.title}” first.
+              </p>
+            {/if}
+          {/if}
+          {#if going && view.live}
+            <RunStrips samples={view.live.samples} expected={view.expected} {stage} {series} />
+          {:else if view.looked}
+            <div class="flex items-baseline gap-3">
+              <h1 class="text-xl font-bold" data-testid="looked-title">{view.looked.run.title}</h1>
+              <button
+                class="press text-sm underline"
+                data-testid="looked-close"
+                onclick={() => (view.looked = null)}>back to the plan</button
+              >
+            </div>
+            <AfterRun
+              run={view.looked.run}
+              stage={lookedStage}
+              school={school.title}
+              onfeel={(feel) => void view.note({ feel })}
+              onleft={(left) => void view.note(left)}
+            />
+            {#if view.looked.overview && view.looked.overview.seconds.length > 0}
+              <RunStrips
+                overview={view.looked.overview}
+                run={view.looked.run}
+                expected={view.expected}
+                stage={drawn}
+                {series}
+              />
+            {/if}
+          {/if}
+          {#if !going}
+            <TabRow
+              tabs={[
+                ['stand', 'simulated stand'],
+                ['typed', 'typed readings']
+              ]}
+              selected={source}
+              label="Where readings come from"
+              prefix="source"
+              onselect={(id) => (source = id)}
+            >
+              {#if source === 'typed'}
+                {#key stage.id}<TypedRun
+                    throttle={stage.throttle}
+                    onlog={(readings) => view.type(readings, {})}
+                  />{/key}
+              {:else}
+                <p class="text-ink-soft text-xs">
+                  Start, bring the throttle up in steps and hold each for a few seconds; what was held becomes
+                  a reading.
+                </p>
+              {/if}
+            </TabRow>
+          {/if}
+        {/if}
+      </div>
+      {#if view.planned.plan && (source === 'stand' || going) && stage}<StandPanel {view} />{/if}
+    </div>
+
+    <aside
+      class="border-line flex flex-col gap-4 px-4 py-3 max-lg:border-t lg:overflow-y-auto lg:border-l"
+      aria-label="What was read"
+    >
+      {#if view.looked?.comparison && view.looked.comparison.moments.length > 0}<ComparePanel
+          comparison={view.looked.comparison}
+        />{/if}
+      <LearnPanel {view} onuse={() => void use()} onforget={() => void view.forget()} />
+      <LogList {view} ondelete={(run) => void take(run)} />
+      <p class="text-2xs text-ink-soft leading-4">
+        Predictions are never permission: the makers’ limits, the law and the club’s rules come first. Stop on
+        smell, smoke or swelling.
+      </p>
+    </aside>
+  </main>
+</div>
+{#if toast}<UndoToast
+    text={toast.text}
+    id="undo-test"
+    onundo={toast.undo}
+    onclose={() => (toast = null)}
+  />{/if}

@@ -1,0 +1,117 @@
+<script lang="ts">
+  import { Button } from 'flowbite-svelte';
+  import type { RunReading } from '../../core/document/stored.ts';
+  import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
+  import { units } from '../format/units.svelte.ts';
+
+  /** Readings of a run that are typed from a meter: one line a throttle, in the user's units. */
+  let {
+    throttle,
+    onlog
+  }: {
+    /** Throttle of the stage. */
+    throttle: number;
+    /** Called with the readings; true where they were kept. */
+    onlog: (readings: RunReading[]) => Promise<boolean>;
+  } = $props();
+
+  type Field =
+    | 'throttle'
+    | 'batteryVoltageV'
+    | 'batteryCurrentA'
+    | 'rpm'
+    | 'thrustN'
+    | 'motorC'
+    | 'escC'
+    | 'packC'
+    | 'speedMs';
+  const FIELDS: readonly (readonly [Field, string, QuantityName])[] = [
+    ['throttle', 'throttle', 'share'],
+    ['batteryVoltageV', 'volts', 'voltage'],
+    ['batteryCurrentA', 'amps', 'current'],
+    ['rpm', 'rpm', 'rpm'],
+    ['thrustN', 'thrust', 'thrust'],
+    ['speedMs', 'speed', 'speed'],
+    ['motorC', 'motor', 'temperature'],
+    ['escC', 'ESC', 'temperature'],
+    ['packC', 'pack', 'temperature']
+  ];
+  const blank = (): Partial<Record<Field, string>> => ({ throttle: String(Math.round(100 * throttle)) });
+  let lines = $state<Partial<Record<Field, string>>[]>([blank()]);
+  let problem = $state('');
+  let busy = $state(false);
+
+  const isBlank = (line: Partial<Record<Field, string>>): boolean =>
+    FIELDS.every(([f]) => f === 'throttle' || (line[f] ?? '').trim() === '');
+
+  /** A line in SI; what is wrong with it in words. */
+  function read(line: Partial<Record<Field, string>>, at: number): RunReading | string {
+    const out: Partial<Record<Field, number | null>> = {};
+    for (const [field, title, quantity] of FIELDS) {
+      const text = (line[field] ?? '').trim().replace(',', '.');
+      const value = Number(text);
+      if (text !== '' && !Number.isFinite(value))
+        return `“${line[field]}” is no number (${title}, line ${at + 1}).`;
+      out[field] = text === '' ? null : value * displayUnit(quantity, units.choice).inSi;
+    }
+    const { throttle: share, speedMs, ...rest } = out;
+    return { throttle: share ?? 1, speedMs: speedMs ?? 0, ...rest } as RunReading;
+  }
+  async function log(): Promise<void> {
+    const made = lines.filter((l) => !isBlank(l)).map(read);
+    const wrong = made.find((m) => typeof m === 'string');
+    problem = wrong ?? (made.length === 0 ? 'Give what the meter showed: amps, volts, rpm or thrust.' : '');
+    if (problem) return;
+    busy = true;
+    if (await onlog(made as RunReading[])) lines = [blank()];
+    busy = false;
+  }
+</script>
+
+<section aria-label="Typed readings" data-testid="typed">
+  <div class="overflow-x-auto">
+    <table class="text-sm">
+      <thead class="text-ink-soft text-xs">
+        <tr
+          >{#each FIELDS as [field, title, quantity] (field)}<th class="px-1 text-right font-normal"
+              >{title} {displayUnit(quantity, units.choice).label}</th
+            >{/each}</tr
+        >
+      </thead>
+      <tbody>
+        {#each lines as line, k (k)}
+          <tr>
+            {#each FIELDS as [field, title] (field)}
+              <td class="px-1 py-0.5"
+                ><input
+                  class="figure border-line bg-sheet w-[4.6rem] border px-1 py-1 text-right text-base"
+                  inputmode="decimal"
+                  autocomplete="off"
+                  aria-label={`${title}, line ${k + 1}`}
+                  data-testid={`typed-${k}-${field}`}
+                  value={line[field] ?? ''}
+                  oninput={(e) => (line[field] = e.currentTarget.value)}
+                  onkeydown={(e) => e.key === 'Enter' && void log()}
+                /></td
+              >
+            {/each}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+  {#if problem}<p class="border-ink mt-1 border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
+  <div class="mt-1 flex items-center gap-3">
+    <Button size="sm" class="py-1" disabled={busy} data-testid="typed-log" onclick={() => void log()}
+      >log it</Button
+    >
+    <button
+      class="press text-sm underline"
+      data-testid="typed-more"
+      onclick={() => (lines = [...lines, blank()])}>one more throttle</button
+    >
+    <span class="text-ink-soft text-xs"
+      >Steady readings; the amps at their highest, the volts at their lowest.</span
+    >
+  </div>
+</section>

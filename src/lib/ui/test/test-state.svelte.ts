@@ -1,0 +1,274 @@
+import { call } from '../../api/client.ts';
+import type { MakersRow } from '../../core/document/makers-row.ts';
+import type { RunDetails, RunReading, StoredRun, StoredSetup } from '../../core/document/stored.ts';
+import { withChanges } from '../../core/document/change.ts';
+import type { RunComparison } from '../../core/testing/compare/comparison.ts';
+import type { RunsLearnt } from '../../core/testing/learn.ts';
+import type { Planned } from '../../core/testing/planned.ts';
+import type { Stage } from '../../core/testing/plan/stage.ts';
+import type { Expected } from '../../core/testing/record/expected.ts';
+import { observedOf } from '../../core/testing/record/run-readings.ts';
+import type { Thinned } from '../../core/testing/record/thin.ts';
+import type { Fault } from '../../core/testing/stand/faults.ts';
+import { askWorker } from '../../workers/client.ts';
+import { LiveRun } from './live-run.svelte.ts';
+
+/** A run that is looked at: its curve, and beside its prediction. */
+export interface Looked {
+  readonly run: StoredRun;
+  readonly overview: Thinned | null;
+  readonly comparison: RunComparison | null;
+}
+
+/** Seconds by which a stage may be overrun before its run ends by itself. */
+const OVERRUN_S = 15;
+/** Seconds of throttle up and down on a bench run that the stage's own seconds do not count. */
+const RAMP_S = 10;
+
+/** The test of a setup: its plan, the run that goes on, the log, and what the runs teach. */
+export class TestState {
+  readonly #schools: Readonly<Record<string, string>>;
+  readonly #rows: readonly MakersRow[];
+  stored = $state.raw<StoredSetup>() as StoredSetup;
+  planned = $state.raw<Planned>() as Planned;
+  runs = $state.raw<readonly StoredRun[]>([]);
+  /** The stage that was chosen; the plan's next one while none was. */
+  chosen = $state<string | null>(null);
+  fault = $state<Fault | null>(null);
+  expected = $state.raw<Expected | null>(null);
+  live = $state.raw<LiveRun | null>(null);
+  looked = $state.raw<Looked | null>(null);
+  learnt = $state.raw<RunsLearnt | null>(null);
+  /** Runs that are learnt from, by id. */
+  picked = $state.raw<readonly number[]>([]);
+  learning = $state(false);
+  problem = $state('');
+
+  constructor(
+    stored: StoredSetup,
+    planned: Planned,
+    runs: readonly StoredRun[],
+    schools: Readonly<Record<string, string>>,
+    rows: readonly MakersRow[]
+  ) {
+    this.stored = stored;
+    this.planned = planned;
+    this.runs = runs;
+    this.#schools = schools;
+    this.#rows = rows;
+  }
+
+  get stages(): readonly Stage[] {
+    return this.planned.plan?.stages ?? [];
+  }
+  /** The stage that is looked at; the next one by default, the last one where the plan is done. */
+  readonly stage = $derived.by((): Stage | null => {
+    const id = this.chosen ?? this.planned.plan?.next.stage;
+    return this.stages.find((s) => s.id === id) ?? this.stages[this.stages.length - 1] ?? null;
+  });
+
+  /** Newest run of a stage. */
+  runOf(stage: string): StoredRun | null {
+    return this.runs.find((r) => r.details.stage === stage && r.state === 'ended') ?? null;
+  }
+
+  async #ask<R>(work: () => Promise<R>): Promise<R | null> {
+    try {
+      return await work();
+    } catch (error) {
+      this.problem = (error as Error).message;
+      return null;
+    }
+  }
+
+  /** The stage whose strips are shown: that of the run that is looked at, or the chosen one. */
+  readonly drawnStage = $derived.by((): Stage | null => {
+    const id = this.looked?.run.details.stage;
+    return this.stages.find((s) => s.id === id) ?? this.stage;
+  });
+
+  /** Works out what the stage whose strips are shown is expected to show. */
+  async expect(): Promise<void> {
+    const { drawnStage: stage, stored } = this;
+    this.expected = null;
+    if (!stage || stage.kind === 'bare' || stage.kind === 'time') return;
+    const made = await this.#ask(() =>
+      askWorker('thorough', (w) => w.expectedOf(stored.document, this.#schools, stage))
+    );
+    if (stage === this.drawnStage) this.expected = made;
+  }
+
+  /** Begins a run of the chosen stage on the simulated stand. */
+  async start(): Promise<void> {
+    const { stage, live } = this;
+    if (!stage || (live && !live.end)) return;
+    this.problem = '';
+    this.looked = null;
+    this.learnt = null;
+    const begun = await call('beginRun', {
+      id: this.stored.id,
+      body: {
+        title: stage.title,
+        source: 'stand',
+        stage: stage.id,
+        changes: [...stage.changes],
+        longestS:
+          stage.seconds + (stage.kind === 'run' && stage.throttle < 1 ? OVERRUN_S : RAMP_S) + OVERRUN_S,
+        stops: stage.watch.flatMap(({ quantity, stopAt }) => (stopAt === null ? [] : [{ quantity, stopAt }])),
+        startCharge: 1,
+        stand: { fault: this.fault }
+      }
+    });
+    if (!begun.ok) {
+      this.problem = begun.message;
+      return;
+    }
+    const run = begun.value;
+    this.live = new LiveRun(run, () => void this.#ended(run.id));
+  }
+
+  async #ended(id: number): Promise<void> {
+    await this.reload();
+    await this.look(id);
+  }
+
+  /** Reads the log anew, and plans by it. */
+  async reload(): Promise<void> {
+    const listed = await call('listRuns', { id: this.stored.craftId });
+    if (!listed.ok) {
+      this.problem = listed.message;
+      return;
+    }
+    this.runs = listed.value.filter((run) => run.setupId === this.stored.id);
+    await this.plan();
+  }
+
+  async plan(): Promise<void> {
+    const { stored, runs } = this;
+    const made = await this.#ask(() =>
+      askWorker('thorough', (w) => w.planned(stored.document, this.#schools, runs))
+    );
+    if (made) this.planned = made;
+  }
+
+  /** Logs readings that were typed. */
+  async type(readings: RunReading[], details: RunDetails): Promise<boolean> {
+    const { stage } = this;
+    const logged = await call('logRun', {
+      id: this.stored.id,
+      body: {
+        title: stage?.title ?? 'readings',
+        readings,
+        details: {
+          ...details,
+          source: 'typed',
+          stage: stage?.id ?? null,
+          changes: stage ? [...stage.changes] : null
+        }
+      }
+    });
+    if (!logged.ok) {
+      this.problem = [logged.message, ...logged.errors.map((e) => e.message)].join(' ');
+      return false;
+    }
+    await this.reload();
+    await this.look(logged.value.id);
+    return true;
+  }
+
+  /** Looks at a run: its curve, and beside its prediction. */
+  async look(id: number): Promise<void> {
+    const whole = await call('readRun', { id });
+    if (!whole.ok) {
+      this.problem = whole.message;
+      return;
+    }
+    const { run, document, overview } = whole.value;
+    const changes = run.details.changes ?? [];
+    const made = changes.length > 0 ? withChanges(document, changes) : document;
+    const comparison = await this.#ask(() =>
+      askWorker('thorough', (w) => w.compareRun(made, observedOf(run, document), this.#rows))
+    );
+    this.looked = { run, overview, comparison };
+    this.picked = run.readings.length > 0 ? [id] : [];
+    this.learnt = null;
+  }
+
+  /** Notes something of the run that is looked at, and plans by it. */
+  async note(details: RunDetails): Promise<void> {
+    const { looked } = this;
+    if (!looked) return;
+    const { id, revision } = looked.run;
+    const edited = await call('editRun', { id, body: { details, revision } });
+    if (!edited.ok) {
+      this.problem = edited.message;
+      return;
+    }
+    this.looked = { ...looked, run: edited.value };
+    this.chosen = null;
+    await this.reload();
+  }
+
+  /** Takes a run out of the log, or puts it back. */
+  async mark(id: number, deleted: boolean): Promise<boolean> {
+    const done = deleted ? await call('deleteRun', { id, body: {} }) : await call('restoreRun', { id });
+    if (!done.ok) this.problem = done.message;
+    if (deleted && this.looked?.run.id === id) this.looked = null;
+    await this.reload();
+    return done.ok;
+  }
+
+  pick(id: number, on: boolean): void {
+    this.picked = on ? [...this.picked, id] : this.picked.filter((p) => p !== id);
+    this.learnt = null;
+  }
+
+  /** Fits the setup to the runs that are picked; nothing is stored. */
+  async learn(): Promise<void> {
+    const runs = this.runs.filter((run) => this.picked.includes(run.id));
+    this.learning = true;
+    const wholes = await Promise.all(runs.map((run) => call('readRun', { id: run.id })));
+    const documents = wholes.flatMap((w) => (w.ok ? [w.value.document] : []));
+    if (documents.length < runs.length) this.problem = 'A run could not be read.';
+    else
+      this.learnt = await this.#ask(() =>
+        askWorker('thorough', (w) => w.learnFromRuns(this.stored.document, runs, documents))
+      );
+    this.learning = false;
+  }
+
+  /** Stores what was learnt with the setup; an edit like any other, which Match undoes. */
+  async useLearnt(): Promise<boolean> {
+    const { learnt, stored } = this;
+    if (!learnt) return false;
+    const { setup } = learnt;
+    return this.#store(
+      setup,
+      `calibrated by ${this.picked.length} ${this.picked.length === 1 ? 'run' : 'runs'}`,
+      stored.revision
+    );
+  }
+
+  /** Takes the calibration away again. */
+  async forget(): Promise<boolean> {
+    const { calibration: _gone, ...document } = this.stored.document;
+    return this.#store(document as StoredSetup['document'], 'calibration taken away', this.stored.revision);
+  }
+
+  async #store(document: StoredSetup['document'], label: string, revision: number): Promise<boolean> {
+    const edited = await call('editSetup', { id: this.stored.id, body: { document, label, revision } });
+    if (!edited.ok) {
+      this.problem = edited.message;
+      return false;
+    }
+    this.stored = edited.value;
+    this.learnt = null;
+    await this.plan();
+    await this.expect();
+    return true;
+  }
+
+  end(): void {
+    this.live?.leave();
+  }
+}

@@ -1,0 +1,32 @@
+import { error } from '@sveltejs/kit';
+import { compute } from '$lib/server/compute/pool';
+import { getCraft } from '$lib/server/crafts';
+import { store } from '$lib/server/db/store';
+import { listMakersTables } from '$lib/server/makers-tables';
+import { idOf } from '$lib/server/outcome';
+import { listParts } from '$lib/server/parts';
+import { listRuns } from '$lib/server/runs/runs';
+import { getSettings } from '$lib/server/settings';
+import { getSetup } from '$lib/server/setups';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params }) => {
+  const db = store();
+  const stored = getSetup(db, idOf(params.id));
+  if (!stored.ok) error(404, stored.message);
+  const craft = getCraft(db, stored.value.craftId);
+  if (!craft.ok) error(404, craft.message);
+  const { schools } = getSettings(db);
+  const runs = listRuns(db, craft.value.id).filter((run) => run.setupId === stored.value.id);
+  // the tables of the motor that is fitted, by its name
+  const motor = listParts(db).find((p) => p.kind === 'motor' && p.name === stored.value.document.motor.name);
+  const rows = motor ? listMakersTables(db, motor.id).flatMap((table) => table.rows) : [];
+  return {
+    planned: await compute('testPage', stored.value.document, schools, runs),
+    stored: stored.value,
+    craft: craft.value,
+    runs,
+    rows,
+    schools
+  };
+};

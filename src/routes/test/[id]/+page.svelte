@@ -1,0 +1,16 @@
+<script lang="ts">
+  import TestScreen from '$lib/ui/test/TestScreen.svelte';
+
+  let { data } = $props();
+</script>
+
+{#key data.stored.id}
+  <TestScreen
+    stored={data.stored}
+    planned={data.planned}
+    craft={data.craft}
+    runs={data.runs}
+    rows={data.rows}
+    schools={data.schools}
+  />
+{/key}
