@@ -88,6 +88,33 @@ const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>
     },
     { viewport: { width: 390, height: 844 } }
   ],
+  [
+    'test',
+    '/test/6',
+    async (page) => {
+      await page.getByTestId('stage-throttle-100').click();
+      await page.getByTestId('start').click();
+      for (const throttle of [50, 75, 100]) {
+        await page.getByTestId(`throttle-${throttle}`).click();
+        await page.waitForTimeout(3000);
+      }
+      await page.getByTestId('stop').click();
+      await page.getByTestId('compare').waitFor();
+      await page.getByTestId('learn-fit').click();
+      await page.getByTestId('learn-after').waitFor();
+    }
+  ],
+  [
+    'test-live-phone',
+    '/test/17',
+    async (page) => {
+      await page.getByTestId('stage-run-1').click();
+      await page.getByTestId('start').click();
+      await page.getByTestId('throttle-100').click();
+      await page.waitForTimeout(8000);
+    },
+    { viewport: { width: 390, height: 844 }, colorScheme: 'dark' }
+  ],
   ['find-tablet', '/find/14', found, { viewport: { width: 820, height: 1180 } }]
 ];
 

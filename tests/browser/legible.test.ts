@@ -39,6 +39,8 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
     async (page) => page.getByTestId('fitting-0').waitFor()
   ],
   ['compare', '/match/1', click('compare')],
+  ['the plan of a test', '/test/1'],
+  ['typed readings', '/test/17', click('stage-run-1'), click('source-typed')],
   ['motors', '/shelf', click('kind-motor')],
   ['propulsors', '/shelf', click('kind-propulsor')],
   ['a part', '/shelf', click('kind-motor'), click('new-part')],

@@ -1,5 +1,8 @@
 /** The test of a setup as its owner does it: a plan step by step, the stand driven and stopped, the log, what is learnt. */
 import assert from 'node:assert/strict';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { test } from 'node:test';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
@@ -9,7 +12,8 @@ import { situationOf } from '../../src/lib/core/situation/situation.ts';
 import type { Fault } from '../../src/lib/core/testing/stand/faults.ts';
 import { Stand } from '../../src/lib/core/testing/stand/stand.ts';
 import { show } from '../../src/lib/core/units/show.ts';
-import { expect, openPage, ready } from '../helpers/browser.ts';
+import { expect, launch, openPage, ready } from '../helpers/browser.ts';
+import { propellerSound, wavOf } from '../helpers/propeller-sound.ts';
 import { BOAT, PLANE } from '../helpers/setups.ts';
 import { setStage } from '../helpers/stage.ts';
 
@@ -27,7 +31,8 @@ async function opened(document: SetupDocument, options: Parameters<typeof openPa
   assert.equal(response.status, 201);
   const { id } = (await response.json()) as StoredSetup;
   const { page, errors } = await openPage(stage.browser, options);
-  await page.goto(`${stage.server.address}/test/${id}`);
+  // the same stand each time
+  await page.goto(`${stage.server.address}/test/${id}?seed=7`);
   await ready(page);
   return { id, page, errors };
 }
@@ -246,5 +251,59 @@ test('the stop is reached in one press at every width, nothing scrolls sideways,
     await expect(page.getByTestId('after-run')).toBeVisible(PATIENT);
     await axe();
     await page.context().close();
+  }
+});
+
+test('rpm by ear: from a file, and from the microphone; what fits KV × volts is marked and taken into the line', async () => {
+  // the browser hears a file in place of a microphone
+  const folder = mkdtempSync(join(tmpdir(), 'iskarn-ear-'));
+  const sound = wavOf(propellerSound({ rpm: 9240, blades: 2, seed: 4, noiseDb: 0, seconds: 3 }), 48_000);
+  const file = join(folder, 'bench.wav');
+  writeFileSync(file, sound);
+  const browser = await launch([
+    '--use-fake-device-for-media-stream',
+    '--use-fake-ui-for-media-stream',
+    `--use-file-for-fake-audio-capture=${file}`
+  ]);
+  try {
+    const response = await fetch(`${stage.server.address}/api/v1/setups`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: stage.server.address },
+      body: JSON.stringify({ craftId: 1, document: { name: 'heard', ...PLANE } })
+    });
+    const { id } = (await response.json()) as StoredSetup;
+    const { page, errors } = await openPage(browser, { permissions: ['microphone'] });
+    await page.goto(`${stage.server.address}/test/${id}`);
+    await ready(page);
+    await page.getByTestId('source-typed').click();
+    await page.getByTestId('typed-0-batteryVoltageV').fill('15');
+    await page.getByTestId('ear-file').setInputFiles(file);
+    const heard = page.getByTestId('ear-heard');
+    await expect(heard).toHaveAttribute('data-sure', 'true', PATIENT);
+    await expect(page.getByTestId('ear-take-0')).toContainText('fits volts × KV');
+    await page.getByTestId('ear-take-0').click();
+    const rpm = Number(await page.getByTestId('typed-0-rpm').inputValue());
+    assert.ok(Math.abs(rpm / 9240 - 1) < 0.01, String(rpm));
+    // by the microphone
+    await page.getByTestId('typed-0-rpm').fill('');
+    await page.getByTestId('ear-listen').click();
+    await expect(page.getByTestId('ear')).toContainText('listening');
+    await expect(heard).toBeVisible(PATIENT);
+    const candidates = await page.getByTestId('ear').getByRole('button', { name: /fits/ }).allInnerTexts();
+    const rpms = candidates.map((text) => Number(text.replace(/[^\d]/g, '')));
+    assert.ok(
+      rpms.some((r) => Math.abs(r / 9240 - 1) < 0.015),
+      candidates.join()
+    );
+    // no sound at all
+    const nonsense = join(folder, 'notes.wav');
+    writeFileSync(nonsense, 'not a sound');
+    await page.getByTestId('ear-file').setInputFiles(nonsense);
+    await expect(page.getByTestId('ear')).toContainText('“notes.wav” is no sound file');
+    assert.equal(await page.getByTestId('typed-0-batteryVoltageV').inputValue(), '15');
+    assert.deepEqual(errors, []);
+  } finally {
+    await browser.close();
+    rmSync(folder, { recursive: true, force: true });
   }
 });

@@ -3,11 +3,11 @@ import { chromium, expect as base, type Browser, type Page } from '@playwright/t
 /** Playwright's assertions, patient enough for a slow machine. */
 export const expect = base.configure({ timeout: 20000 });
 
-/** Debian's Chromium, headless, with nothing reaching out. */
-export const launch = (): Promise<Browser> =>
+/** Debian's Chromium, headless, with nothing reaching out. @param more arguments of its own */
+export const launch = (more: readonly string[] = []): Promise<Browser> =>
   chromium.launch({
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking']
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', ...more]
   });
 
 /** A page whose errors are kept; `errors` stays empty in a healthy run. */

@@ -8,6 +8,7 @@ import { fitAround } from '../core/fit/fit-around.ts';
 import { compareWithTable } from '../core/shelf/compare-makers-table.ts';
 import { changePicture, whyChange } from '../core/change/change-picture.ts';
 import type { RunComparison } from '../core/testing/compare/comparison.ts';
+import type { Heard } from '../core/testing/instruments/rpm-by-ear.ts';
 import type { RunsLearnt } from '../core/testing/learn.ts';
 import { planned } from '../core/testing/planned.ts';
 import { expectedOf } from '../core/testing/record/expected.ts';
@@ -40,6 +41,11 @@ const compareRun = async (
   ...of: Parameters<typeof import('../core/testing/compare/comparison.ts').compareRun>
 ): Promise<RunComparison> => (await import('../core/testing/compare/comparison.ts')).compareRun(...of);
 
+/** Rpm of a sound; the transform is loaded when it is first asked for. */
+const rpmByEar = async (
+  ...of: Parameters<typeof import('../core/testing/instruments/rpm-by-ear.ts').rpmByEar>
+): Promise<Heard> => (await import('../core/testing/instruments/rpm-by-ear.ts')).rpmByEar(...of);
+
 /** What the page may ask of the worker: the core's own functions, nothing else. */
 const api = {
   matchPicture,
@@ -58,7 +64,8 @@ const api = {
   planned,
   expectedOf,
   compareRun,
-  learnFromRuns
+  learnFromRuns,
+  rpmByEar
 };
 export type MatchWorker = typeof api;
 

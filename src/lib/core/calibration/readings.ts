@@ -15,7 +15,7 @@ export function faultsOfReading(m: Measurement, at: number, path: string): Issue
 }
 
 /** Accuracy of a hobby watt meter, thrust stand and optical tachometer when nothing is given. Common practice. */
-const INSTRUMENT = {
+export const INSTRUMENT = {
   currentRelative: 0.02,
   voltageRelative: 0.005,
   thrustRelative: 0.03,

@@ -45,7 +45,12 @@
   // svelte-ignore state_referenced_locally
   const view = new TestState(stored, planned, runs, schools, rows);
   let ready = $state(false);
-  onMount(() => (ready = true));
+  onMount(() => {
+    ready = true;
+    // a link with ?seed=7 has the same stand again
+    const seed = new URLSearchParams(location.search).get('seed');
+    view.seed = seed !== null && /^\d{1,9}$/.test(seed) ? Number(seed) : null;
+  });
   onDestroy(() => view.end());
 
   let source = $state('stand');
@@ -195,6 +200,7 @@
               {#if source === 'typed'}
                 {#key stage.id}<TypedRun
                     throttle={stage.throttle}
+                    document={view.stored.document}
                     onlog={(readings) => view.type(readings, {})}
                   />{/key}
               {:else}

@@ -1,16 +1,22 @@
 <script lang="ts">
   import { Button } from 'flowbite-svelte';
+  import type { SetupDocument } from '../../core/document/schema.ts';
   import type { RunReading } from '../../core/document/stored.ts';
+  import { unloadedRpmAt } from '../../core/testing/instruments/unloaded-rpm.ts';
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { units } from '../format/units.svelte.ts';
+  import EarPanel from './EarPanel.svelte';
 
   /** Readings of a run that are typed from a meter: one line a throttle, in the user's units. */
   let {
     throttle,
+    document,
     onlog
   }: {
     /** Throttle of the stage. */
     throttle: number;
+    /** The setup: its blades and KV are what the ear is told. */
+    document: SetupDocument;
     /** Called with the readings; true where they were kept. */
     onlog: (readings: RunReading[]) => Promise<boolean>;
   } = $props();
@@ -41,6 +47,11 @@
   let problem = $state('');
   let busy = $state(false);
 
+  /** Volts of the line that is written; null where there are none. */
+  const volts = $derived.by(() => {
+    const value = Number((lines[lines.length - 1].batteryVoltageV ?? '').replace(',', '.'));
+    return value > 0 ? value : null;
+  });
   const isBlank = (line: Partial<Record<Field, string>>): boolean =>
     FIELDS.every(([f]) => f === 'throttle' || (line[f] ?? '').trim() === '');
 
@@ -68,7 +79,7 @@
   }
 </script>
 
-<section aria-label="Typed readings" data-testid="typed">
+<section aria-label="Typed readings" data-testid="typed" class="flex flex-col gap-2">
   <div class="overflow-x-auto">
     <table class="text-sm">
       <thead class="text-ink-soft text-xs">
@@ -114,4 +125,9 @@
       >Steady readings; the amps at their highest, the volts at their lowest.</span
     >
   </div>
+  <EarPanel
+    blades={document.propulsor.blades ?? 2}
+    unloadedRpm={volts === null ? null : unloadedRpmAt(document, volts)}
+    ontake={(rpm) => (lines[lines.length - 1].rpm = String(Math.round(rpm)))}
+  />
 </section>

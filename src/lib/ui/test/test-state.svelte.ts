@@ -35,6 +35,8 @@ export class TestState {
   /** The stage that was chosen; the plan's next one while none was. */
   chosen = $state<string | null>(null);
   fault = $state<Fault | null>(null);
+  /** Draws the stand's hidden truth, so that the same one can be had again; a new one each time where it is null. */
+  seed: number | null = null;
   expected = $state.raw<Expected | null>(null);
   live = $state.raw<LiveRun | null>(null);
   looked = $state.raw<Looked | null>(null);
@@ -116,7 +118,7 @@ export class TestState {
           stage.seconds + (stage.kind === 'run' && stage.throttle < 1 ? OVERRUN_S : RAMP_S) + OVERRUN_S,
         stops: stage.watch.flatMap(({ quantity, stopAt }) => (stopAt === null ? [] : [{ quantity, stopAt }])),
         startCharge: 1,
-        stand: { fault: this.fault }
+        stand: { fault: this.fault, seed: this.seed }
       }
     });
     if (!begun.ok) {

@@ -122,6 +122,18 @@ test('a run beside its prediction: off by what it is off, outside where it is; a
   assert.equal(rested.readings[0].quantity, 'batteryVoltageV');
 });
 
+test('eight readings in ten of sound trains lie inside: the band holds label and meter', () => {
+  const all = Array.from({ length: 30 }, (_, seed) =>
+    compareRun(PLANE, observedOf(PLANE, 900 + seed)).moments.flatMap((m) => m.readings)
+  ).flat();
+  assert.ok(all.length > 300);
+  for (const quantity of ['batteryVoltageV', 'batteryCurrentA', 'rpm', 'thrustN'] as const) {
+    const own = all.filter((r) => r.quantity === quantity);
+    const inside = own.filter((r) => !r.outside).length / own.length;
+    assert.ok(inside > 0.68 && inside < 0.98, `${quantity}: ${inside}`);
+  }
+});
+
 test('volts and amps alone: throttle, rpm and thrust come back, surer than the labels alone leave them', () => {
   const s = situationOf(PLANE, { bands: true });
   for (const throttle of [0.4, 0.8]) {

@@ -1,3 +1,4 @@
+import { INSTRUMENT } from '../../calibration/readings.ts';
 import type { Measurement } from '../../calibration/schema.ts';
 import { setupDuring, windingOf } from '../../calibration/unknowns.ts';
 import type { MakersRow } from '../../document/makers-row.ts';
@@ -17,6 +18,7 @@ export type Compared = (typeof COMPARED)[number];
 export interface ComparedReading {
   readonly quantity: Compared;
   readonly predicted: number;
+  /** Where the reading lies four times in five: the prediction's band and the meter's error together. */
   readonly band: Band | null;
   /** The maker's row, carried to the volts that were read; null without one. */
   readonly promised: number | null;
@@ -110,7 +112,7 @@ function momentOf(setup: SetupDocument, m: Measurement, rows: readonly MakersRow
     const from = quantity === 'batteryVoltageV' ? rested : (held ?? rested ?? full(i, at));
     if (measured == null || !from) return [];
     const predicted = from[quantity];
-    const band = from.band?.[quantity] ?? null;
+    const band = readBand(quantity, predicted, from.band?.[quantity] ?? null);
     const printed = row && promisedBy(row, quantity);
     const promised = printed && atRow ? (printed * predicted) / atRow[quantity] : null;
     return [
@@ -127,6 +129,25 @@ function momentOf(setup: SetupDocument, m: Measurement, rows: readonly MakersRow
     ];
   });
   return { ...at, readings };
+}
+
+/** Half of a normal band from the 10th to the 90th percentile, in standard deviations. */
+const NINETIETH = 1.2816;
+const METER: Readonly<Record<Compared, number>> = {
+  batteryVoltageV: INSTRUMENT.voltageRelative,
+  batteryCurrentA: INSTRUMENT.currentRelative,
+  rpm: INSTRUMENT.rpmRelative,
+  thrustN: INSTRUMENT.thrustRelative
+};
+
+/** A prediction's band with a hobby meter's error in it; both are independent, so that their squares add up. */
+function readBand(quantity: Compared, predicted: number, band: Band | null): Band | null {
+  if (!band) return null;
+  const meter = NINETIETH * METER[quantity] * Math.abs(predicted);
+  return [
+    predicted - Math.hypot(predicted - band[0], meter),
+    predicted + Math.hypot(band[1] - predicted, meter)
+  ];
 }
 
 /** From a full pack, where neither volts nor charge were read. */
