@@ -332,6 +332,15 @@ test('a boat re-powered: cells, volts, KV by both windows, motor, screw and ESC,
   const stages = page.getByTestId('plan').locator('> li');
   await expect(stages.first()).toContainText('Without the screw');
   await expect(stages.nth(1)).toContainText('30 to 60 s');
+  // handed to Test: kept, and planned from what it was changed from
+  const titles = await stages.getByRole('heading').allInnerTexts();
+  await page.getByTestId('plan-test').click();
+  await expect(page).toHaveURL(/\/test\/\d+$/);
+  await ready(page);
+  assert.deepEqual(
+    (await page.getByTestId('stages').getByRole('button').allInnerTexts()).map((t) => t.split('\n')[0]),
+    titles.map((t) => t.replace(/^\d+\. /, ''))
+  );
   assert.deepEqual(errors, []);
   await page.context().close();
 });

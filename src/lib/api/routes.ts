@@ -298,11 +298,15 @@ export const ROUTES = {
     summary: 'Stores a setup for a craft.',
     body: {
       kind: 'json',
-      is: as<{ craftId: number; document: SetupDocument }>({
+      is: as<{ craftId: number; document: SetupDocument; changedFrom?: number | null }>({
         title: 'request',
         type: 'object',
         required: ['craftId', 'document'],
-        properties: { craftId: { type: 'integer', title: 'craft' }, document: named('Setup') }
+        properties: {
+          craftId: { type: 'integer', title: 'craft' },
+          document: named('Setup'),
+          changedFrom: { type: ['integer', 'null'], title: 'setup that it was changed from' }
+        }
       })
     },
     answer: setup,

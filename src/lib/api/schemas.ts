@@ -226,7 +226,8 @@ export const SCHEMAS = {
     canUndo: flag,
     canRedo: flag,
     undoLabel: nullable(text),
-    redoLabel: nullable(text)
+    redoLabel: nullable(text),
+    changedFrom: nullable(whole)
   }),
   StoredPart: object({
     id: whole,

@@ -143,7 +143,8 @@ export const HANDLERS: Handlers = {
     const craft = query.get('craft');
     return found(listSetups(db, craft === null ? undefined : idOf(craft)));
   },
-  createSetup: ({ db, body }) => createSetup(db, body.craftId, body.document),
+  createSetup: ({ db, body }) =>
+    createSetup(db, body.craftId, body.document, undefined, body.changedFrom ?? null),
   readSetup: ({ db, id }) => getSetup(db, id),
   editSetup: ({ db, id, body, revision }) =>
     editSetup(

@@ -18,10 +18,11 @@ interface Row {
   parent_id: number | null;
   label: string;
   redo_label: string | null;
+  changed_from_id: number | null;
 }
 
 const SELECT = /* sql */ `
-  SELECT s.id, s.revision, s.craft_id, s.in_use, s.pinned, r.document, r.id AS revision_id, r.parent_id, r.label,
+  SELECT s.id, s.revision, s.craft_id, s.in_use, s.pinned, s.changed_from_id, r.document, r.id AS revision_id, r.parent_id, r.label,
     (SELECT c.label FROM setup_revision c WHERE c.parent_id = r.id ORDER BY c.id DESC LIMIT 1) AS redo_label
   FROM setup s JOIN setup_revision r ON r.id = s.current_revision_id
   WHERE s.deleted_at IS NULL`;
@@ -36,7 +37,8 @@ const fromRow = (row: Row): StoredSetup => ({
   canUndo: row.parent_id !== null,
   canRedo: row.redo_label !== null,
   undoLabel: row.parent_id === null ? null : row.label,
-  redoLabel: row.redo_label
+  redoLabel: row.redo_label,
+  changedFrom: row.changed_from_id
 });
 
 /** All setups, or those of one craft, oldest first. */
@@ -88,19 +90,21 @@ export function createSetup(
   db: Db,
   craftId: number,
   document: unknown,
-  label = 'created'
+  label = 'created',
+  changedFrom: number | null = null
 ): Outcome<StoredSetup> {
   const checked = validateSetup(document);
   if (!checked.ok) return invalid(checked.errors);
   return transaction(db, () => {
     const craft = db.prepare('SELECT id FROM craft WHERE id = ? AND deleted_at IS NULL').get(craftId);
     if (!craft) return notFound('craft');
+    if (changedFrom !== null && !getSetup(db, changedFrom).ok) return notFound('setup');
     const first = db.prepare('SELECT 1 FROM setup WHERE craft_id = ? AND deleted_at IS NULL').get(craftId)
       ? 0
       : 1;
     const { lastInsertRowid } = db
-      .prepare('INSERT INTO setup (craft_id, in_use) VALUES (?, ?)')
-      .run(craftId, first);
+      .prepare('INSERT INTO setup (craft_id, in_use, changed_from_id) VALUES (?, ?, ?)')
+      .run(craftId, first, changedFrom);
     appendRevision(db, Number(lastInsertRowid), null, label, checked.value);
     return getSetup(db, Number(lastInsertRowid));
   });

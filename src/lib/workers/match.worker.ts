@@ -10,6 +10,7 @@ import { changePicture, whyChange } from '../core/change/change-picture.ts';
 import type { RunComparison } from '../core/testing/compare/comparison.ts';
 import type { Heard } from '../core/testing/instruments/rpm-by-ear.ts';
 import type { RunsLearnt } from '../core/testing/learn.ts';
+import type { Quality } from '../core/testing/quality.ts';
 import { planned } from '../core/testing/planned.ts';
 import { expectedOf } from '../core/testing/record/expected.ts';
 import { tellCandidate } from '../core/search/told.ts';
@@ -41,6 +42,11 @@ const compareRun = async (
   ...of: Parameters<typeof import('../core/testing/compare/comparison.ts').compareRun>
 ): Promise<RunComparison> => (await import('../core/testing/compare/comparison.ts')).compareRun(...of);
 
+/** How often readings lay inside their band. */
+const qualityOf = async (
+  ...of: Parameters<typeof import('../core/testing/quality.ts').qualityOf>
+): Promise<Quality> => (await import('../core/testing/quality.ts')).qualityOf(...of);
+
 /** Rpm of a sound; the transform is loaded when it is first asked for. */
 const rpmByEar = async (
   ...of: Parameters<typeof import('../core/testing/instruments/rpm-by-ear.ts').rpmByEar>
@@ -65,7 +71,8 @@ const api = {
   expectedOf,
   compareRun,
   learnFromRuns,
-  rpmByEar
+  rpmByEar,
+  qualityOf
 };
 export type MatchWorker = typeof api;
 

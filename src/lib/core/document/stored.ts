@@ -29,6 +29,8 @@ export interface StoredSetup {
   canRedo: boolean;
   undoLabel: string | null;
   redoLabel: string | null;
+  /** The setup that this one was changed from; null where it came of no change. */
+  changedFrom: number | null;
 }
 
 /** A search of a craft that was kept: what is wanted, the yardstick, the axes. */

@@ -15,11 +15,16 @@ export interface Planned {
   readonly over: readonly string[];
 }
 
-/** Plans the test of a setup. @param runs of this setup; those that were no stage of a plan are left out */
+/**
+ * Plans the test of a setup.
+ * @param runs of this setup; those that were no stage of a plan are left out
+ * @param before what it was changed from; null for a first test
+ */
 export function planned(
   document: SetupDocument,
   schools: Readonly<Record<string, string>>,
-  runs: readonly StoredRun[]
+  runs: readonly StoredRun[],
+  before: SetupDocument | null = null
 ): Planned {
   const checked = validateSetup(document);
   if (!checked.ok) return { plan: null, over: checked.errors.map((e) => e.message) };
@@ -27,7 +32,7 @@ export function planned(
   const checks = runChecks(s);
   if (!mayBeTested(checks))
     return { plan: null, over: overOf(checks).map((c) => `${c.title}: ${c.sentence}`) };
-  const bare = planOf(null, s);
+  const bare = planOf(before, s);
   const known = logOf(runs).filter((e) => bare.stages.some((stage) => stage.id === e.stage));
-  return { plan: planOf(null, s, known), over: [] };
+  return { plan: planOf(before, s, known), over: [] };
 }

@@ -96,7 +96,7 @@
 
   let toast = $state<{ text: string; undo?: () => void; href?: string } | null>(null);
   // svelte-ignore state_referenced_locally
-  const keeping = new Keeping(view, craft, stored.document.name ?? 'Setup');
+  const keeping = new Keeping(view, craft, stored);
   const tried = $derived(view.now.changes);
   $effect(() => {
     // a reading belongs to the setup that it was read of
@@ -130,6 +130,13 @@
     void view.now;
     if (untrack(() => toast && !toast.href)) toast = null;
   });
+
+  /** Keeps the changed setup and hands its plan to Test. */
+  async function keepAndTest(): Promise<void> {
+    planning.open = false;
+    const id = await keep();
+    if (id !== null) await goto(`/test/${id}`);
+  }
 
   /** How a figure came about, before and after; null while none is asked. */
   let why = $state.raw<readonly [Why | null, Why | null] | null>(null);
@@ -342,6 +349,7 @@
         plan={view.advice.plan}
         title={`Test of ${craft.name}: ${picture.trail.join(', ')}`}
         bind:open={planning.open}
+        ontest={() => void keepAndTest()}
       />
     {/if}
   {/snippet}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Modal } from 'flowbite-svelte';
+  import { Button, Modal } from 'flowbite-svelte';
   import { cautionsOnce, planText, watchWords } from '../../core/testing/plan/plan-text.ts';
   import { CAUTIONS } from '../../core/testing/plan/cautions.ts';
   import type { Plan } from '../../core/testing/plan/stage.ts';
@@ -7,7 +7,18 @@
   import { units } from '../format/units.svelte.ts';
 
   /** The staged test of the changed setup: what is fitted, done and watched, where to stop; to be copied. */
-  let { plan, title, open = $bindable(false) }: { plan: Plan; title: string; open?: boolean } = $props();
+  let {
+    plan,
+    title,
+    open = $bindable(false),
+    ontest
+  }: {
+    plan: Plan;
+    title: string;
+    open?: boolean;
+    /** Called to keep the changed setup and go on in Test. */
+    ontest: () => void;
+  } = $props();
   const cautions = $derived(cautionsOnce(plan));
 </script>
 
@@ -27,7 +38,10 @@
       </li>
     {/each}
   </ol>
-  <div class="mt-3">
+  <div class="mt-3 flex flex-wrap items-center gap-3">
+    <Button size="sm" class="py-1" data-testid="plan-test" onclick={ontest}
+      >make it a setup and test it</Button
+    >
     <CopyText text={`${title}\n\n${planText(plan, units.choice)}`} id="plan-copy" />
   </div>
 </Modal>

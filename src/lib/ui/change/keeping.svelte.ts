@@ -2,7 +2,7 @@ import { call } from '../../api/client.ts';
 import type { Measurement } from '../../core/calibration/schema.ts';
 import type { Learnt } from '../../core/change/learn-from.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
-import type { StoredCraft } from '../../core/document/stored.ts';
+import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
 import type { ChangeState } from './change-state.svelte.ts';
 
 /** What is said once a setup was made, or why it was not. */
@@ -15,7 +15,7 @@ export interface Kept {
 export class Keeping {
   readonly #view: ChangeState;
   readonly #craft: StoredCraft;
-  readonly #name: string;
+  readonly #from: StoredSetup;
   /** The reading of the changed setup; null where none was taken. */
   drew = $state.raw<Measurement | null>(null);
   learnt = $state.raw<Learnt | null>(null);
@@ -23,11 +23,11 @@ export class Keeping {
   busy = $state(false);
   #learning: Promise<void> = Promise.resolve();
 
-  /** @param name of the setup that is changed */
-  constructor(view: ChangeState, craft: StoredCraft, name: string) {
+  /** @param from the setup that is changed */
+  constructor(view: ChangeState, craft: StoredCraft, from: StoredSetup) {
     this.#view = view;
     this.#craft = craft;
-    this.#name = name;
+    this.#from = from;
   }
 
   /** Takes a reading of the changed setup, or takes it back. */
@@ -62,9 +62,11 @@ export class Keeping {
 
   async #store(setup: SetupDocument, trail: readonly string[]): Promise<Kept> {
     const { drew, learnt } = this;
-    const name = `${this.#name}, ${trail.join(', ')}`.slice(0, 200);
+    const name = `${this.#from.document.name ?? 'Setup'}, ${trail.join(', ')}`.slice(0, 200);
     const document = { ...setup, ...(learnt ? { calibration: learnt.setup.calibration } : {}), name };
-    const done = await call('createSetup', { body: { craftId: this.#craft.id, document } });
+    const done = await call('createSetup', {
+      body: { craftId: this.#craft.id, document, changedFrom: this.#from.id }
+    });
     if (!done.ok) return { text: done.message, id: null };
     const { id } = done.value;
     const made = `“${name}” is a setup of ${this.#craft.name} now`;

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { AIM } from '../../core/testing/quality.ts';
+  import { showRound } from '../../core/units/show.ts';
   import { day } from '../format/dates.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import type { StoredRun } from '../../core/document/stored.ts';
@@ -19,6 +21,12 @@
   {#if view.runs.length === 0}
     <p class="text-ink-soft text-xs">
       Nothing is logged yet. A run of the first stage, typed or on the simulated stand, is the first entry.
+    </p>
+  {/if}
+  {#if view.quality && view.quality.of > 0}
+    <p class="text-xs" data-testid="quality">
+      {view.quality.inside} of {view.quality.of} readings lay inside their band; {showRound(100 * AIM)} in a hundred
+      are meant to.
     </p>
   {/if}
   <ul class="text-sm">

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onDestroy, onMount, untrack } from 'svelte';
   import type { MakersRow } from '../../core/document/makers-row.ts';
+  import type { SetupDocument } from '../../core/document/schema.ts';
   import type { StoredCraft, StoredRun, StoredSetup } from '../../core/document/stored.ts';
   import { chosenSchool } from '../../core/document/schools.ts';
   import { withChanges } from '../../core/document/change.ts';
@@ -25,6 +26,7 @@
   let {
     stored,
     planned,
+    before,
     craft,
     runs,
     rows,
@@ -33,6 +35,8 @@
     stored: StoredSetup;
     /** The plan as the server made it. */
     planned: Planned;
+    /** The setup that this one was changed from; null for a first test. */
+    before: SetupDocument | null;
     craft: StoredCraft;
     /** Logged runs of this setup. */
     runs: StoredRun[];
@@ -43,10 +47,11 @@
 
   // the screen is made anew for another setup
   // svelte-ignore state_referenced_locally
-  const view = new TestState(stored, planned, runs, schools, rows);
+  const view = new TestState(stored, planned, before, runs, schools, rows);
   let ready = $state(false);
   onMount(() => {
     ready = true;
+    void view.judge();
     // a link with ?seed=7 has the same stand again
     const seed = new URLSearchParams(location.search).get('seed');
     view.seed = seed !== null && /^\d{1,9}$/.test(seed) ? Number(seed) : null;

@@ -1,9 +1,11 @@
 import { call } from '../../api/client.ts';
 import type { MakersRow } from '../../core/document/makers-row.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
 import type { RunDetails, RunReading, StoredRun, StoredSetup } from '../../core/document/stored.ts';
 import { withChanges } from '../../core/document/change.ts';
 import type { RunComparison } from '../../core/testing/compare/comparison.ts';
 import type { RunsLearnt } from '../../core/testing/learn.ts';
+import type { Quality } from '../../core/testing/quality.ts';
 import type { Planned } from '../../core/testing/planned.ts';
 import type { Stage } from '../../core/testing/plan/stage.ts';
 import type { Expected } from '../../core/testing/record/expected.ts';
@@ -12,6 +14,9 @@ import type { Thinned } from '../../core/testing/record/thin.ts';
 import type { Fault } from '../../core/testing/stand/faults.ts';
 import { askWorker } from '../../workers/client.ts';
 import { LiveRun } from './live-run.svelte.ts';
+
+/** Newest runs whose readings are counted. */
+const MOST_JUDGED = 24;
 
 /** A run that is looked at: its curve, and beside its prediction. */
 export interface Looked {
@@ -29,6 +34,7 @@ const RAMP_S = 10;
 export class TestState {
   readonly #schools: Readonly<Record<string, string>>;
   readonly #rows: readonly MakersRow[];
+  readonly #before: SetupDocument | null;
   stored = $state.raw<StoredSetup>() as StoredSetup;
   planned = $state.raw<Planned>() as Planned;
   runs = $state.raw<readonly StoredRun[]>([]);
@@ -44,17 +50,21 @@ export class TestState {
   /** Runs that are learnt from, by id. */
   picked = $state.raw<readonly number[]>([]);
   learning = $state(false);
+  /** How often readings lay inside their band; null until it is worked out. */
+  quality = $state.raw<Quality | null>(null);
   problem = $state('');
 
   constructor(
     stored: StoredSetup,
     planned: Planned,
+    before: SetupDocument | null,
     runs: readonly StoredRun[],
     schools: Readonly<Record<string, string>>,
     rows: readonly MakersRow[]
   ) {
     this.stored = stored;
     this.planned = planned;
+    this.#before = before;
     this.runs = runs;
     this.#schools = schools;
     this.#rows = rows;
@@ -143,12 +153,22 @@ export class TestState {
     }
     this.runs = listed.value.filter((run) => run.setupId === this.stored.id);
     await this.plan();
+    void this.judge();
+  }
+
+  /** Works out how often readings lay inside their band, of the newest runs. */
+  async judge(): Promise<void> {
+    const runs = this.runs.filter((run) => run.readings.length > 0).slice(0, MOST_JUDGED);
+    const wholes = await Promise.all(runs.map((run) => call('readRun', { id: run.id })));
+    const documents = wholes.flatMap((w) => (w.ok ? [w.value.document] : []));
+    if (documents.length === runs.length)
+      this.quality = await this.#ask(() => askWorker('thorough', (w) => w.qualityOf(runs, documents)));
   }
 
   async plan(): Promise<void> {
     const { stored, runs } = this;
     const made = await this.#ask(() =>
-      askWorker('thorough', (w) => w.planned(stored.document, this.#schools, runs))
+      askWorker('thorough', (w) => w.planned(stored.document, this.#schools, runs, this.#before))
     );
     if (made) this.planned = made;
   }

@@ -8,6 +8,7 @@
   <TestScreen
     stored={data.stored}
     planned={data.planned}
+    before={data.before}
     craft={data.craft}
     runs={data.runs}
     rows={data.rows}

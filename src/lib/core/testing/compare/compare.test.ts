@@ -5,6 +5,8 @@ import { BOAT, PLANE, SMALL_PUSHER } from '../../../../../tests/helpers/setups.t
 import { runOf } from '../../../../../tests/helpers/stand-run.ts';
 import type { MakersRow } from '../../document/makers-row.ts';
 import type { SetupDocument } from '../../document/schema.ts';
+import type { StoredRun } from '../../document/stored.ts';
+import { qualityOf } from '../quality.ts';
 import { situationOf } from '../../situation/situation.ts';
 import { measurementsOf } from '../record/measured.ts';
 import { steadyStretches } from '../record/steady.ts';
@@ -132,6 +134,31 @@ test('eight readings in ten of sound trains lie inside: the band holds label and
     const inside = own.filter((r) => !r.outside).length / own.length;
     assert.ok(inside > 0.68 && inside < 0.98, `${quantity}: ${inside}`);
   }
+});
+
+test('quality counts each reading by the document it was made with', () => {
+  const s = situationOf(PLANE, { bands: true });
+  const [p] = s.at([{ throttle: 1, speedMs: 0, batteryVoltageV: 15 }]);
+  const run = (amps: number): StoredRun => ({
+    id: 1,
+    revision: 1,
+    setupId: 1,
+    heldAt: '2026-05-01T10:00:00Z',
+    title: 'x',
+    verdict: '',
+    readings: [
+      { throttle: 1, speedMs: 0, batteryVoltageV: 15, batteryCurrentA: amps, rpm: p.rpm, thrustN: null }
+    ],
+    details: {},
+    state: 'ended',
+    samples: 0
+  });
+  assert.deepEqual(qualityOf([run(p.batteryCurrentA)], [PLANE]), { inside: 2, of: 2 });
+  assert.deepEqual(qualityOf([run(1.5 * p.batteryCurrentA)], [PLANE]), { inside: 1, of: 2 });
+  // of a motor of another KV as it was then, the same readings are far off
+  const other = { ...PLANE, motor: { ...PLANE.motor, kvRpmPerVolt: 500 } };
+  assert.deepEqual(qualityOf([run(p.batteryCurrentA)], [other]), { inside: 0, of: 2 });
+  assert.deepEqual(qualityOf([], []), { inside: 0, of: 0 });
 });
 
 test('volts and amps alone: throttle, rpm and thrust come back, surer than the labels alone leave them', () => {

@@ -89,11 +89,18 @@ export function compareRun(
   observed: readonly Observed[],
   rows: readonly MakersRow[] = []
 ): RunComparison {
-  const moments = observed.map(({ measurement: m }) => momentOf(setup, m, rows));
+  const moments = comparedMoments(setup, observed, rows);
   const causes = causesOf(setup, observed);
   const count = moments.flatMap((m) => m.readings).filter((r) => r.outside).length;
   return { moments, outside: count, causes, wrong: causes.length > 0 && causes[0].id !== NOTHING_WRONG };
 }
+
+/** The readings of a run beside their predictions, without what they say. */
+export const comparedMoments = (
+  setup: SetupDocument,
+  observed: readonly Observed[],
+  rows: readonly MakersRow[] = []
+): ComparedMoment[] => observed.map(({ measurement: m }) => momentOf(setup, m, rows));
 
 function momentOf(setup: SetupDocument, m: Measurement, rows: readonly MakersRow[]): ComparedMoment {
   const i = interpretSetup(setupDuring(setup, m), windingOf(m));

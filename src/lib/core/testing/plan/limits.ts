@@ -71,12 +71,12 @@ export interface Temperatures {
  * hot, within 10 K of the air stone cold. The pack has its own limit in every school. Null where nothing was read.
  * @param school of `touch-temperature`
  */
-export function feltBy(t: Temperatures, school: string, airC: number): Feel | null {
+export function feltBy(felt: Temperatures, school: string, airC: number): Feel | null {
   const limit = touchLimitC(school);
   const read = [
-    [t.motorC, Math.min(limit, STOP_MOTOR_C)],
-    [t.escC, Math.min(limit, STOP_ESC_C)],
-    [t.packC, Math.min(limit, STOP_PACK_C)]
+    [felt.motorC, Math.min(limit, STOP_MOTOR_C)],
+    [felt.escC, Math.min(limit, STOP_ESC_C)],
+    [felt.packC, Math.min(limit, STOP_PACK_C)]
   ].filter((pair): pair is [number, number] => pair[0] != null);
   if (read.length === 0) return null;
   if (read.some(([c, most]) => c >= most)) return 'too-hot';

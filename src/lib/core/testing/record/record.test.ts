@@ -38,7 +38,7 @@ test('a spike of a tenth of a second stops nothing, a quarter does; heat stops a
   // two spikes apart are not one long one
   const twice = every(0.05, 200, (t) => ({ batteryCurrentA: t % 1 < 0.2 ? 45 : 30 }));
   assert.equal(ended(rules(), twice), null);
-  const hot = every(0.5, 20, (t) => ({ motorC: 20 + 15 * t }));
+  const hot = every(0.5, 20, (at) => ({ motorC: 20 + 15 * at }));
   assert.deepEqual(ended(rules(), hot), [4.5, 'motorC']);
 });
 

@@ -1,4 +1,7 @@
 export const sql = /* sql */ `
+-- what a setup was changed from, where it came of a change: its test begins there
+ALTER TABLE setup ADD COLUMN changed_from_id INTEGER REFERENCES setup (id);
+
 -- a run keeps the revision of its setup that it was made with, what was noted of it, and how it ended
 ALTER TABLE run ADD COLUMN revision INTEGER NOT NULL DEFAULT 1;
 ALTER TABLE run ADD COLUMN setup_revision_id INTEGER REFERENCES setup_revision (id);

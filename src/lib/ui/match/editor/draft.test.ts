@@ -89,7 +89,8 @@ const stored = (d: SetupDocument) => ({
   canUndo: true,
   canRedo: false,
   undoLabel: null,
-  redoLabel: null
+  redoLabel: null,
+  changedFrom: null
 });
 
 test('edits that met elsewhere: the same, merged, or put to the user', () => {

@@ -42,7 +42,8 @@ const stored = (revision: number, document = DOCUMENT): StoredSetup => ({
   canUndo: revision > 1,
   canRedo: false,
   undoLabel: null,
-  redoLabel: null
+  redoLabel: null,
+  changedFrom: null
 });
 
 interface Sent {
