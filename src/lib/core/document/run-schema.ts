@@ -122,6 +122,15 @@ export const runBegunSchema = {
     stage: words('stage', 40),
     changes: runDetailsSchema.properties.changes,
     longestS: figure('longest time', 1, 3600),
+    held: {
+      type: ['object', 'null'],
+      title: 'longest at a throttle',
+      required: ['throttle', 'seconds'],
+      properties: {
+        throttle: { type: 'number', minimum: 0, maximum: 1, title: 'throttle' },
+        seconds: { type: 'number', minimum: 0.1, maximum: 3600, title: 'seconds' }
+      }
+    },
     stops: {
       type: ['array', 'null'],
       maxItems: 12,
@@ -162,6 +171,7 @@ export interface RunBegun {
   readonly stage?: string | null;
   readonly changes?: Change[] | null;
   readonly longestS?: number | null;
+  readonly held?: { readonly throttle: number; readonly seconds: number } | null;
   readonly stops?:
     | {
         readonly quantity: 'batteryCurrentA' | 'cellVoltageV' | 'motorC' | 'escC' | 'rpm' | 'thrustN';

@@ -157,7 +157,12 @@ export function beginRun(db: Db, setupId: number, begun: RunBegun, heldAt: strin
       stand: stand ? { seed, fault } : null
     }
   });
-  const rules = new StopRules(watch, document.battery.series, begun.longestS ?? LONGEST_S);
+  const rules = new StopRules(
+    watch,
+    document.battery.series,
+    begun.longestS ?? LONGEST_S,
+    begun.held ?? null
+  );
   live.set(id, new LiveRun(db, id, stand, rules, () => live.delete(id)));
   return getRun(db, id);
 }

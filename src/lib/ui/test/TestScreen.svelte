@@ -12,6 +12,8 @@
   import TabRow from '../marks/TabRow.svelte';
   import UndoToast from '../marks/UndoToast.svelte';
   import AfterRun from './AfterRun.svelte';
+  import FeelButtons from './FeelButtons.svelte';
+  import FlightForm from './FlightForm.svelte';
   import ComparePanel from './ComparePanel.svelte';
   import LearnPanel from './LearnPanel.svelte';
   import LogList from './LogList.svelte';
@@ -67,6 +69,8 @@
     void drawnId;
     if (ready) untrack(() => void view.expect());
   });
+  /** What is run and read; a set-up without propulsor and a flight for the timer are only noted. */
+  const isRun = $derived(stage?.kind === 'run' || stage?.kind === 'hover');
   const going = $derived(view.live !== null && view.live.end === null);
   const school = $derived(
     chosenSchool('touch-temperature', { ...schools, ...view.stored.document.schools } as Record<
@@ -191,7 +195,19 @@
               />
             {/if}
           {/if}
-          {#if !going}
+          {#if !going && !view.looked && stage.kind === 'bare'}
+            <section aria-labelledby="bare-title">
+              <h2 id="bare-title" class="text-lg font-bold">Then</h2>
+              <p class="text-sm">It turns the right way, smoothly, and stops. How warm is the motor?</p>
+              <FeelButtons feel={null} onfeel={(feel) => void view.pass({ feel })} />
+            </section>
+          {:else if !going && !view.looked && stage.kind === 'time'}
+            <section aria-labelledby="time-title" class="flex flex-col gap-1">
+              <h2 id="time-title" class="text-lg font-bold">Afterwards</h2>
+              <FlightForm onleft={(left) => void view.pass(left)} />
+            </section>
+          {/if}
+          {#if !going && isRun}
             <TabRow
               tabs={[
                 ['stand', 'simulated stand'],
@@ -218,7 +234,7 @@
           {/if}
         {/if}
       </div>
-      {#if view.planned.plan && (source === 'stand' || going) && stage}<StandPanel {view} />{/if}
+      {#if view.planned.plan && ((source === 'stand' && isRun) || going)}<StandPanel {view} />{/if}
     </div>
 
     <aside

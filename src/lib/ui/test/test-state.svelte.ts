@@ -25,6 +25,8 @@ export interface Looked {
   readonly comparison: RunComparison | null;
 }
 
+/** A stage's throttle is held no longer than so many times the stage's seconds. */
+const HELD_TIMES = 2;
 /** Seconds by which a stage may be overrun before its run ends by itself. */
 const OVERRUN_S = 15;
 /** Seconds of throttle up and down on a bench run that the stage's own seconds do not count. */
@@ -124,6 +126,7 @@ export class TestState {
         source: 'stand',
         stage: stage.id,
         changes: [...stage.changes],
+        held: { throttle: stage.throttle, seconds: HELD_TIMES * stage.seconds },
         longestS:
           stage.seconds + (stage.kind === 'run' && stage.throttle < 1 ? OVERRUN_S : RAMP_S) + OVERRUN_S,
         stops: stage.watch.flatMap(({ quantity, stopAt }) => (stopAt === null ? [] : [{ quantity, stopAt }])),
@@ -198,6 +201,24 @@ export class TestState {
     return true;
   }
 
+  /** Notes a stage that reads nothing: a set-up without propulsor, a flight for the timer. The plan goes on from it. */
+  async pass(details: RunDetails): Promise<void> {
+    const blank = { batteryVoltageV: null, batteryCurrentA: null, rpm: null, thrustN: null };
+    const { stage } = this;
+    const logged = await call('logRun', {
+      id: this.stored.id,
+      body: {
+        title: stage?.title ?? 'a stage',
+        readings: [{ throttle: stage?.throttle ?? 1, speedMs: 0, ...blank }],
+        details: { ...details, source: 'typed', stage: stage?.id ?? null }
+      }
+    });
+    this.problem = logged.ok ? '' : [logged.message, ...logged.errors.map((e) => e.message)].join(' ');
+    if (!logged.ok) return;
+    this.chosen = null;
+    await this.reload();
+  }
+
   /** Looks at a run: its curve, and beside its prediction. */
   async look(id: number): Promise<void> {
     const whole = await call('readRun', { id });
@@ -256,6 +277,8 @@ export class TestState {
       this.learnt = await this.#ask(() =>
         askWorker('thorough', (w) => w.learnFromRuns(this.stored.document, runs, documents))
       );
+    if (documents.length === runs.length && !this.learnt && !this.problem)
+      this.problem = 'These runs hold no amps, volts, rpm or thrust to learn from.';
     this.learning = false;
   }
 

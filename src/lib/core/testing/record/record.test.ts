@@ -42,6 +42,22 @@ test('a spike of a tenth of a second stops nothing, a quarter does; heat stops a
   assert.deepEqual(ended(rules(), hot), [4.5, 'motorC']);
 });
 
+test('a throttle is held no longer than its time in all, however often it is let go between', () => {
+  const rules = new StopRules([], 4, Infinity, { throttle: 1, seconds: 5 });
+  const spells = every(0.05, 600, (at) => ({ throttle: at % 4 < 2 ? 1 : 0.5 }));
+  // two seconds of each four: the fifth is over in the third spell
+  const [at, by] = ended(rules, spells) as [number, string];
+  assert.equal(by, 'time');
+  assert.ok(at > 8.9 && at < 9.3, String(at));
+  assert.equal(
+    ended(
+      new StopRules([], 4, Infinity, { throttle: 1, seconds: 5 }),
+      every(0.05, 600, () => ({ throttle: 0.9 }))
+    ),
+    null
+  );
+});
+
 test('volts are watched per cell and may not fall; what is not read or not limited stops nothing', () => {
   const rules = new StopRules([watch('cellVoltageV', 3.3), watch('rpm', null)], 4, Infinity);
   const sagging = every(0.1, 100, (t) => ({ batteryVoltageV: t < 3 ? 14 : 13.1, rpm: 1e6 }));

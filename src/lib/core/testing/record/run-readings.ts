@@ -63,6 +63,10 @@ function measurementOf(
   };
 }
 
+/** Whether a reading holds anything that a prediction can be held against. */
+const isRead = (r: RunReading): boolean =>
+  [r.batteryVoltageV, r.batteryCurrentA, r.rpm, r.thrustN].some((value) => value != null);
+
 /** What a run read, ready to be compared and fitted. @param document of the revision that it was made with */
 export function observedOf(
   run: Pick<StoredRun, 'readings' | 'details'>,
@@ -70,7 +74,7 @@ export function observedOf(
 ): Observed[] {
   const changes = run.details.changes ?? [];
   const setup = changes.length > 0 ? withChanges(document, changes) : document;
-  return run.readings.map((r) => ({
+  return run.readings.filter(isRead).map((r) => ({
     measurement: measurementOf(r, setup, changes),
     flutter: r.flutter ?? null
   }));

@@ -19,18 +19,31 @@ const HELD_S: Readonly<Record<Watched, number>> = {
   thrustN: 0.25
 };
 
+/** A throttle and how long it may be held in all, s. */
+export interface HeldThrottle {
+  readonly throttle: number;
+  readonly seconds: number;
+}
+/** From this share of it a throttle counts as held. */
+const NEAR_SHARE = 0.95;
+
 /** Watches a run sample by sample and says when it must end. */
 export class StopRules {
   readonly #watch: readonly Watch[];
   readonly #series: number;
   readonly #longestS: number;
+  readonly #held: HeldThrottle | null;
+  #heldS = 0;
+  #lastS = 0;
   readonly #since = new Map<Watched, number>();
 
   /**
    * @param series cells of the pack: volts are watched per cell
    * @param longestS time after which the run ends whatever is read; Infinity for none
+   * @param held how long a throttle may be held in all; null for as long as one likes
    */
-  constructor(watch: readonly Watch[], series: number, longestS: number) {
+  constructor(watch: readonly Watch[], series: number, longestS: number, held: HeldThrottle | null = null) {
+    this.#held = held;
     this.#watch = watch.filter((w) => w.stopAt !== null);
     this.#series = series;
     this.#longestS = longestS;
@@ -49,6 +62,11 @@ export class StopRules {
       if (sample.seconds - since >= HELD_S[w.quantity])
         return { rule: 'limit', quantity: w.quantity, value, limit: w.stopAt as number };
     }
+    const held = this.#held;
+    if (held && (sample.throttle ?? 0) >= NEAR_SHARE * held.throttle)
+      this.#heldS += sample.seconds - this.#lastS;
+    this.#lastS = sample.seconds;
+    if (held && this.#heldS >= held.seconds) return { rule: 'time', value: this.#heldS, limit: held.seconds };
     return sample.seconds >= this.#longestS
       ? { rule: 'time', value: sample.seconds, limit: this.#longestS }
       : null;

@@ -1,0 +1,50 @@
+<script lang="ts">
+  import { Button } from 'flowbite-svelte';
+
+  /** What a flight or a run on the water left in the pack: its time, and the resting volts or what went back in. */
+  let {
+    onleft
+  }: {
+    /** Called with what was typed; the time is always there. */
+    onleft: (left: { seconds: number; restedCellV: number | null; chargedAh: number | null }) => void;
+  } = $props();
+
+  const FIELDS = [
+    ['seconds', 'seconds in the air or on the water'],
+    ['rested', 'resting volts per cell'],
+    ['charged', 'or Ah put back']
+  ] as const;
+  let typed = $state<Record<(typeof FIELDS)[number][0], string>>({ seconds: '', rested: '', charged: '' });
+  let problem = $state('');
+
+  const read = (text: string): number | null =>
+    text.trim() === '' ? null : Number(text.trim().replace(',', '.'));
+  function note(): void {
+    const [seconds, restedCellV, chargedAh] = FIELDS.map(([id]) => read(typed[id]));
+    const wrong = FIELDS.find(([id]) => Number.isNaN(read(typed[id])));
+    problem = wrong
+      ? `“${typed[wrong[0]]}” is no number (${wrong[1]}).`
+      : seconds === null || (restedCellV === null && chargedAh === null)
+        ? 'Give how long it was, and the resting volts per cell or the ampere-hours that went back in.'
+        : '';
+    if (problem === '') onleft({ seconds: seconds as number, restedCellV, chargedAh });
+  }
+</script>
+
+<div class="flex flex-wrap items-end gap-3 text-sm" data-testid="flight">
+  {#each FIELDS as [id, title] (id)}
+    <label class="flex flex-col text-xs"
+      >{title}
+      <input
+        class="figure border-line bg-sheet w-28 border px-1.5 py-1 text-base"
+        inputmode="decimal"
+        autocomplete="off"
+        data-testid={`left-${id}`}
+        bind:value={typed[id]}
+        onkeydown={(e) => e.key === 'Enter' && note()}
+      /></label
+    >
+  {/each}
+  <Button size="sm" class="py-1" data-testid="left-note" onclick={note}>note it</Button>
+</div>
+{#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
