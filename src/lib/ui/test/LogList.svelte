@@ -32,14 +32,16 @@
   <ul class="text-sm">
     {#each view.runs as run (run.id)}
       <li class="border-line flex items-baseline gap-2 border-t py-1">
-        <input
-          type="checkbox"
-          class="translate-y-[2px]"
-          aria-label={`learn from ${run.title}`}
-          disabled={run.readings.length === 0}
-          checked={view.picked.includes(run.id)}
-          onchange={(e) => view.pick(run.id, e.currentTarget.checked)}
-        />
+        <label class="inline-flex items-center max-sm:min-h-11 max-sm:min-w-8"
+          ><span class="sr-only">learn from {run.title}</span>
+          <input
+            type="checkbox"
+            class="translate-y-[2px] max-sm:translate-y-0"
+            disabled={run.readings.length === 0}
+            checked={view.picked.includes(run.id)}
+            onchange={(e) => view.pick(run.id, e.currentTarget.checked)}
+          /></label
+        >
         <button
           class={`press min-w-0 flex-1 text-left leading-4 ${view.looked?.run.id === run.id ? 'font-bold' : ''}`}
           data-testid={`run-${run.id}`}
