@@ -175,7 +175,7 @@ test('what is slipping is told first or second with the one test that tells; a r
   await expect(page.locator('[data-cause=slipping-propeller]')).toContainText('mark hub and shaft');
   const log = page.getByTestId('log');
   await expect(log).toContainText('simulated');
-  await expect(page.getByTestId('quality')).toContainText(/\d+ of 12 readings lay inside/, PATIENT);
+  await expect(page.getByTestId('quality')).toContainText(/\d+ of \d+ readings lay inside/, PATIENT);
   await log.getByRole('button', { name: /^take Full throttle out/ }).click();
   await expect(log).toContainText('Nothing is logged yet', PATIENT);
   assert.equal((await runsOf(id)).length, 0);

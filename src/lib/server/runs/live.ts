@@ -18,6 +18,8 @@ const STEP_MS = 50;
 const FLUSH = 10;
 /** A run that nobody looks at is stopped after this long, ms: a closed lid must not leave a motor running. */
 const ALONE_MS = 1500;
+/** Before anybody looked at all, the page may take this long to come, ms; its throttle is closed until then. */
+const FIRST_MS = 10_000;
 /** Longest catching up after the process was held up, s; beyond it the stand waits, as a real one could not. */
 const BEHIND_S = 0.5;
 /** A run that names no time ends after this, s. */
@@ -39,6 +41,7 @@ class LiveRun {
   #began = performance.now();
   #given = 0;
   #aloneSince = performance.now();
+  #aloneMs = FIRST_MS;
   #timer: ReturnType<typeof setInterval> | null = null;
   readonly #onEnd: () => void;
 
@@ -57,6 +60,7 @@ class LiveRun {
 
   listen(told: Told): () => void {
     this.#listeners.add(told);
+    this.#aloneMs = ALONE_MS;
     return () => {
       this.#listeners.delete(told);
       this.#aloneSince = performance.now();
@@ -69,7 +73,8 @@ class LiveRun {
 
   #tick(): void {
     const now = performance.now();
-    if (this.#listeners.size === 0 && now - this.#aloneSince > ALONE_MS) return this.end({ rule: 'left' });
+    if (this.#listeners.size === 0 && now - this.#aloneSince > this.#aloneMs)
+      return this.end({ rule: 'left' });
     const due = (now - this.#began) / STEP_MS - this.#given;
     if (due * STEP_MS > 1000 * BEHIND_S) this.#began += (due - 1) * STEP_MS;
     const steps = Math.min(Math.floor(due), (1000 * BEHIND_S) / STEP_MS);
