@@ -1,3 +1,4 @@
+import { NINETIETH } from '../numeric/ninetieth.ts';
 import { standFor, WARM_C } from '../shelf/compare-makers-table.ts';
 import type { MakersRow } from '../document/makers-row.ts';
 import type { Motor } from '../document/schema.ts';
@@ -21,8 +22,6 @@ export interface TableFit {
   readonly ampsOff: readonly [before: number, after: number];
   readonly notes: readonly string[];
 }
-
-const NINETIETH = 1.2816;
 
 /**
  * Fits a motor's KV and its resistance under load to a whole maker's table at once, each row with its own propeller at its

@@ -1,3 +1,4 @@
+import { NINETIETH } from '../numeric/ninetieth.ts';
 import { hullResistanceN } from '../craft/boat/resistance.ts';
 import { hullOf } from '../model/hull.ts';
 import { levelDragN } from '../craft/fixed-wing/polar.ts';
@@ -12,8 +13,6 @@ import type { Chart } from './chart.ts';
 
 const STEPS = 40;
 const SAMPLES = 64;
-/** Half-width of the 10th to 90th percentile of a normal error, in standard deviations. */
-const NINETIETH = 1.2816;
 
 /**
  * Thrust at full throttle and thrust needed over speed, with stall, cruise and top speed marked. Longer than 80 lines as the

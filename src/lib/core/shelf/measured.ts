@@ -1,10 +1,8 @@
+import { NINETIETH } from '../numeric/ninetieth.ts';
 import { RELATIVE_SD } from '../model/tolerance.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import type { PartKind, StoredPart } from '../document/stored.ts';
 import { show } from '../units/show.ts';
-
-/** Half-width of the 10th to 90th percentile of a normal error, in standard deviations. */
-const NINETIETH = 1.28;
 
 /**
  * Figures of each kind that can be measured at home, with how far a label is commonly off, relative (10 to 90 %). KV,

@@ -1,3 +1,4 @@
+import { NINETIETH } from '../numeric/ninetieth.ts';
 import { calibrate } from '../calibration/calibrate.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import type { StoredRun } from '../document/stored.ts';
@@ -8,9 +9,6 @@ import { interpretSetup } from '../model/interpret.ts';
 import { situationOf } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { observedOf } from './record/run-readings.ts';
-
-/** Half of a normal band from the 10th to the 90th percentile, in standard deviations. */
-const NINETIETH = 1.2816;
 
 /** One unknown before and after a fit: its factor on the label's figure, and how surely it is known. */
 export interface LearntFactor {

@@ -1,3 +1,4 @@
+import { NINETIETH } from '../../numeric/ninetieth.ts';
 import { INSTRUMENT } from '../../calibration/readings.ts';
 import type { Measurement } from '../../calibration/schema.ts';
 import { setupDuring, windingOf } from '../../calibration/unknowns.ts';
@@ -138,8 +139,6 @@ function momentOf(setup: SetupDocument, m: Measurement, rows: readonly MakersRow
   return { ...at, readings };
 }
 
-/** Half of a normal band from the 10th to the 90th percentile, in standard deviations. */
-const NINETIETH = 1.2816;
 const METER: Readonly<Record<Compared, number>> = {
   batteryVoltageV: INSTRUMENT.voltageRelative,
   batteryCurrentA: INSTRUMENT.currentRelative,
