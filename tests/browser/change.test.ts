@@ -1,11 +1,11 @@
 /** What a change will do before it is bought, as a user asks it: each of the eight with an answer known from elsewhere. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 import type { StoredSetup } from '../../src/lib/core/document/stored.ts';
 import { INCH_M } from '../../src/lib/core/units/convert.ts';
+import { seriousOn } from '../helpers/axe.ts';
 import { expect, openPage, ready } from '../helpers/browser.ts';
 import { BOAT, PLANE, QUAD, SMALL_PUSHER, TWO_CELLS } from '../helpers/setups.ts';
 import { setStage } from '../helpers/stage.ts';
@@ -407,12 +407,7 @@ test('figures are dragged; nothing scrolls sideways on tablet and phone; axe fin
     );
     assert.ok(wide <= 0, `${width}: ${wide} px too wide`);
   }
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-  assert.deepEqual(
-    serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join()).join('; ')}`),
-    []
-  );
+  assert.deepEqual(await seriousOn(page), []);
   assert.deepEqual(errors, []);
   await page.context().close();
 });

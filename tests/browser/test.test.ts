@@ -4,7 +4,6 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test } from 'node:test';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 import type { StoredRun, StoredSetup } from '../../src/lib/core/document/stored.ts';
@@ -12,6 +11,7 @@ import { situationOf } from '../../src/lib/core/situation/situation.ts';
 import type { Fault } from '../../src/lib/core/testing/stand/faults.ts';
 import { Stand } from '../../src/lib/core/testing/stand/stand.ts';
 import { show } from '../../src/lib/core/units/show.ts';
+import { seriousOn } from '../helpers/axe.ts';
 import { expect, launch, openPage, ready } from '../helpers/browser.ts';
 import { propellerSound, wavOf } from '../helpers/propeller-sound.ts';
 import { BOAT, PLANE } from '../helpers/setups.ts';
@@ -245,15 +245,8 @@ test('the stop is reached in one press at every width, nothing scrolls sideways,
     const { page } = await opened(PLANE);
     await page.setViewportSize({ width, height });
     await page.getByTestId('stage-throttle-50').click();
-    const axe = async (): Promise<void> => {
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      assert.deepEqual(
-        violations
-          .filter((v) => ['serious', 'critical'].includes(v.impact ?? ''))
-          .map((v) => `${v.id}: ${v.nodes[0].html}`),
-        []
-      );
-    };
+    // the structure is the same at every width: asked once, colours at each
+    const axe = async (): Promise<void> => assert.deepEqual(await seriousOn(page, width !== 390), []);
     await axe();
     await page.getByTestId('start').click();
     await page.getByTestId('throttle-50').click();

@@ -1,5 +1,6 @@
 import type { ChangeAnswer } from '../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
+import { columnsSchema, type RememberedColumns } from '../core/document/columns-schema.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
 import { settingsSchema, type Settings } from '../core/document/settings-schema.ts';
 import {
@@ -139,6 +140,11 @@ export const ROUTES = {
   }),
   listRuns: route('listRuns', {
     summary: 'Logged runs of a craft, newest first.',
+    query: {
+      setup: 'id of a setup: its runs only',
+      most: 'how many, at most 200',
+      skip: 'how many newer ones are passed over'
+    },
     answer: as<StoredRun[]>({ type: 'array', items: named('StoredRun') }),
     refuses: []
   }),
@@ -196,6 +202,29 @@ export const ROUTES = {
     body: { kind: 'json', is: byRevision, optional: true },
     answer: run,
     refuses: [404]
+  }),
+  recallColumns: route('recallColumns', {
+    summary: 'How columns of these names were read last.',
+    query: { signature: 'names of the columns' },
+    answer: as<{ columns: RememberedColumns | null }>(named('Remembered')),
+    refuses: []
+  }),
+  rememberColumns: route('rememberColumns', {
+    summary: 'Remembers how the columns of a meter are read.',
+    body: { kind: 'json', is: as<RememberedColumns>(columnsSchema) },
+    answer: as<{ columns: RememberedColumns | null }>(named('Remembered')),
+    refuses: []
+  }),
+  addSamples: route('addSamples', {
+    summary:
+      'Samples of a run that goes on, of a meter or a file, as a block of columns: count and mask of channels as 32-bit whole numbers, then seconds and channels as 64-bit floats, little end first.',
+    body: { kind: 'bytes', is: as<Blob>({ type: 'string', format: 'binary' }) },
+    answer: as<{ stored: number }>({
+      type: 'object',
+      required: ['stored'],
+      properties: { stored: { type: 'integer' } }
+    }),
+    refuses: [404, 409, 413]
   }),
   runSamples: route('runSamples', {
     summary: 'Every sample of a run as CSV.',

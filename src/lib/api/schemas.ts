@@ -306,6 +306,11 @@ export const SCHEMAS = {
     document: reference('Setup'),
     overview: nullable(object({ seconds: list(number), channels: { type: 'object' } }))
   }),
+  Remembered: object({
+    columns: nullable(
+      object({ signature: text, columns: list({ type: 'object' }), baud: nullable(whole) }, ['baud'])
+    )
+  }),
   PlanRequest: standardSchema(planRequestSchema) as Json,
   ChangeAnswer: object({
     sentence: text,

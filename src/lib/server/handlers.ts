@@ -18,9 +18,10 @@ import {
 } from './makers-tables.ts';
 import { createPart, editPart, getPart, listParts, markPart } from './parts.ts';
 import { createSearch, editSearch, getSearch, listSearches, markSearch } from './searches.ts';
-import { beginRun, followRun, setThrottle, stopRun } from './runs/live.ts';
-import { csvOf } from './runs/samples.ts';
+import { beginRun, cancelFile, followRun, setThrottle, stopRun, takeSamples } from './runs/live.ts';
+import { csvOf, soundBlock } from './runs/samples.ts';
 import { editRun, getRun, getRunWhole, listRuns, logRun, markRun } from './runs/runs.ts';
+import { recallColumns, rememberColumns } from './runs/column-mappings.ts';
 import { csvFile, knownDetails, knownReading } from './runs/edges.ts';
 import { search, shelfParts } from './search.ts';
 import { getSettings, putSettings } from './settings.ts';
@@ -64,6 +65,21 @@ export interface Asked<K extends RouteId> {
 type Answer<T> = Outcome<T | Response> | Promise<Outcome<T | Response>>;
 type Handlers = { readonly [K in RouteId]: (asked: Asked<K>) => Answer<AnswerOf<K>> };
 
+/** A page of a list: how many, and how many newer ones are passed over. */
+const pageOf = (query: URLSearchParams): { most?: number; skip?: number } => {
+  const number = (name: string): number | undefined => {
+    const value = query.get(name);
+    return value !== null && /^\d{1,9}$/.test(value) ? Number(value) : undefined;
+  };
+  return { most: number('most'), skip: number('skip') };
+};
+
+/** Runs of a craft, or of the one setup that is named. */
+const runsOf = (craftId: number, query: URLSearchParams): { craftId: number } | { setupId: number } => {
+  const setup = query.get('setup');
+  return setup === null ? { craftId } : { setupId: idOf(setup) };
+};
+
 const chosen = (query: URLSearchParams, name: string): boolean => query.get(name) === '1';
 
 /** What is done for each route of the interface. */
@@ -97,16 +113,29 @@ export const HANDLERS: Handlers = {
     const run = { title, verdict, readings: body.readings.map(knownReading), details: knownDetails(details) };
     return logRun(db, id, run, new Date().toISOString());
   },
-  listRuns: ({ db, id }) => found(listRuns(db, id)),
+  listRuns: ({ db, id, query }) =>
+    found(listRuns(db, { ...runsOf(id, query), ...pageOf(query) })),
   readRun: ({ db, id }) => getRunWhole(db, id),
   editRun: ({ db, id, body, revision }) =>
     editRun(db, id, { ...body, details: body.details && knownDetails(body.details) }, revision),
-  deleteRun: ({ db, id, revision }) => markRun(db, id, true, revision),
+  deleteRun: ({ db, id, revision }) => cancelFile(db, id) ?? markRun(db, id, true, revision),
   restoreRun: ({ db, id }) => markRun(db, id, false),
-  beginRun: ({ db, id, body }) => beginRun(db, id, body, new Date().toISOString()),
+  beginRun: ({ db, id, body }) =>
+    beginRun(db, id, { ...body, details: knownDetails(body.details) }, new Date().toISOString()),
   followRun: ({ id }) => followRun(id),
   throttleRun: ({ id, body }) => setThrottle(id, body.throttle),
   stopRun: ({ db, id }) => stopRun(db, id),
+  recallColumns: ({ db, query }) => found(recallColumns(db, query.get('signature') ?? '')),
+  rememberColumns: ({ db, body: { signature, columns, baud = null } }) =>
+    rememberColumns(db, {
+      signature,
+      baud,
+      columns: columns.map(({ title, role, unit }) => ({ title, role, unit }))
+    }),
+  addSamples: ({ db, id, body }) => {
+    const samples = soundBlock(body);
+    return samples.ok ? takeSamples(db, id, samples.value) : samples;
+  },
   runSamples: ({ db, id }) => {
     const run = getRun(db, id);
     return run.ok ? found(csvFile(`run-${id}.csv`, csvOf(db, id))) : run;

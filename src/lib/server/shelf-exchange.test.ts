@@ -205,8 +205,8 @@ test('runs are listed by craft, the newest first', () => {
   ] as const)
     createRun(db, { setupId, heldAt, title, verdict: 'keep', readings: [{ currentA: 12 }] as never });
   assert.deepEqual(
-    listRuns(db, one.id).map((r) => r.title),
+    listRuns(db, { craftId: one.id }).map((r) => r.title),
     ['d', 'c', 'b', 'a']
   );
-  assert.deepEqual(listRuns(db, two.id)[0].readings, [{ currentA: 12 }]);
+  assert.deepEqual(listRuns(db, { craftId: two.id })[0].readings, [{ currentA: 12 }]);
 });

@@ -52,6 +52,10 @@ export const runDetailsSchema = {
   type: 'object',
   properties: {
     source: { enum: RUN_SOURCES, title: 'source' },
+    file: words('file', 200),
+    heldThrottle: figure('throttle', 0.01, 1),
+    series: words('series', 80),
+    flown: { type: ['boolean', 'null'], title: 'flown' },
     stage: words('stage', 40),
     changes: {
       type: ['array', 'null'],
@@ -68,7 +72,10 @@ export const runDetailsSchema = {
     airPressurePa: figure('air pressure', 30000, 110000),
     notes: words('notes', 4000),
     place: words('place', 200),
-    broke: { enum: [...DAMAGES, null], title: 'what broke' }
+    broke: { enum: [...DAMAGES, null], title: 'what broke' },
+    brokePart: words('part that broke', 120),
+    brokeLook: words('what it looked like', 1000),
+    windMs: figure('wind', 0, 60)
   }
 } as const;
 
@@ -118,7 +125,9 @@ export const runBegunSchema = {
   required: ['title', 'source'],
   properties: {
     title: { type: 'string', minLength: 1, maxLength: 120, title: 'title' },
-    source: { enum: ['stand', 'serial'], title: 'source' },
+    source: { enum: ['stand', 'serial', 'file'], title: 'source' },
+    heldAt: words('when it was', 40),
+    details: runDetailsSchema,
     stage: words('stage', 40),
     changes: runDetailsSchema.properties.changes,
     longestS: figure('longest time', 1, 3600),
@@ -167,7 +176,11 @@ export const runBegunSchema = {
 } as const;
 export interface RunBegun {
   readonly title: string;
-  readonly source: 'stand' | 'serial';
+  readonly source: 'stand' | 'serial' | 'file';
+  /** When it was, where a file tells; now where it is left out. */
+  readonly heldAt?: string | null;
+  /** What else is noted of it from the start. */
+  readonly details?: RunDetails;
   readonly stage?: string | null;
   readonly changes?: Change[] | null;
   readonly longestS?: number | null;

@@ -105,6 +105,14 @@ export interface RunEnd {
 /** What is noted of a run beside its readings. */
 export interface RunDetails {
   source?: 'typed' | 'file' | 'serial' | 'stand';
+  /** Name of the file that it was read from. */
+  file?: string | null;
+  /** What the hardest draw was at, where a file holds no throttle. */
+  heldThrottle?: number | null;
+  /** A series of runs with one motor that it belongs to. */
+  series?: string | null;
+  /** Whether it was a flight, or a run on the water. */
+  flown?: boolean | null;
   /** Stage of the plan that it was, and what of the setup was another for it. */
   stage?: string | null;
   changes?: Change[] | null;
@@ -118,6 +126,11 @@ export interface RunDetails {
   notes?: string | null;
   place?: string | null;
   broke?: string | null;
+  /** Which part broke, and what it looked like, in words. */
+  brokePart?: string | null;
+  brokeLook?: string | null;
+  /** Wind, m/s. */
+  windMs?: number | null;
   end?: RunEnd | null;
   /** Highest amps and lowest volts of the whole run. */
   peakA?: number | null;

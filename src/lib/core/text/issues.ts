@@ -121,6 +121,21 @@ export const SENTENCES = {
   'many-rows': (v: { most: number }) => `the table has more than ${v.most} rows; send it in parts.`,
   'long-line': (v: { most: number }) =>
     `a line is longer than ${v.most} characters; this is no table of parts.`,
+  'no-block': () => 'these bytes are no block of samples.',
+  'block-size': (v: { most: number; count: number }) =>
+    `a block has ${v.count} samples; it should have at least 1 and at most ${v.most}.`,
+  'no-time': (v: { row: number }) => `sample ${v.row} has no time.`,
+  'time-back': (v: { from: number; to: number }) =>
+    `time goes back from ${Number(v.from).toFixed(3)} s to ${Number(v.to).toFixed(3)} s.`,
+  'no-time-of-day': (v: { cell: string }) => `${brief(v.cell)} is no time of day or date.`,
+  'no-rows': () => 'there is no row of readings in it.',
+  'tells-nothing': () =>
+    'no column holds volts, amps, rpm, thrust or speed; say below which column is which.',
+  'short-row': (v: { count: number; wanted: number }) =>
+    `the row has ${v.count} of ${v.wanted} columns; is the file cut off here?`,
+  beyond: (v: { what: string; cell: string }) =>
+    `${brief(v.cell)} cannot be (${v.what}); is the unit right?`,
+  'no-date': (v: { value: string }) => `${brief(v.value)} is no date; write it as 2026-05-01T14:30:00Z.`,
   'many-columns': (v: { most: number }) =>
     `a row has more than ${v.most} columns; this is no table of parts.`,
   'empty-file': () => 'the file is empty.',

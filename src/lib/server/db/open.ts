@@ -8,11 +8,12 @@ import { sql as measuredAndTables } from './migrations/0002-measured-and-tables.
 import { sql as revisions } from './migrations/0003-revisions.ts';
 import { sql as searches } from './migrations/0004-searches.ts';
 import { sql as recordedRuns } from './migrations/0005-recorded-runs.ts';
+import { sql as logbook } from './migrations/0006-logbook.ts';
 
 export type Db = Database.Database;
 
 /** Numbered migrations, append only. */
-const MIGRATIONS: readonly string[] = [start, measuredAndTables, revisions, searches, recordedRuns];
+const MIGRATIONS: readonly string[] = [start, measuredAndTables, revisions, searches, recordedRuns, logbook];
 /** "Iskn": SQLite's mark of whose file it is. */
 const APPLICATION_ID = 0x49736b6e;
 /** How long a write waits for another program that holds the file, ms. */

@@ -2,16 +2,17 @@ import type { RunBegun } from '../../core/document/run-schema.ts';
 import type { RunEnd, StoredRun } from '../../core/document/stored.ts';
 import { validateSetup } from '../../core/document/validate.ts';
 import { StopRules } from '../../core/testing/record/stop-rules.ts';
-import type { Sample } from '../../core/testing/record/sample.ts';
+import { momentsOf, type Sample, type Samples } from '../../core/testing/record/sample.ts';
 import type { Fault } from '../../core/testing/stand/faults.ts';
 import { Stand } from '../../core/testing/stand/stand.ts';
 import type { Watch } from '../../core/testing/plan/stage.ts';
 import type { Db } from '../db/open.ts';
+import { issue } from '../../core/text/issues.ts';
 import { found, invalid, notFound, refused, type Outcome } from '../outcome.ts';
 import { getSetup } from '../setups.ts';
 import { madeBy } from './made-by.ts';
 import { createRun, getRun } from './runs.ts';
-import { appendSamples, endRun } from './samples.ts';
+import { appendMoments, appendSamples, dropRun, endLongRun, endRun } from './samples.ts';
 
 /** A stand gives a sample so often, ms; what was read is on the disk within half a second. */
 const STEP_MS = 50;
@@ -26,6 +27,8 @@ const BEHIND_S = 0.5;
 const LONGEST_S = 600;
 /** Runs at once. */
 const MOST_LIVE = 8;
+/** A file of which nothing came for this long is not read any further: its page is gone. */
+const FILE_IDLE_MS = 60_000;
 
 type Told = (event: { samples?: Sample[]; end?: RunEnd }) => void;
 
@@ -51,7 +54,12 @@ class LiveRun {
     this.#stand = stand;
     this.#rules = rules;
     this.#onEnd = onEnd;
-    if (stand) this.#timer = setInterval(() => this.#tick(), STEP_MS);
+    this.#timer = setInterval(() => this.#tick(), STEP_MS);
+  }
+
+  /** Whether the simulated stand gives its samples. */
+  get isStand(): boolean {
+    return this.#stand !== null;
   }
 
   set throttle(to: number) {
@@ -75,13 +83,14 @@ class LiveRun {
     const now = performance.now();
     if (this.#listeners.size === 0 && now - this.#aloneSince > this.#aloneMs)
       return this.end({ rule: 'left' });
+    if (!this.#stand) return;
     const due = (now - this.#began) / STEP_MS - this.#given;
     if (due * STEP_MS > 1000 * BEHIND_S) this.#began += (due - 1) * STEP_MS;
     const steps = Math.min(Math.floor(due), (1000 * BEHIND_S) / STEP_MS);
     const samples: Sample[] = [];
     for (let k = 0; k < steps; k++) {
       this.#given++;
-      const sample = (this.#stand as Stand).step(STEP_MS / 1000, this.#throttle);
+      const sample = this.#stand.step(STEP_MS / 1000, this.#throttle);
       samples.push(sample);
       const reason = this.#rules.push(sample);
       if (reason) {
@@ -90,6 +99,20 @@ class LiveRun {
       }
     }
     if (samples.length > 0) this.#take(samples);
+  }
+
+  /** What a meter read: kept at once; ends the run where a limit is passed, as far as the sample that passed it. */
+  push(samples: readonly Sample[]): void {
+    const taken: Sample[] = [];
+    for (const sample of samples) {
+      taken.push(sample);
+      const reason = this.#rules.push(sample);
+      if (!reason) continue;
+      this.#take(taken);
+      return this.end({ ...reason });
+    }
+    this.#take(taken);
+    this.#flush();
   }
 
   /** Samples that arrived: kept, and on the disk soon. */
@@ -103,7 +126,7 @@ class LiveRun {
     const samples = this.#buffer;
     this.#buffer = [];
     try {
-      appendSamples(this.#db, this.id, samples);
+      appendMoments(this.#db, this.id, samples);
     } catch (error) {
       console.error('iskarn: samples of a run could not be stored:', (error as Error).message);
       this.end({ rule: 'broken-off' });
@@ -116,7 +139,7 @@ class LiveRun {
     this.#timer = null;
     this.#onEnd();
     try {
-      if (this.#buffer.length > 0) appendSamples(this.#db, this.id, this.#buffer);
+      if (this.#buffer.length > 0) appendMoments(this.#db, this.id, this.#buffer);
       this.#buffer = [];
       endRun(this.#db, this.id, end);
     } catch (error) {
@@ -128,11 +151,37 @@ class LiveRun {
 
 const live = new Map<number, LiveRun>();
 
+/** Files that are being read, each with what throws it away when nothing more comes of it. */
+const files = new Map<number, ReturnType<typeof setTimeout>>();
+
+/** A file goes on being read: the time until it is given up begins anew. */
+function awaitFile(db: Db, id: number): void {
+  clearTimeout(files.get(id));
+  const timer = setTimeout(() => {
+    files.delete(id);
+    try {
+      dropRun(db, id);
+    } catch (error) {
+      console.error('iskarn: a file that was read half could not be thrown away:', (error as Error).message);
+    }
+  }, FILE_IDLE_MS);
+  timer.unref();
+  files.set(id, timer);
+}
+function closeFile(id: number): boolean {
+  clearTimeout(files.get(id));
+  return files.delete(id);
+}
+
 /** Begins a live run of a setup as it is now. */
 export function beginRun(db: Db, setupId: number, begun: RunBegun, heldAt: string): Outcome<StoredRun> {
   const setup = getSetup(db, setupId);
   if (!setup.ok) return setup;
-  if (live.size >= MOST_LIVE) return refused('busy', 'Too many runs go on at once; stop one first.');
+  if (live.size + files.size >= MOST_LIVE)
+    return refused('busy', 'Too many runs go on at once; stop one first.');
+  const when = begun.heldAt == null ? new Date(heldAt) : new Date(begun.heldAt);
+  if (Number.isNaN(when.getTime()))
+    return invalid([issue('heldAt', 'no-date', { value: begun.heldAt ?? '' })]);
   const { changes, stand: order } = begun;
   const made = madeBy(setup.value.document, changes);
   if (!made.ok) return made;
@@ -149,12 +198,13 @@ export function beginRun(db: Db, setupId: number, begun: RunBegun, heldAt: strin
   const watch = (begun.stops ?? []).map((s): Watch => ({ ...s, expected: 0, band: null }));
   const id = createRun(db, {
     setupId,
-    heldAt,
+    heldAt: when.toISOString(),
     title: begun.title,
     verdict: '',
     readings: [],
     state: 'live',
     details: {
+      ...begun.details,
       source: begun.source,
       stage: begun.stage ?? null,
       changes: changes ?? null,
@@ -162,6 +212,10 @@ export function beginRun(db: Db, setupId: number, begun: RunBegun, heldAt: strin
       stand: stand ? { seed, fault } : null
     }
   });
+  if (begun.source === 'file') {
+    awaitFile(db, id);
+    return getRun(db, id);
+  }
   const rules = new StopRules(
     watch,
     document.battery.series,
@@ -185,8 +239,30 @@ export function setThrottle(id: number, throttle: number): Outcome<{ id: number 
   return found({ id });
 }
 
-/** Stops a run; one that has ended already stays as it is. */
-export function stopRun(db: Db, id: number): Outcome<StoredRun> {
+/** Samples of a run that a page reads: of a meter as they come, or of a file. They are on the disk when this returns. */
+export function takeSamples(db: Db, id: number, samples: Samples): Outcome<{ stored: number }> {
+  const run = live.get(id);
+  if (run) {
+    if (run.isStand)
+      return refused('nothing-to-do', 'This run is of the simulated stand; it reads by itself.');
+    run.push(momentsOf(samples));
+    return found({ stored: samples.seconds.length });
+  }
+  if (!files.has(id)) return notFound('run that goes on');
+  awaitFile(db, id);
+  return appendSamples(db, id, samples);
+}
+
+/** Throws a file away that is still being read; null where it is none. */
+export function cancelFile(db: Db, id: number): Outcome<{ id: number; revision: number }> | null {
+  if (!closeFile(id)) return null;
+  dropRun(db, id);
+  return found({ id, revision: 0 });
+}
+
+/** Stops a run; one that has ended already stays as it is. A file that is read to its end becomes a run of the log. */
+export function stopRun(db: Db, id: number): Outcome<StoredRun> | Promise<Outcome<StoredRun>> {
+  if (closeFile(id)) return endLongRun(db, id);
   const run = live.get(id);
   if (run) run.end({ rule: 'stopped' });
   else {

@@ -9,10 +9,11 @@ import { runOf } from '../../../../tests/helpers/stand-run.ts';
 import { createSketched } from '../crafts.ts';
 import { closeDatabase, openDatabase } from '../db/open.ts';
 import { editSetup, getSetup } from '../setups.ts';
-import { blockOf, samplesOf } from './block.ts';
-import { beginRun, stopRun } from './live.ts';
+import { blockOf, samplesIn } from '../../core/testing/record/block.ts';
+import { columnsOf, momentsOf } from '../../core/testing/record/sample.ts';
+import { beginRun, cancelFile, stopRun, takeSamples } from './live.ts';
 import { createRun, documentOf, editRun, getRun, getRunWhole, listRuns, logRun, markRun } from './runs.ts';
-import { appendSamples, blocksOf, csvOf, endAbandoned, endRun } from './samples.ts';
+import { appendMoments, blocksOf, csvOf, endAbandoned, endRun, soundBlock } from './samples.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'iskarn-runs-'));
 const db = openDatabase(folder);
@@ -40,8 +41,10 @@ test('a block gives back what went in, gaps and all', () => {
     { seconds: 0.05, throttle: 0.5, rpm: 9000.5 },
     { seconds: 0.1, throttle: 1 / 3, batteryCurrentA: -0.125, escC: 41 }
   ];
-  assert.deepEqual(samplesOf(blockOf(samples)), samples);
-  assert.throws(() => samplesOf(blockOf(samples).subarray(0, 60)), RangeError);
+  assert.deepEqual(momentsOf(samplesIn(blockOf(columnsOf(samples)))), samples);
+  const bytes = blockOf(columnsOf(samples));
+  assert.throws(() => samplesIn(bytes.subarray(0, 60)), RangeError);
+  assert.throws(() => samplesIn(bytes.subarray(0, 4)), RangeError);
 });
 
 test('a run keeps the setup it was made with, however that is edited later', () => {
@@ -70,9 +73,9 @@ test('words and details are written anew by revision; a stale one changes nothin
   assert.ok(!editRun(db, id, { title: 'lost' }, undefined).ok);
   assert.ok(markRun(db, id, true).ok);
   assert.ok(!getRun(db, id).ok);
-  assert.ok(!listRuns(db, craftId).some((r) => r.id === id));
+  assert.ok(!listRuns(db, { craftId }).some((r) => r.id === id));
   assert.ok(markRun(db, id, false).ok);
-  assert.ok(listRuns(db, craftId).some((r) => r.id === id));
+  assert.ok(listRuns(db, { craftId }).some((r) => r.id === id));
 });
 
 test('a recorded run: samples are there before it ends; ended, it has its steady readings, peaks and curve; only once', () => {
@@ -89,7 +92,7 @@ test('a recorded run: samples are there before it ends; ended, it has its steady
     [4, 0.5],
     [4, 1]
   ]);
-  for (let k = 0; k < samples.length; k += 10) assert.ok(appendSamples(db, id, samples.slice(k, k + 10)).ok);
+  for (let k = 0; k < samples.length; k += 10) assert.ok(appendMoments(db, id, samples.slice(k, k + 10)).ok);
   const live = getRun(db, id);
   assert.ok(live.ok && live.value.state === 'live' && live.value.samples === 160);
   const ended = endRun(db, id, { rule: 'stopped' });
@@ -100,8 +103,8 @@ test('a recorded run: samples are there before it ends; ended, it has its steady
   assert.equal(ended.value.details.end?.rule, 'stopped');
   assert.ok((ended.value.details.peakA as number) >= (ended.value.readings[1].batteryCurrentA as number));
   assert.equal(ended.value.details.seconds, 8);
-  assert.deepEqual([...blocksOf(db, id)].flat(), samples);
-  const refused = appendSamples(db, id, samples.slice(0, 1));
+  assert.deepEqual([...blocksOf(db, id)].flatMap(momentsOf), samples);
+  const refused = appendMoments(db, id, samples.slice(0, 1));
   assert.ok(!refused.ok && refused.code === 'nothing-to-do');
   const again = endRun(db, id, { rule: 'left' });
   assert.ok(again.ok && again.value.details.end?.rule === 'stopped');
@@ -116,7 +119,7 @@ test('a recorded run: samples are there before it ends; ended, it has its steady
 
 test('what a killed server left behind is a run: its samples, and that it was broken off', () => {
   const id = createRun(db, { setupId, heldAt: HELD, title: 'cut', verdict: '', readings: [], state: 'live' });
-  appendSamples(db, id, runOf({ setup: PLANE, seed: 4 }, [[3, 1]]));
+  appendMoments(db, id, runOf({ setup: PLANE, seed: 4 }, [[3, 1]]));
   assert.equal(endAbandoned(db), 1);
   const run = getRun(db, id);
   assert.ok(run.ok);
@@ -127,7 +130,7 @@ test('what a killed server left behind is a run: its samples, and that it was br
   assert.equal(endAbandoned(db), 0);
 });
 
-test('a live run of nothing, of a setup that is none, or of changes that cannot be is refused', () => {
+test('a live run of nothing, of a setup that is none, or of changes that cannot be is refused', async () => {
   const begun = { title: 'x', source: 'stand' } as const;
   assert.ok(!beginRun(db, 99999, begun, HELD).ok);
   const odd = beginRun(db, setupId, { ...begun, changes: [{ path: 'battery.series', value: 4000 }] }, HELD);
@@ -135,7 +138,78 @@ test('a live run of nothing, of a setup that is none, or of changes that cannot 
   const run = beginRun(db, setupId, { ...begun, stand: { seed: 3, fault: 'weak-cell' } }, HELD);
   assert.ok(run.ok);
   assert.deepEqual(run.value.details.stand, { seed: 3, fault: 'weak-cell' });
-  const stopped = stopRun(db, run.value.id);
+  const stopped = await stopRun(db, run.value.id);
   assert.ok(stopped.ok && stopped.value.state === 'ended');
-  assert.ok(!stopRun(db, 99999).ok);
+  assert.ok(!(await stopRun(db, 99999)).ok);
+});
+
+test('a file is no run until it is whole: not listed, thrown away when given up or left behind, then as it was read', async () => {
+  const begin = (): number => {
+    const run = beginRun(
+      db,
+      setupId,
+      {
+        title: 'from a file',
+        source: 'file',
+        heldAt: '2026-04-01T09:00:00Z',
+        details: { heldThrottle: 0.8 }
+      },
+      HELD
+    );
+    assert.ok(run.ok);
+    return run.value.id;
+  };
+  const blocks = (id: number): number =>
+    db.prepare('SELECT COUNT(*) FROM run_block WHERE run_id = ?').pluck().get(id) as number;
+  const piece = columnsOf(
+    Array.from({ length: 400 }, (_, k) => ({ seconds: k / 10, batteryCurrentA: 30, batteryVoltageV: 14 }))
+  );
+  const given = begin();
+  assert.ok(takeSamples(db, given, piece).ok);
+  assert.ok(!listRuns(db, { setupId }).some((r) => r.id === given));
+  assert.ok(cancelFile(db, given)?.ok);
+  assert.equal(blocks(given), 0);
+  assert.ok(!takeSamples(db, given, piece).ok);
+  assert.equal(cancelFile(db, given), null);
+
+  const left = begin();
+  takeSamples(db, left, piece);
+  // the server was killed meanwhile
+  endAbandoned(db);
+  assert.ok(!getRun(db, left).ok && blocks(left) === 0);
+
+  const whole = begin();
+  takeSamples(db, whole, piece);
+  const back = takeSamples(db, whole, piece);
+  assert.ok(!back.ok && /goes back/.test(JSON.stringify(back)), 'time goes back from block to block');
+  const ended = await stopRun(db, whole);
+  assert.ok(ended.ok);
+  assert.deepEqual(
+    [ended.value.state, ended.value.samples, ended.value.heldAt, ended.value.readings.length],
+    ['ended', 400, '2026-04-01T09:00:00.000Z', 1]
+  );
+  assert.equal(ended.value.readings[0].throttle, 0.8);
+  assert.ok(listRuns(db, { setupId }).some((r) => r.id === whole));
+  const odd = beginRun(db, setupId, { title: 'x', source: 'file', heldAt: 'yesterday' }, HELD);
+  assert.ok(!odd.ok && odd.code === 'invalid');
+});
+
+test('a block that is sent is whole, in order and possible, or refused in words', () => {
+  const sound = columnsOf([{ seconds: 0, rpm: 100 }, { seconds: 1 }]);
+  assert.ok(soundBlock(blockOf(sound)).ok);
+  const bad: [Uint8Array, RegExp][] = [
+    [new Uint8Array(3), /no block/],
+    [blockOf(sound).subarray(0, 20), /no block/],
+    [blockOf(columnsOf([])), /at least 1/],
+    [blockOf(columnsOf(Array.from({ length: 5001 }, (_, k) => ({ seconds: k })))), /at most 5000/],
+    [blockOf(columnsOf([{ seconds: 1 }, { seconds: 0 }])), /goes back/],
+    [blockOf(columnsOf([{ seconds: NaN }])), /no time/],
+    [blockOf(columnsOf([{ seconds: 0, batteryCurrentA: 1e9 }])), /-5000/],
+    [blockOf(columnsOf([{ seconds: 0, rpm: Infinity }])), /rpm/]
+  ];
+  for (const [bytes, words] of bad) {
+    const read = soundBlock(bytes);
+    assert.ok(!read.ok);
+    assert.match(JSON.stringify(read), words);
+  }
 });

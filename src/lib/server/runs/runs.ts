@@ -24,8 +24,7 @@ interface Row {
 }
 
 const SELECT = /* sql */ `
-  SELECT r.id, r.revision, r.setup_id, r.held_at, r.title, r.verdict, r.readings, r.details, r.state,
-    (SELECT COALESCE(SUM(b.count), 0) FROM run_block b WHERE b.run_id = r.id) AS samples
+  SELECT r.id, r.revision, r.setup_id, r.held_at, r.title, r.verdict, r.readings, r.details, r.state, r.samples
   FROM run r`;
 
 const fromRow = (r: Row): StoredRun => ({
@@ -41,15 +40,43 @@ const fromRow = (r: Row): StoredRun => ({
   samples: r.samples
 });
 
-/** Logged runs of a craft's setups, newest first. */
-export function listRuns(db: Db, craftId: number): StoredRun[] {
+/** Most runs that are listed at once. */
+export const MOST_LISTED_RUNS = 200;
+/** A file that is still being read is no run yet. */
+const WHOLE = "NOT (r.state = 'live' AND COALESCE(json_extract(r.details, '$.source'), '') = 'file')";
+
+/** Which runs are listed: of a craft's setups or of one setup, from the newest on. */
+export interface RunsAsked {
+  readonly craftId?: number;
+  readonly setupId?: number;
+  readonly most?: number;
+  readonly skip?: number;
+}
+
+const whereOf = ({ craftId, setupId }: RunsAsked): [string, number[]] =>
+  setupId !== undefined
+    ? ['r.setup_id = ?', [setupId]]
+    : ['r.setup_id IN (SELECT id FROM setup WHERE craft_id = ?)', [craftId ?? -1]];
+
+/** Logged runs, newest first. */
+export function listRuns(db: Db, asked: RunsAsked): StoredRun[] {
+  const [where, ids] = whereOf(asked);
   const rows = db
     .prepare(
-      `${SELECT} JOIN setup s ON s.id = r.setup_id
-       WHERE s.craft_id = ? AND r.deleted_at IS NULL ORDER BY r.held_at DESC, r.id DESC`
+      `${SELECT} WHERE ${where} AND r.deleted_at IS NULL AND ${WHOLE}
+       ORDER BY r.held_at DESC, r.id DESC LIMIT ? OFFSET ?`
     )
-    .all(craftId) as Row[];
+    .all(...ids, Math.min(asked.most ?? MOST_LISTED_RUNS, MOST_LISTED_RUNS), asked.skip ?? 0) as Row[];
   return rows.map(fromRow);
+}
+
+/** How many runs there are to list. */
+export function countRuns(db: Db, asked: RunsAsked): number {
+  const [where, ids] = whereOf(asked);
+  return db
+    .prepare(`SELECT COUNT(*) FROM run r WHERE ${where} AND r.deleted_at IS NULL AND ${WHOLE}`)
+    .pluck()
+    .get(...ids) as number;
 }
 
 /** One run. */

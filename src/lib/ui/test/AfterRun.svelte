@@ -40,6 +40,13 @@
 </script>
 
 <section class="border-line border-b pb-3" aria-labelledby="then-title" data-testid="after-run">
+  {#if run.details.source === 'serial' && run.details.end?.rule === 'limit'}<p
+      class="bg-ink text-page px-3 py-2 text-2xl font-bold"
+      role="alert"
+      data-testid="close-throttle"
+    >
+      Close the throttle.
+    </p>{/if}
   {#if ended}<p class="text-sm font-semibold" role="status" data-testid="ended">{ended}</p>{/if}
   <h2 id="then-title" class="text-lg font-bold">Then</h2>
   {#if stage?.kind === 'time'}<FlightForm {onleft} />{/if}

@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { StoredRun } from '../../core/document/stored.ts';
-  import { expectedAt, type Expected, type Ribbon } from '../../core/testing/record/expected.ts';
-  import type { Stage, Watched } from '../../core/testing/plan/stage.ts';
-  import type { Sample } from '../../core/testing/record/sample.ts';
+  import { expectedAt, RIBBONS, type Expected, type Ribbon } from '../../core/testing/record/expected.ts';
+  import type { Stage } from '../../core/testing/plan/stage.ts';
+  import type { Channel, Sample } from '../../core/testing/record/sample.ts';
   import type { Thinned } from '../../core/testing/record/thin.ts';
   import type { QuantityName } from '../../core/units/quantity.ts';
   import Strip from './Strip.svelte';
@@ -27,8 +27,9 @@
     series: number;
   } = $props();
 
+  type Drawn = Ribbon | 'thrustN' | 'speedMs' | 'escC' | 'packC';
   const STRIPS: readonly {
-    id: Ribbon;
+    id: Drawn;
     title: string;
     quantity: QuantityName;
     worst: 'peak' | 'lowest';
@@ -37,24 +38,32 @@
     { id: 'batteryCurrentA', title: 'amps', quantity: 'current', worst: 'peak' },
     { id: 'cellVoltageV', title: 'volts per cell', quantity: 'voltage', worst: 'lowest' },
     { id: 'motorC', title: 'motor case', quantity: 'temperature', worst: 'peak', digits: 2 },
-    { id: 'rpm', title: 'rpm', quantity: 'rpm', worst: 'peak' }
+    { id: 'rpm', title: 'rpm', quantity: 'rpm', worst: 'peak' },
+    { id: 'thrustN', title: 'thrust', quantity: 'thrust', worst: 'peak' },
+    { id: 'speedMs', title: 'speed', quantity: 'speed', worst: 'peak' },
+    { id: 'escC', title: 'ESC', quantity: 'temperature', worst: 'peak', digits: 2 },
+    { id: 'packC', title: 'pack', quantity: 'temperature', worst: 'peak', digits: 2 }
   ];
   /** A channel of the samples; volts per cell from the pack's. */
-  const channelOf = (id: Ribbon): 'batteryCurrentA' | 'batteryVoltageV' | 'rpm' | 'motorC' =>
-    id === 'cellVoltageV' ? 'batteryVoltageV' : id;
-  const cells = $derived((id: Ribbon): number => (id === 'cellVoltageV' ? series : 1));
+  const channelOf = (id: Drawn): Channel => (id === 'cellVoltageV' ? 'batteryVoltageV' : id);
+  const isRibbon = (id: Drawn): id is Ribbon => (RIBBONS as readonly string[]).includes(id);
+  /** While a run goes on, what has a ribbon; of a kept one, what was read. */
+  const wanted = $derived(
+    STRIPS.filter(({ id }) => (overview ? overview.channels[channelOf(id)] !== undefined : isRibbon(id)))
+  );
+  const cells = $derived((id: Drawn): number => (id === 'cellVoltageV' ? series : 1));
   const seconds = $derived(samples ? samples.map((s) => s.seconds) : (overview?.seconds ?? []));
   const throttles = $derived(overview?.channels.throttle);
   const moments = $derived(
     samples ?? seconds.map((t, k): Sample => ({ seconds: t, throttle: throttles ? throttles.high[k] : null }))
   );
-  const low = (id: Ribbon): number[] =>
+  const low = (id: Drawn): number[] =>
     samples
       ? samples.map((s) => (s[channelOf(id)] ?? NaN) / cells(id))
       : (overview?.channels[channelOf(id)]?.low ?? []).map((v) => (v ?? NaN) / cells(id));
-  const high = (id: Ribbon): number[] =>
+  const high = (id: Drawn): number[] =>
     (overview?.channels[channelOf(id)]?.high ?? []).map((v) => (v ?? NaN) / cells(id));
-  const stopOf = (id: Watched): number | null => stage?.watch.find((w) => w.quantity === id)?.stopAt ?? null;
+  const stopOf = (id: Drawn): number | null => stage?.watch.find((w) => w.quantity === id)?.stopAt ?? null;
   const worstOf = (all: readonly number[], most: 'peak' | 'lowest'): number | null => {
     const known = all.filter((v) => !Number.isNaN(v));
     return known.length === 0
@@ -63,14 +72,16 @@
   };
   const lengthS = $derived(Math.max((stage?.seconds ?? 30) + 10, run?.details.seconds ?? 0));
   const shown = $derived(
-    STRIPS.map((strip) => {
+    wanted.map((strip) => {
       const values = low(strip.id);
       const highs = samples ? values : high(strip.id);
       return {
         ...strip,
         values,
         highs,
-        ribbon: moments.map((m) => expected && expectedAt(expected, strip.id, m)),
+        ribbon: moments.map((m) =>
+          expected && isRibbon(strip.id) ? expectedAt(expected, strip.id, m) : null
+        ),
         worstValue: worstOf(strip.worst === 'peak' ? highs : values, strip.worst)
       };
     })

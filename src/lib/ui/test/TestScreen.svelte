@@ -13,10 +13,12 @@
   import UndoToast from '../marks/UndoToast.svelte';
   import AfterRun from './AfterRun.svelte';
   import FeelButtons from './FeelButtons.svelte';
+  import FilePanel from './FilePanel.svelte';
   import FlightForm from './FlightForm.svelte';
   import ComparePanel from './ComparePanel.svelte';
   import LearnPanel from './LearnPanel.svelte';
   import LogList from './LogList.svelte';
+  import MeterPanel from './MeterPanel.svelte';
   import RunStrips from './RunStrips.svelte';
   import StageCard from './StageCard.svelte';
   import StageTrack from './StageTrack.svelte';
@@ -211,12 +213,17 @@
             <TabRow
               tabs={[
                 ['stand', 'simulated stand'],
-                ['typed', 'typed readings']
+                ['typed', 'typed readings'],
+                ['file', 'a file'],
+                ['serial', 'a meter']
               ]}
               selected={source}
               label="Where readings come from"
               prefix="source"
-              onselect={(id) => (source = id)}
+              onselect={(id) => {
+                source = id;
+                if (id === 'serial') view.useMeter();
+              }}
             >
               {#if source === 'typed'}
                 {#key stage.id}<TypedRun
@@ -224,6 +231,10 @@
                     document={view.stored.document}
                     onlog={(readings) => view.type(readings, {})}
                   />{/key}
+              {:else if source === 'file'}
+                <FilePanel stored={view.stored} {stage} onkept={(id) => void view.kept(id)} />
+              {:else if source === 'serial' && view.meter}
+                <MeterPanel meter={view.meter} document={view.stored.document} seed={view.seed} />
               {:else}
                 <p class="text-ink-soft text-xs">
                   Start, bring the throttle up in steps and hold each for a few seconds; what was held becomes
@@ -234,7 +245,10 @@
           {/if}
         {/if}
       </div>
-      {#if view.planned.plan && ((source === 'stand' && isRun) || going)}<StandPanel {view} />{/if}
+      {#if view.planned.plan && (((source === 'stand' || source === 'serial') && isRun) || going)}<StandPanel
+          {view}
+          from={source === 'serial' ? 'serial' : 'stand'}
+        />{/if}
     </div>
 
     <aside

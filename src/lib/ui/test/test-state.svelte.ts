@@ -9,11 +9,13 @@ import type { Quality } from '../../core/testing/quality.ts';
 import type { Planned } from '../../core/testing/planned.ts';
 import type { Stage } from '../../core/testing/plan/stage.ts';
 import type { Expected } from '../../core/testing/record/expected.ts';
+import { unitContextOf } from '../../core/testing/files/unit-context.ts';
 import { observedOf } from '../../core/testing/record/run-readings.ts';
 import type { Thinned } from '../../core/testing/record/thin.ts';
 import type { Fault } from '../../core/testing/stand/faults.ts';
 import { askWorker } from '../../workers/client.ts';
 import { LiveRun } from './live-run.svelte.ts';
+import { Meter } from './meter.svelte.ts';
 
 /** Newest runs whose readings are counted. */
 const MOST_JUDGED = 24;
@@ -47,6 +49,8 @@ export class TestState {
   seed: number | null = null;
   expected = $state.raw<Expected | null>(null);
   live = $state.raw<LiveRun | null>(null);
+  /** The meter that readings come from; null until that is chosen. */
+  meter = $state.raw<Meter | null>(null);
   looked = $state.raw<Looked | null>(null);
   learnt = $state.raw<RunsLearnt | null>(null);
   /** Runs that are learnt from, by id. */
@@ -112,8 +116,8 @@ export class TestState {
     if (stage === this.drawnStage) this.expected = made;
   }
 
-  /** Begins a run of the chosen stage on the simulated stand. */
-  async start(): Promise<void> {
+  /** Begins a run of the chosen stage on the simulated stand, or records one that a meter reads. */
+  async start(from: 'stand' | 'serial' = 'stand'): Promise<void> {
     const { stage, live } = this;
     if (!stage || (live && !live.end)) return;
     this.problem = '';
@@ -123,7 +127,7 @@ export class TestState {
       id: this.stored.id,
       body: {
         title: stage.title,
-        source: 'stand',
+        source: from,
         stage: stage.id,
         changes: [...stage.changes],
         held: { throttle: stage.throttle, seconds: HELD_TIMES * stage.seconds },
@@ -131,7 +135,7 @@ export class TestState {
           stage.seconds + (stage.kind === 'run' && stage.throttle < 1 ? OVERRUN_S : RAMP_S) + OVERRUN_S,
         stops: stage.watch.flatMap(({ quantity, stopAt }) => (stopAt === null ? [] : [{ quantity, stopAt }])),
         startCharge: 1,
-        stand: { fault: this.fault, seed: this.seed }
+        stand: from === 'stand' ? { fault: this.fault, seed: this.seed } : null
       }
     });
     if (!begun.ok) {
@@ -139,7 +143,17 @@ export class TestState {
       return;
     }
     const run = begun.value;
-    this.live = new LiveRun(run, () => void this.#ended(run.id));
+    this.live = new LiveRun(run, () => {
+      this.meter?.release();
+      void this.#ended(run.id);
+    });
+    if (from === 'serial') this.meter?.record(run.id, (why) => (this.problem = why));
+  }
+
+  /** A run that came from elsewhere is in the log. */
+  async kept(id: number): Promise<void> {
+    this.chosen = null;
+    await this.#ended(id);
   }
 
   async #ended(id: number): Promise<void> {
@@ -149,12 +163,15 @@ export class TestState {
 
   /** Reads the log anew, and plans by it. */
   async reload(): Promise<void> {
-    const listed = await call('listRuns', { id: this.stored.craftId });
+    const listed = await call('listRuns', {
+      id: this.stored.craftId,
+      query: { setup: String(this.stored.id) }
+    });
     if (!listed.ok) {
       this.problem = listed.message;
       return;
     }
-    this.runs = listed.value.filter((run) => run.setupId === this.stored.id);
+    this.runs = listed.value;
     await this.plan();
     void this.judge();
   }
@@ -313,7 +330,13 @@ export class TestState {
     return true;
   }
 
+  /** Takes readings from a meter on a port. */
+  useMeter(): void {
+    this.meter ??= new Meter(unitContextOf(this.stored.document));
+  }
+
   end(): void {
+    void this.meter?.disconnect();
     this.live?.leave();
   }
 }

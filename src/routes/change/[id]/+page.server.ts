@@ -23,7 +23,7 @@ export const load: PageServerLoad = async ({ params }) => {
     stored: stored.value,
     craft: craft.value,
     parts: listParts(db),
-    runs: listRuns(db, craft.value.id).filter((run) => run.setupId === stored.value.id),
+    runs: listRuns(db, { setupId: stored.value.id }),
     schools
   };
 };

@@ -57,7 +57,7 @@ export const load: PageServerLoad = async ({ params, url }) => {
       ...page.comparison
     },
     parts: listParts(db),
-    runs: listRuns(db, craftId).filter((r) => r.setupId === stored.value.id),
+    runs: listRuns(db, { setupId: stored.value.id }),
     schools,
     picture: page.drawn.picture
   };

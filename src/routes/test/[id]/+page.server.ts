@@ -20,7 +20,7 @@ export const load: PageServerLoad = async ({ params }) => {
   const { changedFrom } = stored.value;
   const earlier = changedFrom === null ? null : getSetup(db, changedFrom);
   const before = earlier?.ok ? earlier.value.document : null;
-  const runs = listRuns(db, craft.value.id).filter((run) => run.setupId === stored.value.id);
+  const runs = listRuns(db, { setupId: stored.value.id });
   // the tables of the motor that is fitted, by its name
   const motor = listParts(db).find((p) => p.kind === 'motor' && p.name === stored.value.document.motor.name);
   const rows = motor ? listMakersTables(db, motor.id).flatMap((table) => table.rows) : [];

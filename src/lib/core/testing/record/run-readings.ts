@@ -1,4 +1,4 @@
-import { max, min } from 'd3-array';
+import { max } from 'd3-array';
 import type { Measurement } from '../../calibration/schema.ts';
 import type { RunReading, StoredRun } from '../../document/stored.ts';
 import type { SetupDocument } from '../../document/schema.ts';
@@ -7,7 +7,7 @@ import type { Observed } from '../compare/causes.ts';
 import type { LogEntry } from '../plan/log-entry.ts';
 import { measurementsOf } from './measured.ts';
 import type { Sample } from './sample.ts';
-import { steadyStretches } from './steady.ts';
+import { SteadyFinder } from './steady.ts';
 
 /** What is kept of a recorded run in short: its steady readings and its peaks. */
 export interface RunSummary {
@@ -33,18 +33,63 @@ const readingOf = ({ measurement: m, flutter }: Observed): RunReading => ({
   flutter
 });
 
-/** A recorded run in short. @param startCharge 0..1; null where it is not known @param capacityAh of the pack */
-export function summaryOfRun(
-  samples: readonly Sample[],
-  startCharge: number | null,
-  capacityAh: number | null
-): RunSummary {
-  return {
-    readings: measurementsOf(steadyStretches(samples), startCharge, capacityAh).map(readingOf),
-    peakA: max(samples, (s) => s.batteryCurrentA ?? undefined) ?? null,
-    lowestV: min(samples, (s) => s.batteryVoltageV ?? undefined) ?? null,
-    seconds: samples.length > 0 ? samples[samples.length - 1].seconds : 0
-  };
+/** Most readings that are kept of a recorded run: the longest stretches, in their order. */
+const MOST_READINGS = 24;
+/** Where no throttle was read, stretches whose amps are this near the highest count as held at the throttle that was told. */
+const NEAR_HIGHEST = 0.9;
+
+/** A recorded run in short, while it is read piece by piece. */
+export class RunDigest {
+  readonly #startCharge: number | null;
+  readonly #capacityAh: number | null;
+  readonly #heldThrottle: number;
+  readonly #finder = new SteadyFinder();
+  #peakA: number | null = null;
+  #lowestV: number | null = null;
+  #seconds = 0;
+
+  /**
+   * @param startCharge 0..1; null where it is not known
+   * @param capacityAh of the pack
+   * @param heldThrottle what the highest amps were drawn at, where no throttle was read
+   */
+  constructor(startCharge: number | null, capacityAh: number | null, heldThrottle = 1) {
+    this.#startCharge = startCharge;
+    this.#capacityAh = capacityAh;
+    this.#heldThrottle = heldThrottle;
+  }
+
+  push(samples: readonly Sample[]): void {
+    for (const s of samples) {
+      this.#finder.push(s);
+      const { batteryCurrentA: amps, batteryVoltageV: volts } = s;
+      if (amps != null && !(this.#peakA !== null && this.#peakA >= amps)) this.#peakA = amps;
+      if (volts != null && !(this.#lowestV !== null && this.#lowestV <= volts)) this.#lowestV = volts;
+      this.#seconds = s.seconds;
+    }
+  }
+
+  summary(): RunSummary {
+    const found = this.#finder.end();
+    const highest = max(found, (s) => s.means.batteryCurrentA) ?? 0;
+    const known = found.filter(
+      ({ means: { throttle, batteryCurrentA } }) =>
+        throttle !== undefined || (batteryCurrentA ?? 0) >= NEAR_HIGHEST * highest
+    );
+    const longest = known
+      .toSorted((a, b) => b.toS - b.fromS - (a.toS - a.fromS))
+      .slice(0, MOST_READINGS)
+      .toSorted((a, b) => a.fromS - b.fromS)
+      .map((s) =>
+        s.means.throttle === undefined ? { ...s, means: { ...s.means, throttle: this.#heldThrottle } } : s
+      );
+    return {
+      readings: measurementsOf(longest, this.#startCharge, this.#capacityAh).map(readingOf),
+      peakA: this.#peakA,
+      lowestV: this.#lowestV,
+      seconds: this.#seconds
+    };
+  }
 }
 
 /** A reading as a measurement that a fit takes, with the parts that were fitted where they were others. */

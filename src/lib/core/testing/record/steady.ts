@@ -1,4 +1,3 @@
-import { deviation, max, mean, min } from 'd3-array';
 import { CHANNELS, type Channel, type Sample } from './sample.ts';
 
 /** A stretch of a run at one throttle: what was read on average, how much it wavered, and the peaks. */
@@ -14,60 +13,140 @@ export interface Steady {
 
 /** A throttle that moves less than this is held. */
 const HELD = 0.015;
+/** Amps that move less than this share, or this much, are held, where no throttle was read. */
+const HELD_SHARE = 0.06;
+const HELD_A = 0.3;
 /** What spins up after a step is left out, and shorter stretches are none, s. */
 const SETTLE_S = 0.8;
 const SHORTEST_S = 1;
 /** Samples from which a wavering can be told. */
 const ENOUGH = 8;
-/** A closed throttle tells nothing of the train. */
+/** A closed throttle tells nothing of the train; nor do amps below this. */
 const CLOSED = 0.03;
+const CLOSED_A = 0.5;
 
-/**
- * The steady stretches of a run: where the throttle was held for longer than a second, without the first moments in which
- * everything spins up. Slow changes inside a stretch (sag, warming) are taken out before the wavering is told.
- */
-export function steadyStretches(samples: readonly Sample[]): Steady[] {
-  const out: Steady[] = [];
-  let from = 0;
-  const close = (to: number): void => {
-    const part = samples.slice(from, to);
-    const settled = part.filter((s) => s.seconds - part[0].seconds >= SETTLE_S);
-    if ((part[0]?.throttle ?? 1) > CLOSED && settled.length > 1) {
-      const stretch = stretchOf(settled);
-      if (stretch.toS - stretch.fromS + SETTLE_S >= SHORTEST_S) out.push(stretch);
-    }
-    from = to;
-  };
-  for (let k = 1; k < samples.length; k++)
-    if (Math.abs((samples[k].throttle ?? 1) - (samples[from].throttle ?? 1)) > HELD) close(k);
-  if (samples.length > 0) close(samples.length);
-  return out;
-}
+/** Sums of a stretch while it goes on: nothing of it is held but these. */
+class Sums {
+  readonly startS: number;
+  /** The throttle it began with; NaN where none was read. */
+  readonly throttle: number;
+  #fromS = NaN;
+  #toS = NaN;
+  #settled = 0;
+  readonly #sum: Record<Channel, number> = {} as Record<Channel, number>;
+  readonly #count: Record<Channel, number> = {} as Record<Channel, number>;
+  #peakA = -Infinity;
+  #lowestV = Infinity;
+  #lastA = NaN;
+  #steps = 0;
+  #stepMean = 0;
+  #stepSquares = 0;
 
-function stretchOf(part: readonly Sample[]): Steady {
-  const means: Partial<Record<Channel, number>> = {};
-  for (const name of CHANNELS) {
-    const value = mean(part, (s) => s[name] ?? undefined);
-    if (value !== undefined) means[name] = value;
+  constructor(first: Sample) {
+    this.startS = first.seconds;
+    this.throttle = first.throttle ?? NaN;
+    for (const c of CHANNELS) this.#sum[c] = this.#count[c] = 0;
   }
-  return {
-    fromS: part[0].seconds,
-    toS: part[part.length - 1].seconds,
-    means,
-    flutter: flutterOf(part),
-    peakA: max(part, (s) => s.batteryCurrentA ?? undefined) ?? null,
-    lowestV: min(part, (s) => s.batteryVoltageV ?? undefined) ?? null
-  };
+
+  /** Amps on average so far; NaN before any. */
+  get meanA(): number {
+    return this.#sum.batteryCurrentA / this.#count.batteryCurrentA;
+  }
+
+  add(s: Sample): void {
+    if (s.seconds - this.startS < SETTLE_S) return;
+    if (this.#settled++ === 0) this.#fromS = s.seconds;
+    this.#toS = s.seconds;
+    for (const c of CHANNELS) {
+      const v = s[c];
+      if (v == null) continue;
+      this.#sum[c] += v;
+      this.#count[c]++;
+    }
+    if (s.batteryVoltageV != null) this.#lowestV = Math.min(this.#lowestV, s.batteryVoltageV);
+    const amps = s.batteryCurrentA;
+    if (amps == null) return;
+    this.#peakA = Math.max(this.#peakA, amps);
+    if (!Number.isNaN(this.#lastA)) {
+      // Welford's running variance of the steps from one sample to the next
+      const step = amps - this.#lastA;
+      const away = step - this.#stepMean;
+      this.#stepMean += away / ++this.#steps;
+      this.#stepSquares += away * (step - this.#stepMean);
+    }
+    this.#lastA = amps;
+  }
+
+  /**
+   * Relative wavering of the amps from one sample to the next: the deviation of their differences over √2, so that a sag
+   * over the whole stretch counts for nothing.
+   */
+  #flutter(): number | null {
+    const about = this.meanA;
+    if (this.#count.batteryCurrentA < ENOUGH || !about) return null;
+    return Math.sqrt(this.#stepSquares / (this.#steps - 1)) / Math.SQRT2 / about;
+  }
+
+  /** The stretch; null where it was too short or told nothing. */
+  stretch(): Steady | null {
+    if (this.#settled < 2 || this.#toS - this.#fromS + SETTLE_S < SHORTEST_S) return null;
+    const byAmps = Number.isNaN(this.throttle);
+    if (byAmps ? !(this.meanA > CLOSED_A) : this.throttle <= CLOSED) return null;
+    const means: Partial<Record<Channel, number>> = {};
+    for (const c of CHANNELS) if (this.#count[c] > 0) means[c] = this.#sum[c] / this.#count[c];
+    return {
+      fromS: this.#fromS,
+      toS: this.#toS,
+      means,
+      flutter: this.#flutter(),
+      peakA: this.#peakA === -Infinity ? null : this.#peakA,
+      lowestV: this.#lowestV === Infinity ? null : this.#lowestV
+    };
+  }
 }
 
 /**
- * Relative wavering of the amps from one sample to the next: the deviation of their differences over √2, so that a sag over
- * the whole stretch counts for nothing.
+ * Finds the steady stretches of a run while it is read: where the throttle was held for longer than a second, without the
+ * first moments in which everything spins up. Where no throttle was read, where the amps stayed. Slow changes inside a
+ * stretch (sag, warming) are taken out before the wavering is told.
  */
-function flutterOf(part: readonly Sample[]): number | null {
-  const amps = part.flatMap((s) => s.batteryCurrentA ?? []);
-  const about = mean(amps);
-  if (amps.length < ENOUGH || !about) return null;
-  const steps = amps.slice(1).map((a, k) => a - amps[k]);
-  return (deviation(steps) as number) / Math.SQRT2 / about;
+export class SteadyFinder {
+  readonly #found: Steady[] = [];
+  #sums: Sums | null = null;
+
+  #isHeld(sums: Sums, s: Sample): boolean {
+    if (!Number.isNaN(sums.throttle) || s.throttle != null)
+      return Math.abs((s.throttle ?? 1) - (Number.isNaN(sums.throttle) ? 1 : sums.throttle)) <= HELD;
+    if (s.batteryCurrentA == null) return true;
+    const about = sums.meanA;
+    return (
+      Number.isNaN(about) ||
+      Math.abs(s.batteryCurrentA - about) <= Math.max(HELD_SHARE * Math.abs(about), HELD_A)
+    );
+  }
+
+  push(s: Sample): void {
+    if (this.#sums && !this.#isHeld(this.#sums, s)) this.#close();
+    this.#sums ??= new Sums(s);
+    this.#sums.add(s);
+  }
+
+  #close(): void {
+    const stretch = this.#sums?.stretch();
+    if (stretch) this.#found.push(stretch);
+    this.#sums = null;
+  }
+
+  /** Everything that was found; nothing more is pushed afterwards. */
+  end(): Steady[] {
+    this.#close();
+    return this.#found;
+  }
+}
+
+/** The steady stretches of a whole run. */
+export function steadyStretches(samples: readonly Sample[]): Steady[] {
+  const finder = new SteadyFinder();
+  for (const s of samples) finder.push(s);
+  return finder.end();
 }

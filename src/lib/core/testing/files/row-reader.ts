@@ -1,0 +1,74 @@
+import type { IssueCode, ValuesOf } from '../../text/issues.ts';
+import { CHANNEL_LIMITS, type Channel } from '../record/sample.ts';
+import type { Mapping } from './mapping.ts';
+import { numberOf } from './number-of.ts';
+import { ROLE_TITLES, toSi, type Role, type UnitContext } from './roles.ts';
+
+/** A column that is read: where it stands, and how its figures become SI: (figure − from) × factor. */
+export interface ColumnReading {
+  readonly at: number;
+  readonly role: Role;
+  readonly title: string;
+  readonly factor: number;
+  readonly from: number;
+  /** Whether it is a time of day or a date. */
+  readonly isTime: boolean;
+}
+
+/** The columns of a mapping that are read. */
+export const columnReadings = (mapping: Pick<Mapping, 'columns'>, context: UnitContext): ColumnReading[] =>
+  mapping.columns.flatMap(({ role, unit, title }, at): ColumnReading[] =>
+    role === null
+      ? []
+      : [{ at, role, title, ...toSi(role, unit, context), isTime: role === 'seconds' && unit === 'time' }]
+  );
+
+type Fault = {
+  readonly [C in 'no-number' | 'beyond']: {
+    readonly ok: false;
+    readonly column: string;
+    readonly code: C;
+    readonly values: ValuesOf<C>;
+  };
+}['no-number' | 'beyond'] & { readonly code: IssueCode };
+
+/** What a row of cells reads, without its time; or the first cell that cannot be read. */
+export type RowRead = { readonly ok: true; readonly values: Partial<Record<Channel, number>> } | Fault;
+export type RowReader = (cells: readonly string[]) => RowRead;
+
+/** Range of watts; pulses below their least and throttles a little above their most are no damage. */
+const WATTS = [-1e6, 1e6] as const;
+const THROTTLE_OVER = 0.3;
+
+/** Reads rows of a table by its mapping: every figure in SI, watts in the place of amps or volts that were not read. */
+export function rowReader(mapping: Pick<Mapping, 'columns' | 'decimal'>, context: UnitContext): RowReader {
+  const readings = columnReadings(mapping, context).filter((r) => r.role !== 'seconds');
+  return (cells) => {
+    const values: Partial<Record<Role, number>> = {};
+    for (const { at, role, title, factor, from } of readings) {
+      const cell = cells[at];
+      const figure = numberOf(cell, mapping.decimal);
+      if (figure === null) continue;
+      if (Number.isNaN(figure)) return { ok: false, column: title, code: 'no-number', values: { cell } };
+      const value = (figure - from) * factor;
+      if (role === 'throttle' && value > -THROTTLE_OVER && value < 1 + THROTTLE_OVER) {
+        values.throttle = Math.min(Math.max(value, 0), 1);
+        continue;
+      }
+      const [low, high] = role === 'electricalPowerW' ? WATTS : CHANNEL_LIMITS[role as Channel];
+      if (!(value >= low && value <= high))
+        return {
+          ok: false,
+          column: title,
+          code: 'beyond',
+          values: { what: ROLE_TITLES[role], cell: cell.trim() }
+        };
+      values[role] = value;
+    }
+    const { electricalPowerW: watts, ...read } = values;
+    const { batteryVoltageV: volts, batteryCurrentA: amps } = read;
+    if (watts !== undefined && amps === undefined && volts) read.batteryCurrentA = watts / volts;
+    if (watts !== undefined && volts === undefined && amps) read.batteryVoltageV = watts / amps;
+    return { ok: true, values: read as Partial<Record<Channel, number>> };
+  };
+}

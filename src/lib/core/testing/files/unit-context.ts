@@ -1,0 +1,13 @@
+import type { SetupDocument } from '../../document/schema.ts';
+import type { UnitContext } from './roles.ts';
+
+/** Poles of a motor whose label does not say: the commonest outrunner has fourteen. Common practice, no source. */
+const USUAL_POLES = 14;
+
+/** What of a setup the units of a meter need. */
+export const unitContextOf = (document: SetupDocument): UnitContext => ({
+  series: document.battery.series,
+  poles: document.motor.poles ?? USUAL_POLES,
+  blades: document.propulsor.blades ?? 2,
+  gearRatio: document.gearRatio ?? 1
+});

@@ -1,0 +1,191 @@
+<script lang="ts">
+  import { Button, Progressbar } from 'flowbite-svelte';
+  import { onDestroy } from 'svelte';
+  import type { RunDetails, StoredSetup } from '../../core/document/stored.ts';
+  import { unitContextOf } from '../../core/testing/files/unit-context.ts';
+  import type { Stage } from '../../core/testing/plan/stage.ts';
+  import { show, showMinutes } from '../../core/units/show.ts';
+  import FileField from '../marks/FileField.svelte';
+  import ColumnsTable from './ColumnsTable.svelte';
+  import { RunFile } from './run-file.svelte.ts';
+
+  /** A file of a meter or logger becomes a run: how it was read is shown, may be changed, and is remembered. */
+  let {
+    stored,
+    stage,
+    onkept
+  }: {
+    stored: StoredSetup;
+    /** The stage that it may be the run of; null for none. */
+    stage: Stage | null;
+    /** Called with the id of the run that was kept. */
+    onkept: (id: number) => void;
+  } = $props();
+
+  // the panel is made anew for another setup
+  // svelte-ignore state_referenced_locally
+  const reading = new RunFile(stored.id, unitContextOf(stored.document));
+  onDestroy(() => reading.leave());
+  let ofStage = $state(true);
+
+  const DELIMITER_WORDS: Record<string, string> = {
+    ',': 'commas',
+    ';': 'semicolons',
+    '\t': 'tabs',
+    ' ': 'blanks',
+    '\u001f': 'unit separators',
+    '\u001e': 'record separators'
+  };
+  const { mapping, found, look } = $derived(reading);
+  const written = $derived(
+    mapping && look
+      ? `${look.encoding}, parted by ${DELIMITER_WORDS[mapping.delimiter] ?? `“${mapping.delimiter}”`}, decimal ${mapping.decimal === ',' ? 'comma' : 'point'}, ${mapping.headerLine > 0 ? `titles in line ${mapping.headerLine}` : 'no titles'}, figures from line ${mapping.firstLine}`
+      : ''
+  );
+  const figureOf = (text: string): number | null => {
+    const value = Number(text.trim().replace(',', '.'));
+    return text.trim() !== '' && Number.isFinite(value) && value > 0 ? value : null;
+  };
+
+  async function keep(): Promise<void> {
+    const details: RunDetails = ofStage && stage ? { stage: stage.id, changes: [...stage.changes] } : {};
+    const id = await reading.keep(details);
+    if (id !== null) onkept(id);
+  }
+</script>
+
+<section aria-label="A file of a meter" data-testid="file-panel" class="flex flex-col gap-2">
+  <p class="text-ink-soft text-xs">
+    CSV or text as meters and loggers write it: any delimiter, decimal point or comma, up to five million
+    rows.
+  </p>
+  <FileField
+    accept=".csv,.txt,.tsv,.log,.dat,text/*"
+    label="file of a meter"
+    testid="run-file"
+    onfile={(file) => void reading.choose(file)}
+  />
+  {#if reading.busy}
+    <div class="flex items-center gap-3 text-sm" role="status" data-testid="file-busy">
+      <span class="figure whitespace-nowrap"
+        >{reading.busy}
+        {reading.rows > 0 ? `${reading.rows.toLocaleString('en').replaceAll(',', '\u2009')} rows` : ''}</span
+      >
+      <Progressbar progress={Math.round(100 * reading.share)} size="h-1.5" class="flex-1" />
+      <Button size="xs" color="alternative" data-testid="file-cancel" onclick={() => void reading.cancel()}
+        >cancel</Button
+      >
+    </div>
+  {/if}
+  {#if reading.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="file-problem">
+      {reading.problem}
+    </p>{/if}
+  {#if mapping && look}
+    <p class="text-xs" data-testid="file-written">
+      Read as {written}{reading.wasRemembered ? '; columns as the last time' : ''}.
+    </p>
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-xs">
+      <label class="flex items-center gap-1 max-sm:min-h-11"
+        >parted by <input
+          class="figure border-line bg-sheet w-10 border px-1 py-1 text-center text-base"
+          maxlength="1"
+          autocomplete="off"
+          data-testid="file-delimiter"
+          value={mapping.delimiter === '\t' ? '⇥' : mapping.delimiter === ' ' ? '␣' : mapping.delimiter}
+          onchange={(e) => {
+            const typed = e.currentTarget.value;
+            const delimiter = typed === '⇥' ? '\t' : typed === '␣' || typed === '' ? ' ' : typed;
+            if (reading.file) void reading.choose(reading.file, delimiter);
+          }}
+        /></label
+      >
+      <label class="flex items-center gap-1 max-sm:min-h-11"
+        ><input
+          type="checkbox"
+          data-testid="file-comma"
+          checked={mapping.decimal === ','}
+          onchange={(e) => void reading.change({ decimal: e.currentTarget.checked ? ',' : '.' })}
+        /> decimal comma</label
+      >
+      {#if !reading.has('seconds')}
+        <label class="flex items-center gap-1"
+          >no column tells the time: rows a second <input
+            class="figure border-line bg-sheet w-16 border px-1 py-1 text-right text-base"
+            inputmode="decimal"
+            data-testid="file-rate"
+            value={mapping.rateHz}
+            onchange={(e) => {
+              const rateHz = figureOf(e.currentTarget.value);
+              if (rateHz) void reading.change({ rateHz });
+            }}
+          /></label
+        >
+      {/if}
+      {#if !reading.has('throttle')}
+        <label class="flex items-center gap-1"
+          >no throttle in it: the hardest draw was at <input
+            class="figure border-line bg-sheet w-16 border px-1 py-1 text-right text-base"
+            inputmode="decimal"
+            data-testid="file-throttle"
+            value={show(100 * reading.heldThrottle)}
+            onchange={(e) => {
+              const share = figureOf(e.currentTarget.value);
+              if (share && share <= 100) reading.heldThrottle = share / 100;
+            }}
+          /> %</label
+        >
+      {/if}
+    </div>
+    <ColumnsTable
+      columns={mapping.columns}
+      rows={look.rows}
+      oncolumn={(at, column) => void reading.setColumn(at, column)}
+    />
+  {/if}
+  {#if found}
+    <div class="text-sm" data-testid="file-found" role="status">
+      <p>
+        <b class="figure">{found.rows.toLocaleString('en').replaceAll(',', '\u2009')}</b> rows over
+        <span class="figure">{showMinutes(found.seconds)}</span>{found.heldAt
+          ? `, begun ${found.heldAt.slice(0, 16).replace('T', ' ')}`
+          : ''}.
+        {#if found.faults > 0}<b data-testid="file-faults"
+            >{found.faults.toLocaleString('en').replaceAll(',', '\u2009')}
+            {found.faults === 1 ? 'line' : 'lines'} cannot be read:</b
+          >{/if}
+      </p>
+      {#if found.errors.length > 0}
+        <ul class="border-ink mt-1 max-h-40 overflow-auto border-l-4 pl-2 text-xs" data-testid="file-errors">
+          {#each found.errors as e, k (k)}<li>
+              line {e.line}{e.column ? `, ${e.column}` : ''}: {e.message}
+            </li>{/each}
+          {#if found.faults > found.errors.length}<li>
+              and {found.faults - found.errors.length} more.
+            </li>{/if}
+        </ul>
+      {/if}
+    </div>
+    {#if stage}
+      <label class="flex items-center gap-2 text-sm max-sm:min-h-11"
+        ><input type="checkbox" data-testid="file-of-stage" bind:checked={ofStage} /> it is the run of “{stage.title}”</label
+      >
+    {/if}
+    <div class="flex gap-2">
+      <Button
+        size="sm"
+        class="py-1"
+        disabled={found.rows === 0 || reading.busy !== '' || found.channels.length === 0}
+        data-testid="file-keep"
+        onclick={() => void keep()}
+        >{found.faults > 0 ? 'keep it without these lines' : 'keep it in the log'}</Button
+      >
+      <Button
+        size="sm"
+        color="alternative"
+        class="py-1"
+        data-testid="file-leave"
+        onclick={() => reading.leave()}>leave it</Button
+      >
+    </div>
+  {/if}
+</section>
