@@ -63,7 +63,7 @@ export function calibrate(request: CalibrateRequest): CalibrateAnswer {
     for (let r = 0; r < n; r++) for (let c = 0; c <= r; c++) logs[r] += u.lower[r * n + c] * z[c];
     return logs;
   };
-  const model = { ...u.trains[0].model };
+  const model = { ...(u.trains[0] ?? interpretSetup(setup)).model };
   const predicted = new Float64Array(rows.length);
   /** Readings in units of their standard deviation, then the priors. */
   const residuals = (z: ArrayLike<number>): Float64Array => {
@@ -160,7 +160,7 @@ const triangleOf = (m: Matrix): number[] => {
 };
 
 /** The six factors of a setup's own parts, from all that was found. */
-function calibrationFor(setup: SetupDocument, joint: NonNullable<Calibration['joint']>): Calibration {
+export function calibrationFor(setup: SetupDocument, joint: NonNullable<Calibration['joint']>): Calibration {
   const { covariance, factors } = interpretSetup({
     ...setup,
     calibration: { factors: {}, relativeSd: {}, joint }

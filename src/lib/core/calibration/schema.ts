@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts';
-import { batterySchema, propulsorSchema, setupSchema } from '../document/schema.ts';
+import { batterySchema, environmentSchema, propulsorSchema, setupSchema } from '../document/schema.ts';
 
 const reading = (title: string, minimum: number, maximum: number) =>
   ({ type: ['number', 'null'], minimum, maximum, title }) as const;
@@ -27,6 +27,8 @@ export const measurementSchema = {
     seconds: reading('length of the run', 0, 86400),
     propulsor: { anyOf: [propulsorSchema, { type: 'null' }] },
     battery: { anyOf: [batterySchema, { type: 'null' }] },
+    /** Air and water as they were; those of the setup where left out. */
+    environment: { anyOf: [environmentSchema, { type: 'null' }] },
     source: { enum: ['run', 'maker', null], title: 'where a measurement is from' }
   }
 } as const;

@@ -36,7 +36,13 @@ export const windingOf = (m: Measurement): number => m.windingC ?? m.motorC ?? L
 export function setupDuring(setup: SetupDocument, m: Measurement): SetupDocument {
   const battery = { ...(m.battery ?? setup.battery) };
   if (m.packC != null) battery.temperatureC = m.packC;
-  return { ...setup, battery, propulsor: m.propulsor ?? setup.propulsor };
+  const environment = m.environment ?? setup.environment;
+  return {
+    ...setup,
+    battery,
+    propulsor: m.propulsor ?? setup.propulsor,
+    ...(environment ? { environment } : {})
+  };
 }
 
 /** Index of a part among those met so far; a new one is added. */

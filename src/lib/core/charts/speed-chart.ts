@@ -5,7 +5,6 @@ import { levelDragN } from '../craft/fixed-wing/polar.ts';
 import { wingOf } from '../model/wing.ts';
 import { bodyDragAreaM2 } from '../train/craft/forward-flight.ts';
 import type { Situation } from '../situation/situation.ts';
-import { DRAG_SD, HULL_SD } from '../model/tolerance.ts';
 import { bandsOf, type Band } from '../train/bands.ts';
 import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
@@ -60,7 +59,7 @@ export function speedChart(s: Situation): Chart {
     SAMPLES
   ) as Band[];
   const needed = speeds.map(need);
-  const sd = hull ? HULL_SD : DRAG_SD;
+  const sd = hull?.relativeSd ?? wing?.dragSd ?? 0;
   const spread = Math.exp(NINETIETH * sd);
   const hasNeed = needed.some((v) => Number.isFinite(v));
   const marks: { title: string; at: number }[] = [];

@@ -42,7 +42,8 @@ const readingSchema = {
     packC: figure('temperature of the pack', -30, 80),
     seconds: figure('length of the run', 0, 86400),
     stateOfCharge: figure('state of charge', 0, 1),
-    flutter: figure('wavering of the amps', 0, 10)
+    flutter: figure('wavering of the amps', 0, 10),
+    speedSteady: { type: ['boolean', 'null'], title: 'whether the speed was held' }
   }
 } as const;
 

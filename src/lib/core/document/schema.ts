@@ -202,6 +202,9 @@ export const craftSchema = {
     wingSpanM: optional('wing span', 0, 60, true),
     zeroLiftDragCoefficient: optional('zero-lift drag coefficient', 0, 2, true),
     maxLiftCoefficient: optional('maximum lift coefficient', 0, 5, true),
+    /** Measured over estimated: of the zero-lift drag of an aeroplane, of a hull's resistance. How surely, relative. */
+    dragFactor: optional('drag, measured over estimated', 0.1, 10),
+    dragFactorSd: optional('how surely the drag is known', 0.005, 1),
     rotorLayout: { enum: ['flat', 'coaxial', null], title: 'rotor layout' },
     dragAreaM2: optional('drag area', 0, 50),
     hull: { enum: ['planing-mono', 'hydroplane', 'displacement', null], title: 'hull' },

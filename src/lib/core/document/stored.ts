@@ -90,6 +90,8 @@ export interface RunReading {
   /** How long it was held. */
   seconds?: number | null;
   stateOfCharge?: number | null;
+  /** Whether the speed was held; null where it was not recorded against time. */
+  speedSteady?: boolean | null;
   /** Relative wavering of the amps. */
   flutter?: number | null;
 }

@@ -34,3 +34,7 @@ export function air(altitudeM: number, temperatureC?: number): Fluid {
     soundSpeedMs: Math.sqrt(HEAT_RATIO * GAS_CONSTANT * kelvin)
   };
 }
+
+/** Altitude at which the standard atmosphere has this pressure, m. The inverse of `pressurePa`. */
+export const altitudeOfPressureM = (pascal: number): number =>
+  ((1 - Math.pow(pascal / SEA_LEVEL_PA, 1 / 5.255879812716677)) * SEA_LEVEL_K) / LAPSE_K_PER_M;

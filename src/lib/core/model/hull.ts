@@ -1,6 +1,6 @@
 import type { Hull } from '../craft/boat/resistance.ts';
 import type { Craft } from '../document/schema.ts';
-import type { Estimate } from './tolerance.ts';
+import { HULL_SD, type Estimate } from './tolerance.ts';
 
 /** Waterline length over the cube root of the mass, m/kg^(1/3), of model hulls. From memory, ±20 %. */
 const LENGTH_PER_CUBE_ROOT = { 'planing-mono': 0.53, hydroplane: 0.56, displacement: 0.46 } as const;
@@ -23,6 +23,8 @@ export function hullOf(craft: Craft, estimates?: Estimate[]): Hull {
     );
   return {
     kind,
+    factor: craft.dragFactor ?? 1,
+    relativeSd: craft.dragFactorSd ?? HULL_SD,
     massKg: craft.massKg,
     lengthM,
     beamM: craft.beamM ?? assume('craft.beamM', 'beam', 0.3 * lengthM, 'm', '0.3 of the waterline length'),

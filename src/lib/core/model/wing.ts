@@ -1,6 +1,6 @@
 import type { Wing } from '../craft/fixed-wing/polar.ts';
 import type { Craft } from '../document/schema.ts';
-import type { Estimate } from './tolerance.ts';
+import { DRAG_SD, type Estimate } from './tolerance.ts';
 
 /** Oswald's span efficiency of model wings. (m) */
 const SPAN_EFFICIENCY = 0.78;
@@ -22,13 +22,15 @@ export function wingOf(craft: Craft, estimates?: Estimate[]): Wing | null {
     areaM2: craft.wingAreaM2,
     inducedFactor: 1 / (Math.PI * SPAN_EFFICIENCY * aspect),
     zeroLiftDrag:
-      craft.zeroLiftDragCoefficient ??
-      assume(
-        'craft.zeroLiftDragCoefficient',
-        'zero-lift drag coefficient',
-        ASSUMED.zeroLiftDrag,
-        'a fixed-gear model'
-      ),
+      (craft.dragFactor ?? 1) *
+      (craft.zeroLiftDragCoefficient ??
+        assume(
+          'craft.zeroLiftDragCoefficient',
+          'zero-lift drag coefficient',
+          ASSUMED.zeroLiftDrag,
+          'a fixed-gear model'
+        )),
+    dragSd: craft.dragFactorSd ?? DRAG_SD,
     maxLift:
       craft.maxLiftCoefficient ??
       assume(

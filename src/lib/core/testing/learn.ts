@@ -9,6 +9,7 @@ import { interpretSetup } from '../model/interpret.ts';
 import { situationOf } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { observedOf } from './record/run-readings.ts';
+import { learnDrag, withDrag } from './speed/learn-drag.ts';
 
 /** One unknown before and after a fit: its factor on the label's figure, and how surely it is known. */
 export interface LearntFactor {
@@ -26,12 +27,20 @@ export interface RunsLearnt {
   readonly factors: readonly LearntFactor[];
   /** Amps at full throttle, standing, from a full pack, with their band. */
   readonly current: { readonly before: Banded; readonly after: Banded };
+  /** What steady speeds tell of the craft's drag, and its top speed by it; null where none was read. */
+  readonly drag: LearntSpeed | null;
   readonly readings: number;
   readonly notes: readonly string[];
   /** The reading that would tell what could not be told. */
   readonly further: string | null;
 }
-interface Banded {
+/** A craft's drag as speeds tell it: its factor on the estimate, and the top speed before and after, m/s. */
+export interface LearntSpeed {
+  readonly factor: number;
+  readonly within: { readonly before: number; readonly after: number };
+  readonly topSpeed: { readonly before: Banded; readonly after: Banded } | null;
+}
+export interface Banded {
   readonly value: number;
   readonly band: Band;
 }
@@ -57,6 +66,14 @@ const fullThrottleA = (setup: SetupDocument): Banded => {
   };
 };
 
+/** Top speed from a full pack; null for a craft that has none. */
+function topSpeedOf(setup: SetupDocument): Banded | null {
+  const s = situationOf(setup, { bands: true });
+  const answer = s.boat ?? s.level;
+  const value = answer?.topSpeedMs;
+  return value == null ? null : { value, band: answer?.band?.topSpeedMs ?? [value, value] };
+}
+
 /**
  * Fits a setup to runs, each with the parts it was made with. Null where none of them read anything, or the document is no
  * longer sound. An earlier calibration is replaced: the runs that are chosen are the ones that count.
@@ -69,23 +86,37 @@ export function learnFromRuns(
 ): RunsLearnt | null {
   const checked = validateSetup(setup);
   if (!checked.ok) return null;
-  const measurements = runs.flatMap((run, k) =>
-    observedOf(run, documents[k]).map(({ measurement: m }) => ({
-      ...m,
-      propulsor: m.propulsor ?? documents[k].propulsor,
-      battery: m.battery ?? documents[k].battery
+  const observed = runs.flatMap((run, k) =>
+    observedOf(run, documents[k]).map((o) => ({
+      ...o,
+      measurement: {
+        ...o.measurement,
+        propulsor: o.measurement.propulsor ?? documents[k].propulsor,
+        battery: o.measurement.battery ?? documents[k].battery
+      }
     }))
   );
+  const measurements = observed.map((o) => o.measurement);
   if (measurements.length === 0) return null;
   const { calibration: _earlier, ...bare } = checked.value;
   const fit = calibrate({ setup: checked.value, measurements });
   const before = interpretSetup(bare as SetupDocument).relativeSd;
-  const { factors, relativeSd } = fit.setup.calibration as {
+  const speeds = observed.filter((o) => o.speedSteady !== false).map((o) => o.measurement);
+  const moved = learnDrag(withDrag(fit.setup, null), speeds);
+  const drag = moved?.drag ?? null;
+  const learnt = moved?.setup ?? fit.setup;
+  const [topBefore, topAfter] = drag ? [topSpeedOf(setup), topSpeedOf(learnt)] : [null, null];
+  const { factors, relativeSd } = learnt.calibration as {
     factors: Record<FactorName, number>;
     relativeSd: Record<FactorName, number>;
   };
   return {
-    setup: fit.setup,
+    setup: learnt,
+    drag: drag && {
+      factor: drag.factor,
+      within: { before: NINETIETH * drag.priorSd, after: NINETIETH * drag.relativeSd },
+      topSpeed: topBefore && topAfter && { before: topBefore, after: topAfter }
+    },
     factors: FITTED_FACTORS.map((id) => ({
       id,
       title: FACTOR_TITLES[id],
@@ -93,7 +124,7 @@ export function learnFromRuns(
       within: { before: NINETIETH * before[id], after: NINETIETH * (relativeSd[id] ?? before[id]) },
       unresolved: fit.unresolved.includes(id)
     })),
-    current: { before: fullThrottleA(setup), after: fullThrottleA(fit.setup) },
+    current: { before: fullThrottleA(setup), after: fullThrottleA(learnt) },
     readings: fit.residuals.length,
     notes: fit.notes,
     further: furtherFor(fit.unresolved)

@@ -133,8 +133,7 @@ export const SENTENCES = {
     'no column holds volts, amps, rpm, thrust or speed; say below which column is which.',
   'short-row': (v: { count: number; wanted: number }) =>
     `the row has ${v.count} of ${v.wanted} columns; is the file cut off here?`,
-  beyond: (v: { what: string; cell: string }) =>
-    `${brief(v.cell)} cannot be (${v.what}); is the unit right?`,
+  beyond: (v: { what: string; cell: string }) => `${brief(v.cell)} cannot be (${v.what}); is the unit right?`,
   'no-date': (v: { value: string }) => `${brief(v.value)} is no date; write it as 2026-05-01T14:30:00Z.`,
   'many-columns': (v: { most: number }) =>
     `a row has more than ${v.most} columns; this is no table of parts.`,

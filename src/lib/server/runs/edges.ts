@@ -14,7 +14,8 @@ export const knownReading = ({ throttle, speedMs, ...r }: RunReading): RunReadin
   packC: r.packC ?? null,
   seconds: r.seconds ?? null,
   stateOfCharge: r.stateOfCharge ?? null,
-  flutter: r.flutter ?? null
+  flutter: r.flutter ?? null,
+  speedSteady: r.speedSteady ?? null
 });
 
 /** What is known of the details that were sent. */

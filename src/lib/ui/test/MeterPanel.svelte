@@ -3,7 +3,8 @@
   import type { SetupDocument } from '../../core/document/schema.ts';
   import { CHANNELS } from '../../core/testing/record/sample.ts';
   import { ROLE_TITLES } from '../../core/testing/files/roles.ts';
-  import { show } from '../../core/units/show.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
+  import { CHANNEL_QUANTITY } from './channel-units.ts';
   import ColumnsTable from './ColumnsTable.svelte';
   import type { Meter } from './meter.svelte.ts';
   import { chosenPort, hasSerial, simulatedPort } from './ports.ts';
@@ -88,7 +89,9 @@
     </div>
     {#if read.length > 0}
       <p class="figure flex flex-wrap gap-x-4 text-xs" data-testid="meter-sample">
-        {#each read as [c, value] (c)}<span>{ROLE_TITLES[c]} {show(value as number)}</span>{/each}
+        {#each read as [c, value] (c)}<span
+            >{ROLE_TITLES[c]} {figureUnit(CHANNEL_QUANTITY[c], value as number)}</span
+          >{/each}
       </p>
     {/if}
     {#if meter.mapping}

@@ -3,8 +3,10 @@
   import type { SetupDocument } from '../../core/document/schema.ts';
   import type { RunReading } from '../../core/document/stored.ts';
   import { unloadedRpmAt } from '../../core/testing/instruments/unloaded-rpm.ts';
-  import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
+  import { displayUnit } from '../../core/units/quantity.ts';
   import { units } from '../format/units.svelte.ts';
+  import type { Channel } from '../../core/testing/record/sample.ts';
+  import { CHANNEL_QUANTITY } from './channel-units.ts';
   import EarPanel from './EarPanel.svelte';
 
   /** Readings of a run that are typed from a meter: one line a throttle, in the user's units. */
@@ -21,27 +23,19 @@
     onlog: (readings: RunReading[]) => Promise<boolean>;
   } = $props();
 
-  type Field =
-    | 'throttle'
-    | 'batteryVoltageV'
-    | 'batteryCurrentA'
-    | 'rpm'
-    | 'thrustN'
-    | 'motorC'
-    | 'escC'
-    | 'packC'
-    | 'speedMs';
-  const FIELDS: readonly (readonly [Field, string, QuantityName])[] = [
-    ['throttle', 'throttle', 'share'],
-    ['batteryVoltageV', 'volts', 'voltage'],
-    ['batteryCurrentA', 'amps', 'current'],
-    ['rpm', 'rpm', 'rpm'],
-    ['thrustN', 'thrust', 'thrust'],
-    ['speedMs', 'speed', 'speed'],
-    ['motorC', 'motor', 'temperature'],
-    ['escC', 'ESC', 'temperature'],
-    ['packC', 'pack', 'temperature']
+  type Field = Channel;
+  const TITLES: readonly (readonly [Field, string])[] = [
+    ['throttle', 'throttle'],
+    ['batteryVoltageV', 'volts'],
+    ['batteryCurrentA', 'amps'],
+    ['rpm', 'rpm'],
+    ['thrustN', 'thrust'],
+    ['speedMs', 'speed'],
+    ['motorC', 'motor'],
+    ['escC', 'ESC'],
+    ['packC', 'pack']
   ];
+  const FIELDS = TITLES.map(([field, title]) => [field, title, CHANNEL_QUANTITY[field]] as const);
   const blank = (): Partial<Record<Field, string>> => ({ throttle: String(Math.round(100 * throttle)) });
   let lines = $state<Partial<Record<Field, string>>[]>([blank()]);
   let problem = $state('');

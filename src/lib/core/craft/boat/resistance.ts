@@ -10,6 +10,10 @@ export interface Hull {
   readonly lengthM: number;
   readonly beamM: number;
   readonly deadriseDeg: number;
+  /** Measured over estimated resistance; 1 where nothing was measured. */
+  readonly factor?: number;
+  /** How surely the resistance is known, relative. */
+  readonly relativeSd?: number;
 }
 
 /** Friction coefficient of the ITTC 1957 line: 0.075/(log10 Re − 2)². */
@@ -115,7 +119,10 @@ const LEAST_TRIM_DEG = 2;
  * larger of friction-dominated planing and a trim of 2 degrees is not exceeded, since small hulls run out of
  * Savitsky's range. The appendages of fast boats have a drag area of their own; the air's drag is on frontal area beam x 0.5 beam.
  */
-export function hullResistanceN(h: Hull, fluid: Fluid, speedMs: number): number {
+export const hullResistanceN = (h: Hull, fluid: Fluid, speedMs: number): number =>
+  (h.factor ?? 1) * estimatedResistanceN(h, fluid, speedMs);
+
+function estimatedResistanceN(h: Hull, fluid: Fluid, speedMs: number): number {
   const airDrag = 0.5 * 1.2 * AIR_DRAG_COEFFICIENT * 0.5 * h.beamM ** 2 * speedMs ** 2;
   const floating = displacementResistanceN(h, fluid, speedMs);
   if (h.kind === 'displacement') return floating + airDrag;

@@ -7,6 +7,8 @@ export interface Wing {
   readonly inducedFactor: number;
   readonly zeroLiftDrag: number;
   readonly maxLift: number;
+  /** How surely the zero-lift drag is known, relative; 0 for one that is exact. */
+  readonly dragSd?: number;
 }
 
 /** Stall speed in level flight, m/s: L = W at maximum lift. */

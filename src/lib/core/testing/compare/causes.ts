@@ -14,6 +14,8 @@ import type { SetupDocument } from '../../document/schema.ts';
 export interface Observed {
   readonly measurement: Measurement;
   readonly flutter: number | null;
+  /** Whether the speed was held; null or left out where that is not known. */
+  readonly speedSteady?: boolean | null;
 }
 
 /** One explanation of what was read, with how likely it is among all that are looked at. */

@@ -1,5 +1,5 @@
 /** What meters write where they read nothing. */
-const NOTHING = /^(|-+|nan|n\/?a|null|none|inf|-inf|\?|x)$/i;
+const NOTHING = /^(|-+|nan|n\/?a|null|none|inf|-inf|\?)$/i;
 
 /**
  * A figure in a cell: a number with decimal point or comma, thousands parted or not, a unit behind it or none.

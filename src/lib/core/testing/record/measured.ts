@@ -18,7 +18,7 @@ export function measurementsOf(
 ): Observed[] {
   let drawn = 0;
   let last = 0;
-  return stretches.map(({ fromS, toS, means, flutter }): Observed => {
+  return stretches.map(({ fromS, toS, means, flutter, speedSteady }): Observed => {
     const amps = means.batteryCurrentA ?? 0;
     drawn += (amps * (toS - last)) / 3600;
     last = toS;
@@ -33,6 +33,6 @@ export function measurementsOf(
         stateOfCharge - (capacityAh ? (drawn - (amps * (toS - fromS)) / 7200) / capacityAh : 0),
         0
       );
-    return { measurement, flutter };
+    return { measurement, flutter, speedSteady };
   });
 }

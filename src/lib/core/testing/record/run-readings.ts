@@ -1,8 +1,9 @@
 import { max } from 'd3-array';
 import type { Measurement } from '../../calibration/schema.ts';
-import type { RunReading, StoredRun } from '../../document/stored.ts';
+import type { RunDetails, RunReading, StoredRun } from '../../document/stored.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { withChanges } from '../../document/change.ts';
+import { altitudeOfPressureM } from '../../medium/air.ts';
 import type { Observed } from '../compare/causes.ts';
 import type { LogEntry } from '../plan/log-entry.ts';
 import { measurementsOf } from './measured.ts';
@@ -18,7 +19,7 @@ export interface RunSummary {
 }
 
 /** A measurement as a reading of a run. */
-const readingOf = ({ measurement: m, flutter }: Observed): RunReading => ({
+const readingOf = ({ measurement: m, flutter, speedSteady = null }: Observed): RunReading => ({
   throttle: m.throttle ?? 1,
   speedMs: m.speedMs ?? 0,
   batteryVoltageV: m.batteryVoltageV ?? null,
@@ -30,7 +31,8 @@ const readingOf = ({ measurement: m, flutter }: Observed): RunReading => ({
   packC: m.packC ?? null,
   seconds: m.seconds ?? null,
   stateOfCharge: m.stateOfCharge ?? null,
-  flutter
+  flutter,
+  speedSteady
 });
 
 /** Most readings that are kept of a recorded run: the longest stretches, in their order. */
@@ -96,21 +98,36 @@ export class RunDigest {
 function measurementOf(
   r: RunReading,
   setup: SetupDocument,
-  changes: readonly { path: string }[]
+  changes: readonly { path: string }[],
+  environment: SetupDocument['environment'] | null
 ): Measurement {
-  const { flutter: _flutter, ...m } = r;
+  const { flutter: _flutter, speedSteady: _steady, ...m } = r;
   const touched = (part: string): boolean => changes.some((c) => c.path.startsWith(`${part}.`));
   return {
     ...m,
     source: 'run',
     ...(touched('propulsor') ? { propulsor: setup.propulsor } : {}),
-    ...(touched('battery') ? { battery: setup.battery } : {})
+    ...(touched('battery') ? { battery: setup.battery } : {}),
+    ...(environment ? { environment } : {})
   };
 }
 
 /** Whether a reading holds anything that a prediction can be held against. */
 const isRead = (r: RunReading): boolean =>
   [r.batteryVoltageV, r.batteryCurrentA, r.rpm, r.thrustN].some((value) => value != null);
+
+/** Air as it was noted of a run, in the place of the setup's own; null where nothing was noted. */
+export function weatherOf(
+  { airTemperatureC, airPressurePa }: RunDetails,
+  document: SetupDocument
+): NonNullable<SetupDocument['environment']> | null {
+  if (airTemperatureC == null && airPressurePa == null) return null;
+  return {
+    ...document.environment,
+    ...(airTemperatureC == null ? {} : { airTemperatureC }),
+    ...(airPressurePa == null ? {} : { altitudeM: altitudeOfPressureM(airPressurePa) })
+  };
+}
 
 /** What a run read, ready to be compared and fitted. @param document of the revision that it was made with */
 export function observedOf(
@@ -119,9 +136,11 @@ export function observedOf(
 ): Observed[] {
   const changes = run.details.changes ?? [];
   const setup = changes.length > 0 ? withChanges(document, changes) : document;
+  const weather = weatherOf(run.details, document);
   return run.readings.filter(isRead).map((r) => ({
-    measurement: measurementOf(r, setup, changes),
-    flutter: r.flutter ?? null
+    measurement: measurementOf(r, setup, changes, weather),
+    flutter: r.flutter ?? null,
+    speedSteady: r.speedSteady ?? null
   }));
 }
 
@@ -135,7 +154,7 @@ export function logOf(runs: readonly StoredRun[]): LogEntry[] {
         (most, r) => (most === null || r.throttle >= most.throttle ? r : most),
         null
       );
-      const { flutter: _flutter, ...read } = hardest ?? ({} as RunReading);
+      const { flutter: _flutter, speedSteady: _steady, ...read } = hardest ?? ({} as RunReading);
       return {
         ...read,
         stage: d.stage as string,

@@ -9,6 +9,8 @@ export interface Steady {
   readonly flutter: number | null;
   readonly peakA: number | null;
   readonly lowestV: number | null;
+  /** Whether the speed neither rose nor fell; null where it was not read. */
+  readonly speedSteady: boolean | null;
 }
 
 /** A throttle that moves less than this is held. */
@@ -21,6 +23,8 @@ const SETTLE_S = 0.8;
 const SHORTEST_S = 1;
 /** Samples from which a wavering can be told. */
 const ENOUGH = 8;
+/** Share of its mean by which a speed that is held may rise or fall in a stretch. */
+const SPEED_DRIFT = 0.05;
 /** A closed throttle tells nothing of the train; nor do amps below this. */
 const CLOSED = 0.03;
 const CLOSED_A = 0.5;
@@ -41,6 +45,12 @@ class Sums {
   #steps = 0;
   #stepMean = 0;
   #stepSquares = 0;
+  /** Of time and speed: count, means, and sums of squares and products about them. */
+  #speeds = 0;
+  #meanT = 0;
+  #meanV = 0;
+  #squaresT = 0;
+  #products = 0;
 
   constructor(first: Sample) {
     this.startS = first.seconds;
@@ -64,6 +74,13 @@ class Sums {
       this.#count[c]++;
     }
     if (s.batteryVoltageV != null) this.#lowestV = Math.min(this.#lowestV, s.batteryVoltageV);
+    if (s.speedMs != null) {
+      const awayT = s.seconds - this.#meanT;
+      this.#meanT += awayT / ++this.#speeds;
+      this.#meanV += (s.speedMs - this.#meanV) / this.#speeds;
+      this.#squaresT += awayT * (s.seconds - this.#meanT);
+      this.#products += awayT * (s.speedMs - this.#meanV);
+    }
     const amps = s.batteryCurrentA;
     if (amps == null) return;
     this.#peakA = Math.max(this.#peakA, amps);
@@ -87,6 +104,13 @@ class Sums {
     return Math.sqrt(this.#stepSquares / (this.#steps - 1)) / Math.SQRT2 / about;
   }
 
+  /** Whether the straight line through the speeds is level enough. */
+  #speedSteady(): boolean | null {
+    if (this.#speeds < 2 || this.#squaresT === 0) return null;
+    const drift = (this.#products / this.#squaresT) * (this.#toS - this.#fromS);
+    return Math.abs(drift) <= SPEED_DRIFT * Math.abs(this.#meanV);
+  }
+
   /** The stretch; null where it was too short or told nothing. */
   stretch(): Steady | null {
     if (this.#settled < 2 || this.#toS - this.#fromS + SETTLE_S < SHORTEST_S) return null;
@@ -99,6 +123,7 @@ class Sums {
       toS: this.#toS,
       means,
       flutter: this.#flutter(),
+      speedSteady: this.#speedSteady(),
       peakA: this.#peakA === -Infinity ? null : this.#peakA,
       lowestV: this.#lowestV === Infinity ? null : this.#lowestV
     };

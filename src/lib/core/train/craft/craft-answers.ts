@@ -6,7 +6,6 @@ import { hover } from './hover.ts';
 import { fanFigures, type FanFigures } from '../../parts/propulsor/ducted-fan/figures.ts';
 import type { Interpreted } from '../../model/interpret.ts';
 import type { Supply } from '../../model/train-model.ts';
-import { DRAG_SD, HULL_SD } from '../../model/tolerance.ts';
 import type { BoatAnswer, HeatAnswer, HoverAnswer, LevelAnswer, PredictedPoint } from '../predicted.ts';
 import { bandsOf } from '../bands.ts';
 import { coolingOf, fullThrottle, heatMassKg, heatRun } from '../heat-run.ts';
@@ -55,7 +54,7 @@ export function levelAnswer(i: Interpreted, supply: Supply, bands: boolean): Lev
     i,
     2,
     (model, pack, z, out) => {
-      const w = { ...wing, zeroLiftDrag: wing.zeroLiftDrag * Math.exp(DRAG_SD * z) };
+      const w = { ...wing, zeroLiftDrag: wing.zeroLiftDrag * Math.exp((wing.dragSd ?? 0) * z) };
       const l = levelFlight(model, w, density, weakened(supply, pack));
       out[0] = l.topSpeedMs ?? Number.NaN;
       out[1] = l.climbMs ?? Number.NaN;
@@ -74,7 +73,14 @@ export function boatAnswer(i: Interpreted, supply: Supply, bands: boolean): Boat
     i,
     3,
     (model, pack, z, out) => {
-      const b = boatRun(model, hull, fluid, i.thrustDeduction, weakened(supply, pack), Math.exp(HULL_SD * z));
+      const b = boatRun(
+        model,
+        hull,
+        fluid,
+        i.thrustDeduction,
+        weakened(supply, pack),
+        Math.exp((hull.relativeSd ?? 0) * z)
+      );
       out[0] = b.topSpeedMs;
       out[1] = b.loadedRpm;
       out[2] = b.batteryCurrentA;
