@@ -8,6 +8,8 @@ import { after, test } from 'node:test';
 import type { Page } from '@playwright/test';
 import type { RunWhole } from '../../src/lib/api/routes.ts';
 import type { StoredRun, StoredSetup } from '../../src/lib/core/document/stored.ts';
+import { Stand } from '../../src/lib/core/testing/stand/stand.ts';
+import { seriousOn } from '../helpers/axe.ts';
 import { runOf } from '../helpers/stand-run.ts';
 import { expect, openPage, ready } from '../helpers/browser.ts';
 import { PLANE } from '../helpers/setups.ts';
@@ -227,6 +229,132 @@ test('a real port is asked for; a limit that is passed says to close the throttl
   await page.getByTestId('start').click();
   await expect(page.getByTestId('close-throttle')).toHaveText('Close the throttle.', PATIENT);
   await expect(page.getByTestId('ended')).toContainText('stopped by itself: amps');
+  assert.deepEqual(errors, []);
+  await page.context().close();
+});
+
+test('instruments that everyone owns: a scale by a lever, a track there and back; volts and amps alone imply the rest', async () => {
+  const { id, page, errors } = await opened();
+  await page.getByTestId('source-typed').click();
+  await page.getByTestId('typed-0-batteryVoltageV').fill('15,2');
+  await page.getByTestId('typed-0-batteryCurrentA').fill('36');
+  await expect(page.getByTestId('implied')).toContainText(
+    /imply [\d\u2009 ]+ to [\d\u2009 ]+ *rpm, thrust .* to .* g, pitch speed/,
+    PATIENT
+  );
+  await page.getByTestId('instrument-scale').click();
+  await page.getByTestId('scale-kind').selectOption('lever');
+  for (const [field, text] of [
+    ['read', '860'],
+    ['tare', '-20'],
+    ['thrustArm', '200'],
+    ['scaleArm', '400']
+  ])
+    await page.getByTestId(`scale-${field}`).fill(text);
+  // 880 g at twice the arm
+  await expect(page.getByTestId('scale-thrust')).toContainText('1760');
+  await page.getByTestId('scale-thrustArm').fill('0');
+  await expect(page.getByTestId('scale').getByRole('alert')).toContainText('more than 0');
+  await page.getByTestId('scale-thrustArm').fill('200');
+  await page.getByTestId('scale-take').click();
+  await expect(page.getByTestId('typed-0-thrustN')).toHaveValue('1760');
+  await expect(page.getByTestId('implied')).toHaveCount(0);
+
+  const metre = 180 / Math.PI / 6_371_008.8;
+  let lat = 52;
+  const points = Array.from({ length: 60 }, (_, k) => {
+    lat += (k < 30 ? 20 : -16) * metre;
+    return `<trkpt lat="${lat}" lon="5"><time>${new Date(Date.UTC(2026, 4, 1) + 1000 * k).toISOString()}</time></trkpt>`;
+  });
+  const path = join(folder, 'day.gpx');
+  writeFileSync(path, `<gpx><trk><trkseg>${points.join('')}</trkseg></trk></gpx>`);
+  await page.getByTestId('instrument-track').click();
+  await page.getByTestId('track-file').setInputFiles(join(folder, 'day one.csv'));
+  await expect(page.getByTestId('track-problem')).toContainText('no GPX track');
+  await page.getByTestId('track-file').setInputFiles(path);
+  await expect(page.getByTestId('track-both')).toContainText('18.0');
+  await page.getByTestId('track-take-both').click();
+  assert.ok(Math.abs(Number(await page.getByTestId('typed-0-speedMs').inputValue()) - 18) < 0.1);
+  await page.getByTestId('typed-0-thrustN').fill('');
+  await page.getByTestId('typed-log').click();
+  await expect(page.getByTestId('looked-title')).toBeVisible(PATIENT);
+  await page.getByTestId('learn-fit').click();
+  // an aeroplane's drag by its speed, with the top speed before and after
+  await expect(page.getByTestId('learn-drag')).toContainText(
+    /drag of the craft: [\d.]+ times [\s\S]* top\s+speed/,
+    PATIENT
+  );
+  await page.getByTestId('learn-use').click();
+  await expect
+    .poll(async () => {
+      const stored = (await (
+        await fetch(`${stage.server.address}/api/v1/setups/${id}`)
+      ).json()) as StoredSetup;
+      return stored.document.craft.dragFactor ?? 0;
+    })
+    .toBeGreaterThan(0);
+  assert.deepEqual(errors, []);
+  await page.context().close();
+});
+
+test('a series of five propellers on one motor ranks as the hidden truth does; the best is marked; CSV as on the screen', async () => {
+  const { id, page, errors } = await opened();
+  await page.getByTestId('to-series').click();
+  await page.goto(`${stage.server.address}/test/${id}/series?seed=7`);
+  await ready(page);
+  const sizes = ['9x6', '10x5', '10x7', '11x5.5', '12x6'];
+  for (const size of sizes) {
+    await page.getByTestId('label-propulsor').fill(size);
+    await page.getByTestId('label-propulsor').press('Enter');
+  }
+  await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(5);
+  // what is listed outlives a reload
+  await page.reload();
+  await ready(page);
+  await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(5);
+  await page.getByTestId('pending-0').click();
+  for (let k = 0; k < 5; k++) {
+    await page.getByTestId('start').click(PATIENT);
+    await page.getByTestId('throttle-50').click(PATIENT);
+    await page.waitForTimeout(1800);
+    await page.getByTestId('throttle-100').click();
+    await page.waitForTimeout(2000);
+    await page.getByTestId('stop').click();
+    await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(4 - k, PATIENT);
+  }
+  const inches = (text: string): number[] => text.split('x').map((v) => Number(v) * 0.0254);
+  const truth = sizes
+    .map((size) => {
+      const [diameterM, pitchM] = inches(size);
+      const propulsor = { ...PLANE.propulsor, diameterM, pitchM } as typeof PLANE.propulsor;
+      return { size, thrustN: new Stand({ setup: { ...PLANE, propulsor }, seed: 7 }).steady(1).thrustN };
+    })
+    .toSorted((a, b) => b.thrustN - a.thrustN)
+    .map((t) => t.size);
+  const shown = (await page.getByTestId('series-table').locator('tr[data-run] th').allInnerTexts()).map((t) =>
+    t
+      .split('·')[0]
+      .trim()
+      .replaceAll(/[\s\u2009]*×[\s\u2009]*/g, 'x')
+  );
+  assert.deepEqual(shown, truth);
+  await expect(page.getByTestId('series-best')).toContainText('thrust per watt');
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByTestId('series-csv').click()]);
+  const csv = readFileSync(await file.path(), 'utf8')
+    .trim()
+    .split('\r\n');
+  assert.ok(csv.length >= 11, `${csv.length} lines`);
+  for (const width of [390, 820, 1280]) {
+    await page.setViewportSize({ width, height: 844 });
+    await page.waitForTimeout(200);
+    assert.ok(
+      (await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth
+      )) <= 0,
+      `${width}`
+    );
+  }
+  assert.deepEqual(await seriousOn(page), []);
   assert.deepEqual(errors, []);
   await page.context().close();
 });

@@ -113,8 +113,7 @@ export const HANDLERS: Handlers = {
     const run = { title, verdict, readings: body.readings.map(knownReading), details: knownDetails(details) };
     return logRun(db, id, run, new Date().toISOString());
   },
-  listRuns: ({ db, id, query }) =>
-    found(listRuns(db, { ...runsOf(id, query), ...pageOf(query) })),
+  listRuns: ({ db, id, query }) => found(listRuns(db, { ...runsOf(id, query), ...pageOf(query) })),
   readRun: ({ db, id }) => getRunWhole(db, id),
   editRun: ({ db, id, body, revision }) =>
     editRun(db, id, { ...body, details: body.details && knownDetails(body.details) }, revision),

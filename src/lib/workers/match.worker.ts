@@ -7,12 +7,15 @@ import type { MakersRow } from '../core/document/makers-row.ts';
 import { fitAround } from '../core/fit/fit-around.ts';
 import { compareWithTable } from '../core/shelf/compare-makers-table.ts';
 import { changePicture, whyChange } from '../core/change/change-picture.ts';
+import type { Implied } from '../core/testing/compare/implied.ts';
 import type { RunComparison } from '../core/testing/compare/comparison.ts';
 import type { Heard } from '../core/testing/instruments/rpm-by-ear.ts';
 import type { RunsLearnt } from '../core/testing/learn.ts';
 import type { Quality } from '../core/testing/quality.ts';
 import { planned } from '../core/testing/planned.ts';
 import { expectedOf } from '../core/testing/record/expected.ts';
+import { seriesStage } from '../core/testing/series/series-stage.ts';
+import { seriesOf } from '../core/testing/series/series.ts';
 import { tellCandidate } from '../core/search/told.ts';
 import {
   fittingsFor,
@@ -47,6 +50,11 @@ const qualityOf = async (
   ...of: Parameters<typeof import('../core/testing/quality.ts').qualityOf>
 ): Promise<Quality> => (await import('../core/testing/quality.ts')).qualityOf(...of);
 
+/** What volts and amps alone imply. */
+const implied = async (
+  ...of: Parameters<typeof import('../core/testing/compare/implied.ts').implied>
+): Promise<Implied | null> => (await import('../core/testing/compare/implied.ts')).implied(...of);
+
 /** Rpm of a sound; the transform is loaded when it is first asked for. */
 const rpmByEar = async (
   ...of: Parameters<typeof import('../core/testing/instruments/rpm-by-ear.ts').rpmByEar>
@@ -72,7 +80,10 @@ const api = {
   compareRun,
   learnFromRuns,
   rpmByEar,
-  qualityOf
+  qualityOf,
+  implied,
+  seriesOf,
+  seriesStage
 };
 export type MatchWorker = typeof api;
 

@@ -2,6 +2,12 @@ import get from 'dlv';
 import { dset } from 'dset';
 import type { SetupDocument } from './schema.ts';
 
+/** Anything of a document set anew, by its dotted path: a figure, or a whole part. */
+export interface Setting {
+  path: string;
+  value: unknown;
+}
+
 /** A change of one figure of a document, by its dotted path. */
 export interface Change {
   path: string;
@@ -9,7 +15,7 @@ export interface Change {
 }
 
 /** The document with changes applied; nothing of the original is touched. @throws TypeError for a path that is none */
-export function withChanges(setup: SetupDocument, changes: readonly Change[]): SetupDocument {
+export function withChanges(setup: SetupDocument, changes: readonly Setting[]): SetupDocument {
   const copy = structuredClone(setup);
   for (const { path, value } of changes) {
     const keys = path.split('.');

@@ -1,4 +1,4 @@
-import type { Change } from './change.ts';
+import type { Setting } from './change.ts';
 import type { RunDetails, RunReading } from './stored.ts';
 
 /** How warm the parts were to the touch, the warmest first. What is too hot follows from the school. */
@@ -183,7 +183,7 @@ export interface RunBegun {
   /** What else is noted of it from the start. */
   readonly details?: RunDetails;
   readonly stage?: string | null;
-  readonly changes?: Change[] | null;
+  readonly changes?: Setting[] | null;
   readonly longestS?: number | null;
   readonly held?: { readonly throttle: number; readonly seconds: number } | null;
   readonly stops?:

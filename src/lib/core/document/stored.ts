@@ -1,4 +1,4 @@
-import type { Change } from './change.ts';
+import type { Setting } from './change.ts';
 import type { MakersRow } from './makers-row.ts';
 import type { Battery, Esc, Motor, Propulsor, ReceiverSupply, SetupDocument } from './schema.ts';
 
@@ -117,7 +117,7 @@ export interface RunDetails {
   flown?: boolean | null;
   /** Stage of the plan that it was, and what of the setup was another for it. */
   stage?: string | null;
-  changes?: Change[] | null;
+  changes?: Setting[] | null;
   feel?: 'too-hot' | 'hot' | 'warm' | 'cold' | null;
   seconds?: number | null;
   restedCellV?: number | null;

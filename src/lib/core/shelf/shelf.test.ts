@@ -7,6 +7,7 @@ import { decodeLabel, sizeInName } from '../parts/motor/label-decoder.ts';
 import { parseCoefficients } from '../formats/coefficient-columns.ts';
 import { compareMakersTable } from './compare-makers-table.ts';
 import { parseMakersTable } from './makers-table.ts';
+import { kvByOneReading } from './kv-by-one-reading.ts';
 import { evaluateMotorTest } from './motor-test.ts';
 
 const STAND: SetupDocument = {
@@ -218,4 +219,32 @@ test('a type number in a motor’s name gives its mass where the label gives non
   assert.ok(size && Math.abs(size.massKg / 0.106 - 1) < 0.3, `${size?.massKg} kg for 106 g on the scale`);
   assert.equal(size.massKg, decodeLabel('2814')[0].massKg);
   for (const name of ['Drawer C', 'number 7', '900KV', '', null]) assert.equal(sizeInName(name), null);
+});
+
+test('KV by one reading: a sine between two leads by its mean over sixty degrees; rectified; unloaded', () => {
+  // a sine of 10 V peak averages 10 x 3/pi over the sixty degrees at its top: summed here in a thousand steps
+  const steps = 1000;
+  const mean =
+    Array.from({ length: steps }, (_, k) => 10 * Math.cos(((k + 0.5) / steps - 0.5) * (Math.PI / 3))).reduce(
+      (a, b) => a + b,
+      0
+    ) / steps;
+  const ac = kvByOneReading({ kind: 'drill', rpm: 1500, volts: 10 / Math.SQRT2, meter: 'ac' });
+  assert.ok(Math.abs(ac.value - 1500 / mean) < 1e-3, String(ac.value));
+  // rule of the trade: rpm / (volts of AC x 1.414 x 0.95); common practice, no source
+  const trade = 1500 / ((10 / Math.SQRT2) * 1.414 * 0.95);
+  assert.ok(Math.abs(ac.value / trade - 1) < 0.01);
+  const dc = kvByOneReading({ kind: 'drill', rpm: 1500, volts: mean - 1.2, meter: 'rectified' });
+  assert.ok(Math.abs(dc.value - ac.value) < 1e-3);
+  const free = kvByOneReading({ kind: 'unloaded', rpm: 9000, volts: 10.2, amps: 2, resistanceOhm: 0.1 });
+  assert.equal(free.value, 900);
+  const blind = kvByOneReading({ kind: 'unloaded', rpm: 9000, volts: 10.2, amps: 2, resistanceOhm: null });
+  assert.ok(blind.relativeSd > free.relativeSd && blind.value < free.value);
+  for (const bad of [
+    { kind: 'drill', rpm: 0, volts: 1, meter: 'ac' },
+    { kind: 'drill', rpm: 100, volts: NaN, meter: 'ac' },
+    { kind: 'unloaded', rpm: 100, volts: 1, amps: 20, resistanceOhm: 0.1 },
+    { kind: 'unloaded', rpm: 100, volts: 1, amps: -1, resistanceOhm: null }
+  ] as const)
+    assert.throws(() => kvByOneReading(bad), RangeError);
 });

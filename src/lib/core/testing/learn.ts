@@ -9,7 +9,8 @@ import { interpretSetup } from '../model/interpret.ts';
 import { situationOf } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { observedOf } from './record/run-readings.ts';
-import { learnDrag, withDrag } from './speed/learn-drag.ts';
+import { learnDrag } from './speed/learn-drag.ts';
+import { withDrag } from './speed/with-drag.ts';
 
 /** One unknown before and after a fit: its factor on the label's figure, and how surely it is known. */
 export interface LearntFactor {

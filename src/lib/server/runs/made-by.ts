@@ -1,4 +1,4 @@
-import { withChanges, type Change } from '../../core/document/change.ts';
+import { withChanges, type Setting } from '../../core/document/change.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import { validateSetup } from '../../core/document/validate.ts';
 import { inside, issue } from '../../core/text/issues.ts';
@@ -7,7 +7,7 @@ import { found, invalid, type Outcome } from '../outcome.ts';
 /** The setup that a run was made with: the stored one with what was another for its stage. Refused where that cannot be. */
 export function madeBy(
   document: SetupDocument,
-  changes: readonly Change[] | null | undefined
+  changes: readonly Setting[] | null | undefined
 ): Outcome<SetupDocument> {
   if (!changes?.length) return found(document);
   let made: SetupDocument;

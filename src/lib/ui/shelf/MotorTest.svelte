@@ -1,8 +1,10 @@
 <script lang="ts">
   import { Button, Modal, Select } from 'flowbite-svelte';
-  import { evaluateMotorTest, type MotorTestResult } from '../../core/shelf/motor-test.ts';
+  import { kvByOneReading } from '../../core/shelf/kv-by-one-reading.ts';
+  import { evaluateMotorTest, type MotorFigure, type MotorTestResult } from '../../core/shelf/motor-test.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import { show } from '../../core/units/show.ts';
+  import TabRow from '../marks/TabRow.svelte';
   import { freshPart } from './columns.ts';
 
   /** The two-measurement motor test: readings become KV, R and I0 with their tolerance. */
@@ -27,7 +29,13 @@
     ha: '',
     hr: '',
     sv: '',
-    sa: ''
+    sa: '',
+    dr: '',
+    dv: '',
+    ur: '',
+    uv: '',
+    ua: '',
+    uo: ''
   });
   const FIELDS = [
     ['lv', 'low: volts'],
@@ -39,6 +47,22 @@
     ['sv', 'shaft held: volts across two leads'],
     ['sa', 'amps through them']
   ] as const;
+  /** Single readings that tell the KV alone. */
+  const ONE: Readonly<Record<'drill' | 'unloaded', readonly (readonly [string, string])[]>> = {
+    drill: [
+      ['dr', 'rpm of the drill'],
+      ['dv', 'volts between two leads']
+    ],
+    unloaded: [
+      ['ur', 'rpm, propeller off'],
+      ['uv', 'volts at full throttle'],
+      ['ua', 'amps'],
+      ['uo', 'winding, mΩ (if known)']
+    ]
+  };
+  type Way = 'two' | 'drill' | 'unloaded';
+  let way = $state<Way>('two');
+  let meter = $state<'ac' | 'rectified'>('ac');
   const n = (key: string): number => Number(read[key].replace(',', '.'));
   const outcome = $derived.by((): { result: MotorTestResult | null; problem: string } => {
     if (FIELDS.some(([key]) => read[key].trim() === '')) return { result: null, problem: '' };
@@ -54,21 +78,58 @@
     }
   });
 
-  function keep(): void {
+  /** KV by one reading; null until it is typed. */
+  const one = $derived.by((): { kv: MotorFigure | null; problem: string } => {
+    if (way === 'two' || ONE[way].some(([key]) => key !== 'uo' && read[key].trim() === ''))
+      return { kv: null, problem: '' };
+    try {
+      return {
+        kv: kvByOneReading(
+          way === 'drill'
+            ? { kind: 'drill', rpm: n('dr'), volts: n('dv'), meter }
+            : {
+                kind: 'unloaded',
+                rpm: n('ur'),
+                volts: n('uv'),
+                amps: n('ua'),
+                resistanceOhm: read.uo.trim() === '' ? null : n('uo') / 1000
+              }
+        ),
+        problem: ''
+      };
+    } catch (error) {
+      return { kv: null, problem: (error as Error).message };
+    }
+  });
+
+  /** What is kept of the readings, by field; null until there is something. */
+  const found = $derived.by((): Record<string, number> | null => {
     const r = outcome.result;
-    if (!r) return;
-    const measured = {
-      kvRpmPerVolt: Number(r.kvRpmPerVolt.value.toPrecision(4)),
-      resistanceOhm: Number(r.resistanceOhm.value.toPrecision(3)),
-      noLoadCurrentA: r.noLoadCurrentA.value,
-      noLoadVoltageV: r.noLoadVoltageV
-    };
+    if (way !== 'two') {
+      if (!one.kv) return null;
+      const kv = { kvRpmPerVolt: Number(one.kv.value.toPrecision(4)) };
+      return way === 'drill' ? kv : { ...kv, noLoadCurrentA: n('ua'), noLoadVoltageV: n('uv') };
+    }
+    return (
+      r && {
+        kvRpmPerVolt: Number(r.kvRpmPerVolt.value.toPrecision(4)),
+        resistanceOhm: Number(r.resistanceOhm.value.toPrecision(3)),
+        noLoadCurrentA: r.noLoadCurrentA.value,
+        noLoadVoltageV: r.noLoadVoltageV
+      }
+    );
+  });
+
+  function keep(): void {
+    const measured = found;
+    if (!measured) return;
     const known = motors.find((m) => String(m.id) === chosen);
     onkeep(
       known
         ? { ...($state.snapshot(known) as StoredPart), measured: { ...known.measured, ...measured } }
         : freshPart('motor', {
-            note: 'no label: KV, winding and no-load current measured',
+            note:
+              way === 'two' ? 'no label: KV, winding and no-load current measured' : 'no label: KV measured',
             document: { kvRpmPerVolt: measured.kvRpmPerVolt },
             measured
           })
@@ -77,26 +138,81 @@
 </script>
 
 <Modal title="Measure a motor" bind:open size="md" {onclose}>
-  <p class="text-ink-soft text-sm">
-    Propeller off. Run it unloaded at a low and a high voltage; then, shaft held and for a second only, send a
-    known current through two leads and read the volts across them.
-  </p>
-  <div class="mt-2 grid grid-cols-3 gap-2">
-    {#each FIELDS as [key, title] (key)}
-      <label class="text-xs"
-        >{title}<input
-          class="figure border-line bg-sheet w-full rounded-[2px] !py-1 text-right"
-          inputmode="decimal"
-          data-testid={`test-${key}`}
-          bind:value={read[key]}
-        /></label
-      >
-    {/each}
-  </div>
-  {#if outcome.problem}<p class="border-ink mt-2 border-l-4 pl-2 text-sm" role="alert">
-      {outcome.problem}
+  <TabRow
+    tabs={[
+      ['two', 'two runs and a held shaft'],
+      ['drill', 'by a drill'],
+      ['unloaded', 'one unloaded run']
+    ]}
+    selected={way}
+    label="How it is measured"
+    prefix="way"
+    onselect={(id) => (way = id as Way)}
+  >
+    {#if way === 'two'}
+      <p class="text-ink-soft text-sm">
+        Propeller off. Run it unloaded at a low and a high voltage; then, shaft held and for a second only,
+        send a known current through two leads and read the volts across them.
+      </p>
+      <div class="mt-2 grid grid-cols-3 gap-2">
+        {#each FIELDS as [key, title] (key)}
+          <label class="text-xs"
+            >{title}<input
+              class="figure border-line bg-sheet w-full rounded-[2px] !py-1 text-right"
+              inputmode="decimal"
+              data-testid={`test-${key}`}
+              bind:value={read[key]}
+            /></label
+          >
+        {/each}
+      </div>
+    {:else}
+      <p class="text-ink-soft text-sm">
+        {way === 'drill'
+          ? 'Leads free, the shaft in a drill that turns steadily: volts between any two leads. It tells the KV without any load.'
+          : 'Propeller off, full throttle for a second or two: the rpm by a tachometer, or by ear with a strip of tape on the shaft as one blade.'}
+      </p>
+      <div class="mt-2 grid grid-cols-2 gap-2">
+        {#each ONE[way] as [key, title] (key)}
+          <label class="text-xs"
+            >{title}<input
+              class="figure border-line bg-sheet w-full rounded-[2px] !py-1 text-right"
+              inputmode="decimal"
+              data-testid={`test-${key}`}
+              bind:value={read[key]}
+            /></label
+          >
+        {/each}
+        {#if way === 'drill'}
+          <label class="text-xs"
+            >the meter
+            <Select
+              classes={{ select: '!py-0 h-8 max-sm:h-11' }}
+              data-testid="test-meter"
+              items={[
+                { value: 'ac', name: 'AC volts between the leads' },
+                { value: 'rectified', name: 'DC volts behind a three-phase rectifier' }
+              ]}
+              bind:value={meter}
+            /></label
+          >
+        {/if}
+      </div>
+    {/if}
+  </TabRow>
+  {#if way === 'two' ? outcome.problem : one.problem}<p
+      class="border-ink mt-2 border-l-4 pl-2 text-sm"
+      role="alert"
+    >
+      {way === 'two' ? outcome.problem : one.problem}
     </p>{/if}
-  {#if outcome.result}
+  {#if way !== 'two' && one.kv}
+    <p class="mt-3 text-sm" data-testid="test-kv">
+      KV <b class="figure">{show(one.kv.value, 4)}</b> ±{show(100 * one.kv.relativeSd, 2)} %
+      <span class="text-ink-soft">{one.kv.working}</span>
+    </p>
+  {/if}
+  {#if way === 'two' && outcome.result}
     {@const r = outcome.result}
     <dl class="mt-3 grid grid-cols-[9rem_1fr] text-sm" data-testid="test-result">
       <dt>KV</dt>
@@ -117,6 +233,8 @@
         <span class="text-ink-soft">{r.noLoadCurrentA.working}</span>
       </dd>
     </dl>
+  {/if}
+  {#if found}
     <div class="mt-2 flex items-end gap-2">
       <label class="text-xs"
         >which motor<Select

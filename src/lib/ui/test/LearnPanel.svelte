@@ -17,7 +17,10 @@
         ] as const)
       : []
   );
-  const fitted = $derived(view.stored.document.calibration != null);
+  const craftKind = $derived(view.stored.document.craft.kind);
+  const fitted = $derived(
+    view.stored.document.calibration != null || view.stored.document.craft.dragFactor != null
+  );
 </script>
 
 <section aria-labelledby="learn-title" data-testid="learn">
@@ -45,6 +48,27 @@
         </li>
       {/each}
     </ul>
+    {#if learnt.drag}
+      {@const d = learnt.drag}
+      <p class="mt-1 text-xs leading-4" data-testid="learn-drag">
+        {craftKind === 'boat' ? 'resistance of the hull' : 'drag of the craft'}: {show(d.factor)} times the estimate,
+        ±
+        {show(100 * d.within.after, 2)} % (before ± {show(100 * d.within.before, 2)} %){#if d.topSpeed}; top
+          speed
+          <span class="figure"
+            >{figure('speed', d.topSpeed.after.band[0])} to {figureUnit(
+              'speed',
+              d.topSpeed.after.band[1]
+            )}</span
+          >, before
+          <span class="figure"
+            >{figure('speed', d.topSpeed.before.band[0])} to {figureUnit(
+              'speed',
+              d.topSpeed.before.band[1]
+            )}</span
+          >{/if}.
+      </p>
+    {/if}
     {#each learnt.notes as note (note)}<p class="border-ink border-l-4 pl-2 text-xs">{note}</p>{/each}
     {#if learnt.further}<p class="text-xs">Next: {learnt.further}.</p>{/if}
     <div class="mt-2 flex gap-2">

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { AIM } from '../../core/testing/quality.ts';
+  import { partWord } from '../../core/document/part-words.ts';
   import { showRound } from '../../core/units/show.ts';
   import { day } from '../format/dates.ts';
   import { figureUnit } from '../format/units.svelte.ts';
@@ -17,7 +18,15 @@
 </script>
 
 <section aria-labelledby="log-title" data-testid="log">
-  <h2 id="log-title" class="text-lg font-bold">Log</h2>
+  <div class="flex items-baseline gap-4">
+    <h2 id="log-title" class="text-lg font-bold">Log</h2>
+    <a class="text-cold text-sm underline" href={`/test/${view.stored.id}/series`} data-testid="to-series"
+      >a series of {partWord('propulsor', view.stored.document.propulsor.kind)}s</a
+    >
+    <a class="text-cold text-sm underline" href={`/test/${view.stored.id}/log`} data-testid="to-log"
+      >the whole log</a
+    >
+  </div>
   {#if view.runs.length === 0}
     <p class="text-ink-soft text-xs">
       Nothing is logged yet. A run of the first stage, typed or on the simulated stand, is the first entry.

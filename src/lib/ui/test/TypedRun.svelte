@@ -4,10 +4,15 @@
   import type { RunReading } from '../../core/document/stored.ts';
   import { unloadedRpmAt } from '../../core/testing/instruments/unloaded-rpm.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
+  import { show } from '../../core/units/show.ts';
   import { units } from '../format/units.svelte.ts';
   import type { Channel } from '../../core/testing/record/sample.ts';
   import { CHANNEL_QUANTITY } from './channel-units.ts';
+  import TabRow from '../marks/TabRow.svelte';
   import EarPanel from './EarPanel.svelte';
+  import ImpliedLine from './ImpliedLine.svelte';
+  import ScalePanel from './ScalePanel.svelte';
+  import TrackPanel from './TrackPanel.svelte';
 
   /** Readings of a run that are typed from a meter: one line a throttle, in the user's units. */
   let {
@@ -45,6 +50,22 @@
   const volts = $derived.by(() => {
     const value = Number((lines[lines.length - 1].batteryVoltageV ?? '').replace(',', '.'));
     return value > 0 ? value : null;
+  });
+  let instrument = $state('ear');
+  /** Puts what an instrument told into the line that is written, in the user's units. */
+  function put(field: Field, value: number): void {
+    const shown = value / displayUnit(CHANNEL_QUANTITY[field], units.choice).inSi;
+    lines[lines.length - 1][field] = show(shown, 4).replace(/[^\d.-]/g, '');
+  }
+  /** Volts and amps of the line that is written, where rpm and thrust are not read; null where they are. */
+  const alone = $derived.by(() => {
+    const line = lines[lines.length - 1];
+    const made = read(line, 0);
+    if (typeof made === 'string' || made.rpm !== null || made.thrustN !== null) return null;
+    const { batteryVoltageV, batteryCurrentA, speedMs } = made;
+    return batteryVoltageV && batteryCurrentA
+      ? { volts: batteryVoltageV, amps: batteryCurrentA, speedMs }
+      : null;
   });
   const isBlank = (line: Partial<Record<Field, string>>): boolean =>
     FIELDS.every(([f]) => f === 'throttle' || (line[f] ?? '').trim() === '');
@@ -119,9 +140,28 @@
       >Steady readings; the amps at their highest, the volts at their lowest.</span
     >
   </div>
-  <EarPanel
-    blades={document.propulsor.blades ?? 2}
-    unloadedRpm={volts === null ? null : unloadedRpmAt(document, volts)}
-    ontake={(rpm) => (lines[lines.length - 1].rpm = String(Math.round(rpm)))}
-  />
+  {#if alone}<ImpliedLine {document} volts={alone.volts} amps={alone.amps} speedMs={alone.speedMs} />{/if}
+  <TabRow
+    tabs={[
+      ['ear', 'rpm by ear'],
+      ['scale', 'thrust on a scale'],
+      ['track', 'speed by a track']
+    ]}
+    selected={instrument}
+    label="Instruments that everyone owns"
+    prefix="instrument"
+    onselect={(id) => (instrument = id)}
+  >
+    {#if instrument === 'ear'}
+      <EarPanel
+        blades={document.propulsor.blades ?? 2}
+        unloadedRpm={volts === null ? null : unloadedRpmAt(document, volts)}
+        ontake={(rpm) => put('rpm', Math.round(rpm))}
+      />
+    {:else if instrument === 'scale'}
+      <ScalePanel ontake={(thrustN) => put('thrustN', thrustN)} />
+    {:else}
+      <TrackPanel ontake={(speedMs) => put('speedMs', speedMs)} />
+    {/if}
+  </TabRow>
 </section>

@@ -14,6 +14,7 @@ import { observedOf } from '../../core/testing/record/run-readings.ts';
 import type { Thinned } from '../../core/testing/record/thin.ts';
 import type { Fault } from '../../core/testing/stand/faults.ts';
 import { askWorker } from '../../workers/client.ts';
+import { withDrag } from '../../core/testing/speed/with-drag.ts';
 import { LiveRun } from './live-run.svelte.ts';
 import { Meter } from './meter.svelte.ts';
 
@@ -314,7 +315,11 @@ export class TestState {
   /** Takes the calibration away again. */
   async forget(): Promise<boolean> {
     const { calibration: _gone, ...document } = this.stored.document;
-    return this.#store(document as StoredSetup['document'], 'calibration taken away', this.stored.revision);
+    return this.#store(
+      withDrag(document as SetupDocument, null),
+      'calibration taken away',
+      this.stored.revision
+    );
   }
 
   async #store(document: StoredSetup['document'], label: string, revision: number): Promise<boolean> {

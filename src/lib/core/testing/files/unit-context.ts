@@ -5,9 +5,9 @@ import type { UnitContext } from './roles.ts';
 const USUAL_POLES = 14;
 
 /** What of a setup the units of a meter need. */
-export const unitContextOf = (document: SetupDocument): UnitContext => ({
-  series: document.battery.series,
-  poles: document.motor.poles ?? USUAL_POLES,
-  blades: document.propulsor.blades ?? 2,
-  gearRatio: document.gearRatio ?? 1
+export const unitContextOf = (setup: SetupDocument): UnitContext => ({
+  series: setup.battery.series,
+  poles: setup.motor.poles ?? USUAL_POLES,
+  blades: setup.propulsor.blades ?? 2,
+  gearRatio: setup.gearRatio ?? 1
 });

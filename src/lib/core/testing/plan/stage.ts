@@ -1,4 +1,4 @@
-import type { Change } from '../../document/change.ts';
+import type { Setting } from '../../document/change.ts';
 import type { Band } from '../../train/bands.ts';
 import type { CautionId } from './cautions.ts';
 
@@ -34,7 +34,7 @@ export interface Stage {
   readonly fit: string;
   readonly do: string;
   /** Changes that make the setup of this stage of the one that is tested; none where it is that itself. */
-  readonly changes: readonly Change[];
+  readonly changes: readonly Setting[];
   readonly throttle: number;
   /** Longest that the run lasts, s. */
   readonly seconds: number;

@@ -10,15 +10,7 @@ import { interpretSetup, supplyOf, type Interpreted } from '../../model/interpre
 import { DRAG_SD, HULL_SD } from '../../model/tolerance.ts';
 import { wingOf } from '../../model/wing.ts';
 import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
-
-/** What speeds tell of a craft's drag: measured over estimated, and how surely, relative. */
-export interface LearntDrag {
-  readonly factor: number;
-  readonly relativeSd: number;
-  /** How surely it was known before. */
-  readonly priorSd: number;
-  readonly readings: number;
-}
+import { withDrag, type LearntDrag } from './with-drag.ts';
 
 /** Speed by GPS over a steady stretch, relative. From memory of such receivers, ±. */
 const SPEED_SD = 0.02;
@@ -130,19 +122,4 @@ export function learnDrag(
   };
   const calibration = calibrationFor(begun, { ...joint, covariance: triangle });
   return { drag: learnt, setup: withDrag({ ...begun, calibration }, learnt) };
-}
-
-/** A setup whose craft's drag is as it was learnt; as it was estimated where nothing was. */
-export function withDrag(setup: SetupDocument, drag: LearntDrag | null): SetupDocument {
-  const { dragFactor: _factor, dragFactorSd: _sd, ...craft } = setup.craft;
-  return {
-    ...setup,
-    craft: drag
-      ? {
-          ...craft,
-          dragFactor: Number(drag.factor.toPrecision(4)),
-          dragFactorSd: Number(drag.relativeSd.toPrecision(3))
-        }
-      : craft
-  } as SetupDocument;
 }

@@ -17,7 +17,8 @@ import { operatingPoint, solveOperatingPoint } from '../../train/operating-point
 import { radSToRpm } from '../../units/convert.ts';
 import { learnFromRuns } from '../learn.ts';
 import { readGpx } from './gpx.ts';
-import { learnDrag, withDrag } from './learn-drag.ts';
+import { learnDrag } from './learn-drag.ts';
+import { withDrag } from './with-drag.ts';
 import { steadySpeeds, thereAndBack } from './steady-speed.ts';
 
 /** A track due north and back at given speeds, one point a second, as recorders write it. */

@@ -1,0 +1,129 @@
+<script lang="ts">
+  import { max } from 'd3-array';
+  import { scaleLinear } from 'd3-scale';
+  import { line } from 'd3-shape';
+  import type { Series, SeriesPoint } from '../../core/testing/series/series.ts';
+  import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
+  import { figure, units } from '../format/units.svelte.ts';
+
+  /** A series drawn: a line a propulsor over watts, its name at its end, the best one drawn strongest. */
+  let { series, of }: { series: Series; of: 'thrustN' | 'perWatt' | 'amps' | 'rpm' } = $props();
+
+  const HEIGHT = 260;
+  const margin = { top: 12, right: 92, bottom: 34, left: 52 };
+  let width = $state(640);
+  const OF: Record<typeof of, { quantity: QuantityName; title: string; times: number }> = {
+    thrustN: { quantity: 'thrust', title: 'thrust', times: 1 },
+    perWatt: { quantity: 'thrust', title: 'thrust per watt', times: 1 },
+    amps: { quantity: 'current', title: 'amps', times: 1 },
+    rpm: { quantity: 'rpm', title: 'rpm', times: 1 }
+  };
+  const how = $derived(OF[of]);
+  const unit = $derived(displayUnit(how.quantity, units.choice));
+  const lines = $derived(
+    series.rows.map((row) => ({
+      row,
+      points: row.points.filter(
+        (p): p is SeriesPoint & { watts: number } => p.watts !== null && p[of] !== null
+      )
+    }))
+  );
+  const all = $derived(lines.flatMap((l) => l.points));
+  const x = $derived(
+    scaleLinear()
+      .domain([0, max(all, (p) => p.watts) ?? 1])
+      .nice(5)
+      .range([margin.left, width - margin.right])
+  );
+  const y = $derived(
+    scaleLinear()
+      .domain([0, max(all, (p) => p[of] as number) ?? 1])
+      .nice(4)
+      .range([HEIGHT - margin.bottom, margin.top])
+  );
+  const curve = $derived(
+    line<SeriesPoint & { watts: number }>()
+      .x((p) => x(p.watts))
+      .y((p) => y(p[of] as number))
+  );
+  /** Names at the lines' ends, moved apart where they would meet. */
+  const labels = $derived.by(() => {
+    const at = lines
+      .flatMap(({ row, points }) => {
+        const end = points[points.length - 1];
+        return end ? [{ row, x: x(end.watts) + 6, y: y(end[of] as number) + 4 }] : [];
+      })
+      .toSorted((a, b) => a.y - b.y);
+    for (let k = 1; k < at.length; k++) at[k].y = Math.max(at[k].y, at[k - 1].y + 13);
+    return at;
+  });
+  const summary = $derived(
+    `${how.title} over watts: ${lines
+      .flatMap(({ row, points }) => {
+        const end = points[points.length - 1];
+        return end
+          ? [
+              `${row.words} ${figure(how.quantity, end[of] as number)} ${unit.label} at ${Math.round(end.watts)} W`
+            ]
+          : [];
+      })
+      .join('; ')}`
+  );
+</script>
+
+<div class="min-w-0" bind:clientWidth={width} data-testid="series-chart">
+  <svg {width} height={HEIGHT} role="img" aria-label={summary} class="block">
+    {#each y.ticks(4) as t (t)}
+      <line x1={margin.left} x2={width - margin.right} y1={y(t)} y2={y(t)} stroke="var(--line)" />
+      <text x={margin.left - 6} y={y(t) + 4} text-anchor="end" font-size="11" fill="var(--ink-soft)"
+        >{figure(how.quantity, t)}</text
+      >
+    {/each}
+    {#each x.ticks(6) as t (t)}
+      <text
+        x={x(t)}
+        y={HEIGHT - margin.bottom + 16}
+        text-anchor="middle"
+        font-size="11"
+        fill="var(--ink-soft)">{t}</text
+      >
+    {/each}
+    <text
+      x={(margin.left + width - margin.right) / 2}
+      y={HEIGHT - 4}
+      text-anchor="middle"
+      font-size="11"
+      fill="var(--ink)">watts, W</text
+    >
+    <text x={4} y={10} font-size="11" fill="var(--ink)"
+      >{how.title}, {unit.label}{of === 'perWatt' ? '/W' : ''}</text
+    >
+    {#each lines as { row, points } (row.runId)}
+      {@const best = row.runId === series.best?.runId}
+      <path
+        d={curve(points) ?? ''}
+        fill="none"
+        stroke={best ? 'var(--cold)' : 'var(--cold-soft)'}
+        stroke-width={best ? 3 : 1.5}
+        stroke-dasharray={row.over ? '4 4' : undefined}
+      />
+      {#each points as p, k (k)}
+        <circle
+          cx={x(p.watts)}
+          cy={y(p[of] as number)}
+          r={best ? 4 : 3}
+          fill={best ? 'var(--cold)' : 'var(--cold-soft)'}
+        />
+      {/each}
+    {/each}
+    {#each labels as l (l.row.runId)}
+      <text
+        x={l.x}
+        y={l.y}
+        font-size="12"
+        font-weight={l.row.runId === series.best?.runId ? 700 : 400}
+        fill="var(--ink)">{l.row.words}</text
+      >
+    {/each}
+  </svg>
+</div>
