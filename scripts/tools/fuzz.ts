@@ -28,7 +28,12 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET PUT POST DELETE', '/api/v1/runs/*'],
   ['POST', '/api/v1/runs/*/throttle'],
   ['POST', '/api/v1/runs/*/stop'],
-  ['GET', '/api/v1/runs/*/samples'],
+  ['GET POST', '/api/v1/runs/*/samples'],
+  ['GET', '/api/v1/crafts/*/log/*'],
+  ['GET PUT', '/api/v1/columns'],
+  ['GET PUT', '/api/v1/parts/*/life'],
+  ['POST', '/api/v1/parts/*/records'],
+  ['POST DELETE', '/api/v1/records/*'],
   ['GET POST', '/api/v1/setups'],
   ['GET PUT DELETE', '/api/v1/setups/*'],
   ['POST', '/api/v1/setups/*/undo'],
@@ -57,7 +62,9 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET', '/match/*'],
   ['GET', '/find/*'],
   ['GET', '/change/*'],
-  ['GET', '/test/*']
+  ['GET', '/test/*'],
+  ['GET', '/test/*/log'],
+  ['GET', '/test/*/series']
 ];
 
 const METHODS = ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'];

@@ -10,6 +10,17 @@ import {
   type RunBegun,
   type RunEdited
 } from '../core/document/run-schema.ts';
+import {
+  lifeSchema,
+  packRecordSchema,
+  type LifeEdited,
+  type PackRecord,
+  type PackRecorded,
+  type PartLife,
+  type PartUse
+} from '../core/document/part-life.ts';
+import type { PackHealth } from '../core/shelf/pack-health.ts';
+import type { ReminderDue } from '../core/shelf/part-use.ts';
 import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
 import type {
   RunDetails,
@@ -54,6 +65,19 @@ export interface RunWhole {
   run: StoredRun;
   document: SetupDocument;
   overview: Thinned | null;
+}
+
+/** A part's life as its page shows it. */
+export interface PartLifeShown {
+  partId: number;
+  revision: number;
+  life: PartLife;
+  use: PartUse;
+  /** How each reminder stands. */
+  due: readonly ReminderDue[];
+  records: readonly PackRecord[];
+  /** Of a pack; null of other parts. */
+  health: PackHealth | null;
 }
 
 /** What the import of a shelf would do, or did. */
@@ -201,6 +225,13 @@ export const ROUTES = {
     summary: 'Stops a run.',
     body: { kind: 'json', is: byRevision, optional: true },
     answer: run,
+    refuses: [404]
+  }),
+  exportLog: route('exportLog', {
+    summary: 'The log of a craft: its readings as CSV, or runs, readings and samples as a data package.',
+    choices: { format: ['readings.csv', 'zip'] },
+    answer: as<never>({ type: 'string', format: 'binary' }),
+    sendsFile: true,
     refuses: [404]
   }),
   recallColumns: route('recallColumns', {
@@ -416,6 +447,36 @@ export const ROUTES = {
   restorePart: route('restorePart', {
     summary: 'Puts a deleted part back.',
     answer: marked,
+    refuses: [404]
+  }),
+  readLife: route('readLife', {
+    summary: 'How much a part was used, what it is to be looked at for, how a pack fares.',
+    answer: as<PartLifeShown>(named('PartLife')),
+    refuses: [404]
+  }),
+  editLife: route('editLife', {
+    summary:
+      'Writes what a part is looked at for and whether it is retired; names the revision it was made from.',
+    body: { kind: 'json', is: as<LifeEdited>(lifeSchema) },
+    answer: as<PartLifeShown>(named('PartLife')),
+    refuses: [404, 409]
+  }),
+  createRecord: route('createRecord', {
+    summary: 'Keeps what was found of a pack on a day: resistance of its cells, capacity, swelling.',
+    body: { kind: 'json', is: as<PackRecorded>(packRecordSchema) },
+    answer: as<PackRecord>(named('PackRecord')),
+    status: 201,
+    refuses: [404, 409]
+  }),
+  deleteRecord: route('deleteRecord', {
+    summary: 'Takes a record of a pack away.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: as<{ id: number }>(named('Opened')),
+    refuses: [404]
+  }),
+  restoreRecord: route('restoreRecord', {
+    summary: 'Puts a deleted record back.',
+    answer: as<{ id: number }>(named('Opened')),
     refuses: [404]
   }),
   listTables: route('listTables', {

@@ -237,7 +237,8 @@ export const SCHEMAS = {
     document: { type: 'object' },
     measured: { type: 'object', additionalProperties: number },
     owned: flag,
-    note: text
+    note: text,
+    retired: flag
   }),
   SearchRequest: standardSchema(searchRequestSchema) as Json,
   SearchAnswer: object({
@@ -305,6 +306,25 @@ export const SCHEMAS = {
     run: reference('StoredRun'),
     document: reference('Setup'),
     overview: nullable(object({ seconds: list(number), channels: { type: 'object' } }))
+  }),
+  PackRecord: object({
+    id: whole,
+    heldAt: text,
+    cellOhm: nullable(list(number)),
+    temperatureC: nullable(number),
+    capacityAh: nullable(number),
+    cycles: nullable(number),
+    swollen: flag,
+    note: text
+  }),
+  PartLife: object({
+    partId: whole,
+    revision: whole,
+    life: object({ retired: nullable(object({ at: text, why: text })), reminders: list({ type: 'object' }) }),
+    use: object({ uses: number, flights: number, seconds: number, ah: number, lastAt: nullable(text) }),
+    due: list(object({ due: flag, usesLeft: nullable(number), secondsLeft: nullable(number) })),
+    records: list(reference('PackRecord')),
+    health: nullable({ type: 'object' })
   }),
   Remembered: object({
     columns: nullable(

@@ -16,9 +16,11 @@ import {
   listMakersTables,
   markMakersTable
 } from './makers-tables.ts';
+import { createRecord, editLife, getLife, markRecord } from './part-life.ts';
 import { createPart, editPart, getPart, listParts, markPart } from './parts.ts';
 import { createSearch, editSearch, getSearch, listSearches, markSearch } from './searches.ts';
 import { beginRun, cancelFile, followRun, setThrottle, stopRun, takeSamples } from './runs/live.ts';
+import { exportLog } from './runs/log-export.ts';
 import { csvOf, soundBlock } from './runs/samples.ts';
 import { editRun, getRun, getRunWhole, listRuns, logRun, markRun } from './runs/runs.ts';
 import { recallColumns, rememberColumns } from './runs/column-mappings.ts';
@@ -124,6 +126,7 @@ export const HANDLERS: Handlers = {
   followRun: ({ id }) => followRun(id),
   throttleRun: ({ id, body }) => setThrottle(id, body.throttle),
   stopRun: ({ db, id }) => stopRun(db, id),
+  exportLog: ({ db, id, params }) => exportLog(db, id, params.format),
   recallColumns: ({ db, query }) => found(recallColumns(db, query.get('signature') ?? '')),
   rememberColumns: ({ db, body: { signature, columns, baud = null } }) =>
     rememberColumns(db, {
@@ -197,6 +200,11 @@ export const HANDLERS: Handlers = {
   editPart: ({ db, id, body, revision }) => editPart(db, id, body, revision),
   deletePart: ({ db, id, revision }) => markPart(db, id, true, revision),
   restorePart: ({ db, id }) => markPart(db, id, false),
+  readLife: ({ db, id }) => getLife(db, id),
+  editLife: ({ db, id, body, revision }) => editLife(db, id, body, revision, new Date().toISOString()),
+  createRecord: ({ db, id, body }) => createRecord(db, id, body, new Date().toISOString()),
+  deleteRecord: ({ db, id }) => markRecord(db, id, true),
+  restoreRecord: ({ db, id }) => markRecord(db, id, false),
   listTables: ({ db, id }) => found(listMakersTables(db, id)),
   createTable: ({ db, id, body }) => createMakersTable(db, id, body),
   readTable: ({ db, id }) => getMakersTable(db, id),

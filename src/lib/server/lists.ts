@@ -2,7 +2,7 @@ import { glanceOf, type Glance, type SetupSummary } from '../core/compare/glance
 import type { Battery, SetupDocument } from '../core/document/schema.ts';
 import { asUsed } from '../core/shelf/measured.ts';
 import type { Db } from './db/open.ts';
-import { listParts } from './parts.ts';
+import { usableParts } from './parts.ts';
 import { getSettings } from './settings.ts';
 import type { Beside, Summaries, Wanted } from './summaries.ts';
 
@@ -92,7 +92,7 @@ export const countSetups = (db: Db, craftId: number): number =>
 
 /** Owned packs and schools: what a summary depends on beside its setup. */
 export const besideOf = (db: Db): Beside => ({
-  packs: listParts(db, 'battery')
+  packs: usableParts(db, 'battery')
     .filter((p) => p.owned)
     .map((p) => asUsed(p) as unknown as Battery),
   schools: getSettings(db).schools

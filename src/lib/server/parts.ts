@@ -15,33 +15,37 @@ interface Row {
   measured: string;
   owned: number;
   note: string;
+  retired: number;
 }
+
+const COLUMNS = `id, revision, kind, name, document, measured, owned, note,
+  json_extract(life, '$.retired.at') IS NOT NULL AS retired`;
 
 const fromRow = (r: Row): StoredPart => ({
   ...r,
   document: JSON.parse(r.document) as StoredPart['document'],
   measured: JSON.parse(r.measured) as StoredPart['measured'],
-  owned: r.owned === 1
+  owned: r.owned === 1,
+  retired: r.retired === 1
 });
 
 /** Parts of the shelf, by kind and name. */
 export function listParts(db: Db, kind?: PartKind): StoredPart[] {
   const where = kind ? 'AND kind = ?' : '';
   const rows = db
-    .prepare(
-      `SELECT id, revision, kind, name, document, measured, owned, note FROM part WHERE deleted_at IS NULL ${where} ORDER BY kind, name`
-    )
+    .prepare(`SELECT ${COLUMNS} FROM part WHERE deleted_at IS NULL ${where} ORDER BY kind, name`)
     .all(...(kind ? [kind] : [])) as Row[];
   return rows.map(fromRow);
 }
 
+/** Parts that may be used: those that are not retired. */
+export const usableParts = (db: Db, kind?: PartKind): StoredPart[] =>
+  listParts(db, kind).filter((p) => !p.retired);
+
 /** One part. */
 export function getPart(db: Db, id: number): Outcome<StoredPart> {
-  const row = db
-    .prepare(
-      'SELECT id, revision, kind, name, document, measured, owned, note FROM part WHERE id = ? AND deleted_at IS NULL'
-    )
-    .get(id) as Row | undefined;
+  const row = db.prepare(`SELECT ${COLUMNS} FROM part WHERE id = ? AND deleted_at IS NULL`).get(id) as
+    Row | undefined;
   return row ? found(fromRow(row)) : notFound('part');
 }
 

@@ -1,14 +1,13 @@
-import type { StoredPart } from '../core/document/stored.ts';
 import type { BadRequest } from '../core/predict/answer-predict.ts';
 import type { SearchAnswer } from '../core/search/answer-search.ts';
 import { searchPartsOf } from '../core/search/shelf-parts.ts';
 import type { SearchParts } from '../core/search/space.ts';
 import { compute, THREADS } from './compute/pool.ts';
 import type { Db } from './db/open.ts';
-import { listParts } from './parts.ts';
+import { usableParts } from './parts.ts';
 
 /** The user's shelf as parts to choose from. */
-export const shelfParts = (db: Db): SearchParts => searchPartsOf(listParts(db) as StoredPart[]);
+export const shelfParts = (db: Db): SearchParts => searchPartsOf(usableParts(db));
 
 /** Combinations from which a search is divided among the threads. */
 const DIVIDED_FROM = 2000;

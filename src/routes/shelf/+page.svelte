@@ -33,6 +33,7 @@
   import MakersTable from '$lib/ui/shelf/MakersTable.svelte';
   import MotorTest from '$lib/ui/shelf/MotorTest.svelte';
   import PartEditor from '$lib/ui/shelf/PartEditor.svelte';
+  import PartLife from '$lib/ui/shelf/PartLife.svelte';
 
   let { data } = $props();
   let kind = $state<PartKind>('motor');
@@ -41,6 +42,7 @@
   let sorting = $state<SortingState>([{ id: 'name', desc: false }]);
   let editing = $state<StoredPart | null>(null);
   let tool = $state<'decoder' | 'test' | 'table' | 'import' | null>(null);
+  let living = $state<StoredPart | null>(null);
   let deleted = $state<{ id: number; name: string } | null>(null);
   let said = $state('');
   let tableMotor = $state<number | null>(null);
@@ -111,6 +113,7 @@
     await invalidateAll();
   }
 
+  const dueOf = (id: number): string[] => data.due.filter((d) => d.partId === id).map((d) => d.says);
   const tablesOf = (id: number): number => data.tables.filter((t) => t.partId === id).length;
 </script>
 
@@ -206,7 +209,11 @@
                       tableMotor = p.id;
                       tool = 'table';
                     }}>{tablesOf(p.id) === 1 ? 'maker’s table' : `${tablesOf(p.id)} tables`}</button
-                  >{/if}</TableBodyCell
+                  >{/if}{#if p.retired}<span class="text-ink-soft ml-2 text-xs">retired</span
+                  >{/if}{#each dueOf(p.id) as says (says)}<span
+                    class="border-ink block border-l-4 pl-1 text-xs font-normal"
+                    data-testid={`due-${p.name}`}>{says}</span
+                  >{/each}</TableBodyCell
               >
               {#each COLUMNS[kind] as c (c.field)}
                 {@const v = p.measured[c.field] ?? fieldOf(p, c.field)}
@@ -248,6 +255,12 @@
                     (editing = { ...p, id: 0, revision: 0, measured: {}, name: `${p.name}, copy` })}
                   >duplicate</button
                 >
+                <button
+                  class="ml-2 underline"
+                  aria-label={`life of ${p.name}`}
+                  data-testid={`life-${p.name}`}
+                  onclick={() => (living = p)}>life</button
+                >
                 <button class="ml-2 underline" aria-label={`delete ${p.name}`} onclick={() => void remove(p)}
                   >delete</button
                 >
@@ -282,6 +295,18 @@
         // another part may have been opened while this one was being stored
         if (editing === opened) editing = null;
       }}
+    />
+  {/key}
+{/if}
+{#if living}
+  {#key living.id}
+    <PartLife
+      part={living}
+      onclose={() => {
+        living = null;
+        void invalidateAll();
+      }}
+      onchange={() => void invalidateAll()}
     />
   {/key}
 {/if}

@@ -64,6 +64,8 @@ export interface StoredPart {
   measured: Record<string, number>;
   owned: boolean;
   note: string;
+  /** Kept in the record, but out of every search. */
+  retired: boolean;
 }
 
 /** Published test rows of a motor on the shelf. */

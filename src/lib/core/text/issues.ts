@@ -125,8 +125,7 @@ export const SENTENCES = {
   'block-size': (v: { most: number; count: number }) =>
     `a block has ${v.count} samples; it should have at least 1 and at most ${v.most}.`,
   'no-time': (v: { row: number }) => `sample ${v.row} has no time.`,
-  'time-back': (v: { from: number; to: number }) =>
-    `time goes back from ${Number(v.from).toFixed(3)} s to ${Number(v.to).toFixed(3)} s.`,
+  'time-back': (v: { from: number; to: number }) => `time goes back from ${v.from} s to ${v.to} s.`,
   'no-time-of-day': (v: { cell: string }) => `${brief(v.cell)} is no time of day or date.`,
   'no-rows': () => 'there is no row of readings in it.',
   'tells-nothing': () =>
@@ -134,6 +133,8 @@ export const SENTENCES = {
   'short-row': (v: { count: number; wanted: number }) =>
     `the row has ${v.count} of ${v.wanted} columns; is the file cut off here?`,
   beyond: (v: { what: string; cell: string }) => `${brief(v.cell)} cannot be (${v.what}); is the unit right?`,
+  'empty-record': () =>
+    'nothing was found of the pack: give its resistance, its capacity, its cycles, or a note.',
   'no-date': (v: { value: string }) => `${brief(v.value)} is no date; write it as 2026-05-01T14:30:00Z.`,
   'many-columns': (v: { most: number }) =>
     `a row has more than ${v.most} columns; this is no table of parts.`,

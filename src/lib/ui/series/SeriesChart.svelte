@@ -9,14 +9,14 @@
   /** A series drawn: a line a propulsor over watts, its name at its end, the best one drawn strongest. */
   let { series, of }: { series: Series; of: 'thrustN' | 'perWatt' | 'amps' | 'rpm' } = $props();
 
-  const HEIGHT = 260;
-  const margin = { top: 12, right: 92, bottom: 34, left: 52 };
+  const HEIGHT = 272;
+  const margin = { top: 24, right: 92, bottom: 34, left: 52 };
   let width = $state(640);
-  const OF: Record<typeof of, { quantity: QuantityName; title: string; times: number }> = {
-    thrustN: { quantity: 'thrust', title: 'thrust', times: 1 },
-    perWatt: { quantity: 'thrust', title: 'thrust per watt', times: 1 },
-    amps: { quantity: 'current', title: 'amps', times: 1 },
-    rpm: { quantity: 'rpm', title: 'rpm', times: 1 }
+  const OF: Record<typeof of, { quantity: QuantityName; title: string }> = {
+    thrustN: { quantity: 'thrust', title: 'thrust' },
+    perWatt: { quantity: 'thrust', title: 'thrust per watt' },
+    amps: { quantity: 'current', title: 'amps' },
+    rpm: { quantity: 'rpm', title: 'rpm' }
   };
   const how = $derived(OF[of]);
   const unit = $derived(displayUnit(how.quantity, units.choice));
@@ -35,23 +35,25 @@
       .nice(5)
       .range([margin.left, width - margin.right])
   );
+  /** Of what is drawn in the user's unit: so do the lines across stand at round figures. */
+  const shown = $derived((p: SeriesPoint): number => (p[of] as number) / unit.inSi);
   const y = $derived(
     scaleLinear()
-      .domain([0, max(all, (p) => p[of] as number) ?? 1])
+      .domain([0, max(all, shown) ?? 1])
       .nice(4)
       .range([HEIGHT - margin.bottom, margin.top])
   );
   const curve = $derived(
     line<SeriesPoint & { watts: number }>()
       .x((p) => x(p.watts))
-      .y((p) => y(p[of] as number))
+      .y((p) => y(shown(p)))
   );
   /** Names at the lines' ends, moved apart where they would meet. */
   const labels = $derived.by(() => {
     const at = lines
       .flatMap(({ row, points }) => {
         const end = points[points.length - 1];
-        return end ? [{ row, x: x(end.watts) + 6, y: y(end[of] as number) + 4 }] : [];
+        return end ? [{ row, x: x(end.watts) + 6, y: y(shown(end)) + 4 }] : [];
       })
       .toSorted((a, b) => a.y - b.y);
     for (let k = 1; k < at.length; k++) at[k].y = Math.max(at[k].y, at[k - 1].y + 13);
@@ -75,8 +77,7 @@
   <svg {width} height={HEIGHT} role="img" aria-label={summary} class="block">
     {#each y.ticks(4) as t (t)}
       <line x1={margin.left} x2={width - margin.right} y1={y(t)} y2={y(t)} stroke="var(--line)" />
-      <text x={margin.left - 6} y={y(t) + 4} text-anchor="end" font-size="11" fill="var(--ink-soft)"
-        >{figure(how.quantity, t)}</text
+      <text x={margin.left - 6} y={y(t) + 4} text-anchor="end" font-size="11" fill="var(--ink-soft)">{t}</text
       >
     {/each}
     {#each x.ticks(6) as t (t)}
@@ -95,7 +96,7 @@
       font-size="11"
       fill="var(--ink)">watts, W</text
     >
-    <text x={4} y={10} font-size="11" fill="var(--ink)"
+    <text x={4} y={11} font-size="11" fill="var(--ink)"
       >{how.title}, {unit.label}{of === 'perWatt' ? '/W' : ''}</text
     >
     {#each lines as { row, points } (row.runId)}
@@ -110,7 +111,7 @@
       {#each points as p, k (k)}
         <circle
           cx={x(p.watts)}
-          cy={y(p[of] as number)}
+          cy={y(shown(p))}
           r={best ? 4 : 3}
           fill={best ? 'var(--cold)' : 'var(--cold-soft)'}
         />

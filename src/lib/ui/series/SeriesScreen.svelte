@@ -11,6 +11,7 @@
   import { watchWords } from '../../core/testing/plan/plan-text.ts';
   import { seriesCsv } from '../../core/testing/series/series-csv.ts';
   import { show } from '../../core/units/show.ts';
+  import type { SeriesRow } from '../../core/testing/series/series.ts';
   import AppHeader from '../AppHeader.svelte';
   import { download } from '../charts/download.ts';
   import { figure, figureUnit, units } from '../format/units.svelte.ts';
@@ -67,6 +68,11 @@
       ? withChanges($state.snapshot(view.stored.document) as SetupDocument, view.at.stage.changes)
       : null
   );
+  const marksOf = (row: SeriesRow): string[] => [
+    ...(row.runId === series.best?.runId ? ['best'] : []),
+    ...(row.over ? [`over ${figureUnit('current', row.mostA)}`] : []),
+    ...(row.enough === false ? ['too little thrust'] : [])
+  ];
   const perWatt = $derived(displayUnit('thrust', units.choice));
 
   function keys(event: KeyboardEvent): void {
@@ -147,13 +153,9 @@
                       ? 'font-bold'
                       : 'font-normal'}"
                     scope="row"
-                    >{#if k === 0}{row.words}{#if row.runId === series.best?.runId}<span class="text-cold">
-                          · best</span
-                        >{/if}{#if row.over}<span class="font-semibold">
-                          · over {figureUnit('current', row.mostA)}</span
-                        >{/if}{#if row.enough === false}<span class="text-ink-soft">
-                          · too little thrust</span
-                        >{/if}{/if}</th
+                    >{#if k === 0}{row.words}{#each marksOf(row) as mark (mark)}<span
+                          class="pl-2 font-sans text-xs">{mark}</span
+                        >{/each}{/if}</th
                   >
                   <td class="pr-3">{show(100 * p.throttle, 2)}</td>
                   <td class="pr-3">{figure('voltage', p.volts)}</td>
@@ -326,7 +328,7 @@
         {/if}
         {#if from === 'stand' || view.going}
           <div
-            class="bg-page border-line sticky bottom-0 z-10 mt-2 flex flex-wrap items-center gap-3 border-t py-2"
+            class={`bg-page mt-2 flex flex-wrap items-center gap-3 py-2 ${view.going ? 'border-line sticky bottom-0 z-10 border-t' : ''}`}
           >
             {#if view.going}
               {#each [0, 0.5, 1] as t (t)}

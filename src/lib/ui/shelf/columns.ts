@@ -94,6 +94,7 @@ export const freshPart = (
   measured: {},
   owned: true,
   note: '',
+  retired: false,
   ...given
 });
 

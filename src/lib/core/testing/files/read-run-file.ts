@@ -15,6 +15,8 @@ const MOST_TOLD = 50;
 const LONGEST_LINE = 20_000;
 const MOST_ROWS = 5_000_000;
 const DAY_S = 86_400;
+/** Moments are told to the millisecond. */
+const rounded = (seconds: number): number => Number(seconds.toFixed(3));
 /** Counts of seconds above this began in 1970. */
 const SINCE_1970_S = 1e9;
 const MOST_SINCE_1970_S = 1e11;
@@ -182,7 +184,7 @@ export class RunFileReader {
     if (Number.isNaN(seconds)) return;
     if (seconds < this.#lastS) {
       [this.#start, this.#dayS] = held;
-      return this.#fault('', 'time-back', { from: this.#lastS, to: seconds });
+      return this.#fault('', 'time-back', { from: rounded(this.#lastS), to: rounded(seconds) });
     }
     this.#lastS = seconds;
     this.#rows++;

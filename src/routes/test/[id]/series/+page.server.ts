@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { idOf } from '$lib/server/outcome';
-import { listParts } from '$lib/server/parts';
+import { usableParts } from '$lib/server/parts';
 import { listRuns } from '$lib/server/runs/runs';
 import { getSettings } from '$lib/server/settings';
 import { getSetup } from '$lib/server/setups';
@@ -20,7 +20,7 @@ export const load: PageServerLoad = ({ params }) => {
     stored: stored.value,
     craft: craft.value,
     runs: listRuns(db, { setupId: stored.value.id }),
-    parts: listParts(db, 'propulsor').filter((p) => (p.document as Propulsor).kind === kind),
+    parts: usableParts(db, 'propulsor').filter((p) => (p.document as Propulsor).kind === kind),
     schools: getSettings(db).schools
   };
 };

@@ -1,0 +1,85 @@
+<script lang="ts">
+  import { max } from 'd3-array';
+  import { scaleLinear, scaleUtc } from 'd3-scale';
+  import { line } from 'd3-shape';
+  import type { CellPoint, PackHealth } from '../../core/shelf/pack-health.ts';
+  import { show } from '../../core/units/show.ts';
+  import { day } from '../format/dates.ts';
+
+  /** Resistance of a pack's cells in the course of time, at 25 °C: by the charger, and by the load steps of its runs. */
+  let { health }: { health: PackHealth } = $props();
+
+  const HEIGHT = 150;
+  const margin = { top: 20, right: 12, bottom: 22, left: 34 };
+  let width = $state(420);
+  const SOURCES = [
+    ['charger', 'by the charger'],
+    ['run', 'by its runs']
+  ] as const;
+  const at = (p: CellPoint): Date => new Date(p.heldAt);
+  const x = $derived(
+    scaleUtc()
+      .domain([at(health.points[0]), at(health.points[health.points.length - 1])])
+      .range([margin.left, width - margin.right])
+  );
+  const y = $derived(
+    scaleLinear()
+      .domain([0, max(health.points, (p) => 1000 * (p.worstOhm ?? p.cellOhm)) ?? 1])
+      .nice(3)
+      .range([HEIGHT - margin.bottom, margin.top])
+  );
+  const curve = $derived(
+    line<CellPoint>()
+      .x((p) => x(at(p)))
+      .y((p) => y(1000 * p.cellOhm))
+  );
+  const of = $derived((source: CellPoint['source']) => health.points.filter((p) => p.source === source));
+  const summary = $derived(
+    `resistance of a cell at 25 °C: ${health.points.map((p) => `${day(p.heldAt)} ${show(1000 * p.cellOhm)} mΩ`).join('; ')}`
+  );
+</script>
+
+<div class="min-w-0" bind:clientWidth={width} data-testid="health-chart">
+  <svg {width} height={HEIGHT} role="img" aria-label={summary} class="block">
+    <text x={2} y={11} font-size="11" fill="var(--ink)">mΩ of a cell at 25 °C</text>
+    {#each y.ticks(3) as t (t)}
+      <line x1={margin.left} x2={width - margin.right} y1={y(t)} y2={y(t)} stroke="var(--line)" />
+      <text x={margin.left - 5} y={y(t) + 4} text-anchor="end" font-size="11" fill="var(--ink-soft)">{t}</text
+      >
+    {/each}
+    <text x={margin.left} y={HEIGHT - 6} font-size="11" fill="var(--ink-soft)"
+      >{day(health.points[0].heldAt)}</text
+    >
+    <text x={width - margin.right} y={HEIGHT - 6} text-anchor="end" font-size="11" fill="var(--ink-soft)"
+      >{day(health.points[health.points.length - 1].heldAt)}</text
+    >
+    {#each SOURCES as [source] (source)}
+      <path
+        d={curve(of(source)) ?? ''}
+        fill="none"
+        stroke={source === 'charger' ? 'var(--cold)' : 'var(--cold-soft)'}
+        stroke-width="1.5"
+        stroke-dasharray={source === 'charger' ? undefined : '3 3'}
+      />
+      {#each of(source) as p, k (k)}
+        <circle
+          cx={x(at(p))}
+          cy={y(1000 * p.cellOhm)}
+          r="3.5"
+          fill={source === 'charger' ? 'var(--cold)' : 'var(--page)'}
+          stroke="var(--cold)"
+        />
+        {#if p.worstOhm !== null}<line
+            x1={x(at(p))}
+            x2={x(at(p))}
+            y1={y(1000 * p.cellOhm)}
+            y2={y(1000 * p.worstOhm)}
+            stroke="var(--cold)"
+          />{/if}
+      {/each}
+    {/each}
+  </svg>
+  <p class="text-ink-soft text-2xs">
+    Filled: by the charger, a stroke up to its worst cell. Open: by the load steps of its runs.
+  </p>
+</div>
