@@ -32,6 +32,8 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET', '/api/v1/crafts/*/log/*'],
   ['GET PUT', '/api/v1/columns'],
   ['GET PUT', '/api/v1/parts/*/life'],
+  ['DELETE', '/api/v1/parts/*/fitted'],
+  ['POST', '/api/v1/setups/*/fitted'],
   ['POST', '/api/v1/parts/*/records'],
   ['POST DELETE', '/api/v1/records/*'],
   ['GET POST', '/api/v1/setups'],

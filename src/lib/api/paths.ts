@@ -22,6 +22,8 @@ export const PATHS = {
   readPart: ['GET', '/api/v1/parts/{id}'],
   restorePart: ['POST', '/api/v1/parts/{id}'],
   editPart: ['PUT', '/api/v1/parts/{id}'],
+  fitParts: ['POST', '/api/v1/setups/{id}/fitted'],
+  forgetFitted: ['DELETE', '/api/v1/parts/{id}/fitted'],
   readLife: ['GET', '/api/v1/parts/{id}/life'],
   editLife: ['PUT', '/api/v1/parts/{id}/life'],
   createRecord: ['POST', '/api/v1/parts/{id}/records'],

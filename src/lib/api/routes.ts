@@ -449,6 +449,22 @@ export const ROUTES = {
     answer: marked,
     refuses: [404]
   }),
+  fitParts: route('fitParts', {
+    summary: 'Gives what was fitted to a setup to its parts on the shelf, by their names.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: as<{ fitted: string[] }>({
+      type: 'object',
+      required: ['fitted'],
+      properties: { fitted: { type: 'array', items: { type: 'string' } } }
+    }),
+    refuses: [404, 409]
+  }),
+  forgetFitted: route('forgetFitted', {
+    summary: 'Takes away what was fitted to a part of the shelf.',
+    body: { kind: 'json', is: byRevision, optional: true },
+    answer: part,
+    refuses: [404]
+  }),
   readLife: route('readLife', {
     summary: 'How much a part was used, what it is to be looked at for, how a pack fares.',
     answer: as<PartLifeShown>(named('PartLife')),

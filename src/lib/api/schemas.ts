@@ -238,7 +238,8 @@ export const SCHEMAS = {
     measured: { type: 'object', additionalProperties: number },
     owned: flag,
     note: text,
-    retired: flag
+    retired: flag,
+    fitted: nullable(object({ at: text, from: text, says: text, calibration: { type: 'object' } }))
   }),
   SearchRequest: standardSchema(searchRequestSchema) as Json,
   SearchAnswer: object({

@@ -16,6 +16,7 @@ import {
   listMakersTables,
   markMakersTable
 } from './makers-tables.ts';
+import { fitParts, forgetFitted } from './fitted-parts.ts';
 import { createRecord, editLife, getLife, markRecord } from './part-life.ts';
 import { createPart, editPart, getPart, listParts, markPart } from './parts.ts';
 import { createSearch, editSearch, getSearch, listSearches, markSearch } from './searches.ts';
@@ -200,6 +201,8 @@ export const HANDLERS: Handlers = {
   editPart: ({ db, id, body, revision }) => editPart(db, id, body, revision),
   deletePart: ({ db, id, revision }) => markPart(db, id, true, revision),
   restorePart: ({ db, id }) => markPart(db, id, false),
+  fitParts: ({ db, id }) => fitParts(db, id, new Date().toISOString()),
+  forgetFitted: ({ db, id }) => forgetFitted(db, id),
   readLife: ({ db, id }) => getLife(db, id),
   editLife: ({ db, id, body, revision }) => editLife(db, id, body, revision, new Date().toISOString()),
   createRecord: ({ db, id, body }) => createRecord(db, id, body, new Date().toISOString()),

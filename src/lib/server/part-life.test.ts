@@ -7,16 +7,23 @@ import { after, test } from 'node:test';
 import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { PLANE } from '../../../tests/helpers/setups.ts';
+import { calibrate } from '../core/calibration/calibrate.ts';
+import type { SetupDocument } from '../core/document/schema.ts';
+import type { StoredPart } from '../core/document/stored.ts';
+import { interpretSetup } from '../core/model/interpret.ts';
+import { withShelfPart } from '../core/shelf/measured.ts';
 import { columnsOf } from '../core/testing/record/sample.ts';
 import { createSketched } from './crafts.ts';
 import { closeDatabase, openDatabase } from './db/open.ts';
 import { createRecord, editLife, getLife, markRecord, partsDue } from './part-life.ts';
+import { fitParts, forgetFitted } from './fitted-parts.ts';
 import { createPart, getPart, listParts, usableParts } from './parts.ts';
 import { beginRun, stopRun, takeSamples } from './runs/live.ts';
 import { exportLog } from './runs/log-export.ts';
 import { recallColumns, rememberColumns } from './runs/column-mappings.ts';
 import { logRun } from './runs/runs.ts';
 import { shelfParts } from './search.ts';
+import { editSetup, getSetup } from './setups.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'iskarn-life-'));
 const db = openDatabase(folder);
@@ -38,7 +45,7 @@ const part = (kind: string, name: string, document: object): number => {
   assert.ok(made.ok, JSON.stringify(made));
   return made.value.id;
 };
-const motorId = part('motor', 'Reed 900', { kvRpmPerVolt: 900, massKg: 0.17 });
+const motorId = part('motor', 'Reed 900', PLANE.motor);
 const packId = part('battery', 'Lake 4S', { chemistry: 'lipo', series: 4, capacityAh: 2.2, continuousC: 30 });
 const reading = {
   throttle: 1,
@@ -168,6 +175,50 @@ test('a log as a data package: what it describes is in it, figure by figure, sam
   assert.ok(readings.ok);
   assert.match(await readings.value.text(), /^run,held,setup,title,throttle/);
   assert.ok(!exportLog(db, craft.value.craftId, 'pdf').ok && !exportLog(db, 9999, 'zip').ok);
+});
+
+test('what was fitted goes with the parts of the shelf: into another setup with the motor, not with another; taken away again', () => {
+  const shelf = (id: number): StoredPart => {
+    const read = getPart(db, id);
+    assert.ok(read.ok);
+    return read.value;
+  };
+  assert.ok(!fitParts(db, setupId, NOW).ok, 'nothing was fitted yet');
+  const { setup } = calibrate({
+    setup: named,
+    measurements: [
+      { throttle: 1, speedMs: 0, batteryVoltageV: 15, batteryCurrentA: 44, rpm: 9900, thrustN: 19 },
+      { throttle: 0.5, speedMs: 0, batteryVoltageV: 15.8, batteryCurrentA: 10, rpm: 6300, thrustN: 7 }
+    ]
+  });
+  const now = getSetup(db, setupId);
+  assert.ok(now.ok && editSetup(db, setupId, setup, 'calibrated', now.value.revision).ok);
+  const given = fitParts(db, setupId, NOW);
+  assert.ok(given.ok);
+  assert.deepEqual(given.value.fitted.toSorted(), ['Lake 4S', 'Reed 900']);
+  assert.match(shelf(motorId).fitted?.says ?? '', /^KV [\d.]+ times the label’s/);
+  // another craft, another propeller and pack: the motor brings what is known of it
+  const other: SetupDocument = {
+    ...PLANE,
+    battery: { ...PLANE.battery, series: 3, capacityAh: 3 },
+    propulsor: { ...PLANE.propulsor, diameterM: 0.33 } as SetupDocument['propulsor']
+  };
+  const taken = interpretSetup(withShelfPart(other, shelf(motorId)));
+  assert.equal(taken.sources.kv, 'fitted');
+  assert.notEqual(taken.sources.batteryResistance, 'fitted');
+  const kv = interpretSetup(setup).applied?.factors.kv as number;
+  assert.ok(Math.abs((taken.applied?.factors.kv as number) - kv) < 1e-12 && Math.abs(kv - 1) > 0.005);
+  const stranger = withShelfPart(other, {
+    kind: 'motor',
+    name: 'x',
+    document: { kvRpmPerVolt: 1400 } as never,
+    measured: {}
+  });
+  assert.equal(interpretSetup(stranger).sources.kv, 'label');
+  const bare = forgetFitted(db, motorId);
+  assert.ok(bare.ok && bare.value.fitted === null);
+  assert.equal(withShelfPart(other, shelf(motorId)).calibration, undefined);
+  assert.ok(!forgetFitted(db, 9999).ok);
 });
 
 test('how columns are read is remembered by their names, the newest two hundred of them', () => {

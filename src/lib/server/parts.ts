@@ -16,17 +16,19 @@ interface Row {
   owned: number;
   note: string;
   retired: number;
+  fitted: string | null;
 }
 
 const COLUMNS = `id, revision, kind, name, document, measured, owned, note,
-  json_extract(life, '$.retired.at') IS NOT NULL AS retired`;
+  json_extract(life, '$.retired.at') IS NOT NULL AS retired, fitted`;
 
 const fromRow = (r: Row): StoredPart => ({
   ...r,
   document: JSON.parse(r.document) as StoredPart['document'],
   measured: JSON.parse(r.measured) as StoredPart['measured'],
   owned: r.owned === 1,
-  retired: r.retired === 1
+  retired: r.retired === 1,
+  fitted: r.fitted === null ? null : (JSON.parse(r.fitted) as StoredPart['fitted'])
 });
 
 /** Parts of the shelf, by kind and name. */

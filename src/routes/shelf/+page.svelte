@@ -209,6 +209,9 @@
                       tableMotor = p.id;
                       tool = 'table';
                     }}>{tablesOf(p.id) === 1 ? 'maker’s table' : `${tablesOf(p.id)} tables`}</button
+                  >{/if}{#if p.fitted}<span
+                    class="text-ink-soft ml-2 text-xs"
+                    data-testid={`fitted-${p.name}`}>fitted</span
                   >{/if}{#if p.retired}<span class="text-ink-soft ml-2 text-xs">retired</span
                   >{/if}{#each dueOf(p.id) as says (says)}<span
                     class="border-ink block border-l-4 pl-1 text-xs font-normal"

@@ -66,6 +66,18 @@ export interface StoredPart {
   note: string;
   /** Kept in the record, but out of every search. */
   retired: boolean;
+  /** What runs taught of it; null where none were fitted. */
+  fitted: FittedPart | null;
+}
+
+/** What runs taught of a part on the shelf: the fit as a whole, of which it takes its own share wherever it goes. */
+export interface FittedPart {
+  readonly at: string;
+  /** Name of the setup whose runs they were. */
+  readonly from: string;
+  /** In words: its factors on the label's figures. */
+  readonly says: string;
+  readonly calibration: NonNullable<SetupDocument['calibration']>;
 }
 
 /** Published test rows of a motor on the shelf. */

@@ -212,7 +212,8 @@ function assembled(f: Fitting, motor: Motor, propulsor: Propulsor, series: numbe
     motor,
     propulsor,
     gearRatio: holds('motor') ? base.gearRatio : 1,
-    calibration: null
+    // what was fitted counts for the parts that it was fitted to, and for no other
+    calibration: base.calibration?.joint ? base.calibration : null
   };
 }
 

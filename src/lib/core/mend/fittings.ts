@@ -185,14 +185,14 @@ function sourcesAfter(before: SetupDocument, found: Found): NonNullable<SetupDoc
   return setup.sources ?? {};
 }
 
-/** The document once a fitting is taken. A calibration belongs to the parts it was made with. */
+/** The document once a fitting is taken. What was fitted counts for the parts that it was fitted to, and for no other. */
 export const fittedDocument = (
   before: SetupDocument,
   fitting: Pick<Fitting, 'changes' | 'sources'>
 ): SetupDocument => ({
   ...withChanges(before, fitting.changes),
   sources: fitting.sources,
-  calibration: null
+  calibration: before.calibration?.joint ? before.calibration : null
 });
 
 /** The part of a fitted setup, and whether it stays, is on the shelf, or is to be bought. */

@@ -1,11 +1,32 @@
 import { partMasses, type MassShare } from '../model/all-up-mass.ts';
 import { interpretSetup, supplyOf, type Interpreted } from '../model/interpret.ts';
+import { FITTED_FACTORS } from '../model/tolerance.ts';
 import type { Supply, TrainModel } from '../model/train-model.ts';
 import { Situation } from '../situation/situation.ts';
 import { places, setupAt, type Places, type Space } from './space.ts';
 
 /** What a part brings of the whole, interpreted once. */
 type Brought = Interpreted;
+
+/** What a calibration says of a combination: of each part what it says of that part. Its covariance is nobody's here. */
+function appliedOf(motor: Brought, battery: Brought, propulsor: Brought): Interpreted['applied'] {
+  if (!motor.applied || !battery.applied || !propulsor.applied) return null;
+  const of: Readonly<Record<string, NonNullable<Interpreted['applied']>>> = {
+    kv: motor.applied,
+    motorResistance: motor.applied,
+    noLoadCurrent: motor.applied,
+    batteryResistance: battery.applied,
+    thrust: propulsor.applied,
+    power: propulsor.applied
+  };
+  return {
+    factors: Object.fromEntries(FITTED_FACTORS.map((name) => [name, of[name].factors[name]])) as NonNullable<
+      Interpreted['applied']
+    >['factors'],
+    told: new Set(FITTED_FACTORS.filter((name) => of[name].told.has(name))),
+    covariance: motor.applied.covariance
+  };
+}
 
 /**
  * Puts a combination's numbers together from those of its parts, each part interpreted once: a hundred times as quick as
@@ -160,6 +181,8 @@ export class Assembler {
     out.densityKgM3 = propulsor.densityKgM3;
     out.wakeFraction = propulsor.wakeFraction;
     out.thrustShare = propulsor.thrustShare;
+    out.thrustFactor = propulsor.thrustFactor;
+    out.powerFactor = propulsor.powerFactor;
   }
 
   /** Overwrites what the pack and the ESC decide of a train. */
@@ -199,6 +222,7 @@ export class Assembler {
       packOhm: battery.packOhm,
       capacityAh: battery.capacityAh,
       packInUse: battery.packInUse,
+      applied: appliedOf(motor, battery, propulsor),
       estimates: [],
       notes: [],
       model

@@ -336,6 +336,8 @@ export class Foresight {
   /** Whether a check will be over: true or false where that is sure, null where it has to be followed. */
   isOver(id: CheckId): boolean | null {
     if (this.#blind) return null;
+    // a label is only held against readings where there are any
+    if (id === 'motor-label' && this.#assembler.space.head.calibration) return null;
     if (NEVER.has(id)) return false;
     this.#narrow = false;
     const first = this.#says(id);

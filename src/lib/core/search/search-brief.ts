@@ -2,8 +2,8 @@ import type { SetupDocument } from '../document/schema.ts';
 import type { SearchBrief } from './search-request.ts';
 
 /**
- * The brief that a setup amounts to: all that is not one of the parts that are looked for. A calibration belongs to the parts
- * it was made with and stays behind.
+ * The brief that a setup amounts to: all that is not one of the parts that are looked for. What was fitted comes along: it
+ * counts for the parts that it was fitted to, and for no other.
  * @param schools of the settings; the setup's own come before them
  */
 export function searchBriefOf(
@@ -25,6 +25,7 @@ export function searchBriefOf(
     ...keep('auxiliaryCurrentA'),
     ...keep('receiverSupply'),
     schools: { ...schools, ...setup.schools },
-    sources: Object.fromEntries(sources)
+    sources: Object.fromEntries(sources),
+    ...(setup.calibration?.joint ? { calibration: setup.calibration } : {})
   } as SearchBrief;
 }

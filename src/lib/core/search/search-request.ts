@@ -42,7 +42,9 @@ export const searchBriefSchema = {
     auxiliaryCurrentA: setupSchema.properties.auxiliaryCurrentA,
     receiverSupply: setupSchema.properties.receiverSupply,
     schools: setupSchema.properties.schools,
-    sources: setupSchema.properties.sources
+    sources: setupSchema.properties.sources,
+    /** What was fitted to parts: it counts for those of the shelf that are the same. */
+    calibration: setupSchema.properties.calibration
   }
 } as const;
 export type SearchBrief = FromSchema<typeof searchBriefSchema>;
@@ -211,4 +213,5 @@ export type SetupHead = Pick<
   | 'receiverSupply'
   | 'schools'
   | 'sources'
+  | 'calibration'
 >;

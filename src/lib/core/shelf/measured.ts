@@ -77,7 +77,7 @@ export const asUsed = (
 /** The setup with a shelf part put in its place, and the sources of its figures set right. */
 export function withShelfPart(
   setup: SetupDocument,
-  part: Pick<StoredPart, 'kind' | 'name' | 'document' | 'measured'>
+  part: Pick<StoredPart, 'kind' | 'name' | 'document' | 'measured'> & Partial<Pick<StoredPart, 'fitted'>>
 ): SetupDocument {
   if (part.kind === 'receiver-supply') return { ...setup, receiverSupply: asUsed(part) } as SetupDocument;
   const kept = Object.entries(setup.sources ?? {}).filter(([path]) => !path.startsWith(`${part.kind}.`));
@@ -85,6 +85,8 @@ export function withShelfPart(
   return {
     ...setup,
     [part.kind]: asUsed(part),
-    sources: Object.fromEntries([...kept, ...measured])
+    sources: Object.fromEntries([...kept, ...measured]),
+    // what was fitted to the part comes along, unless the setup has a fit of its own
+    ...(part.fitted && !setup.calibration?.joint ? { calibration: part.fitted.calibration } : {})
   } as SetupDocument;
 }

@@ -29,6 +29,17 @@
     if (read.ok) shown = read.value;
     else problem = read.message;
   });
+  // what was fitted when the shelf was opened; gone once it is taken away
+  // svelte-ignore state_referenced_locally
+  let fitted = $state.raw(part.fitted);
+  async function forgetFitted(): Promise<void> {
+    const done = await call('forgetFitted', { id: part.id, body: {} });
+    if (!done.ok) problem = done.message;
+    else {
+      fitted = null;
+      await reload();
+    }
+  }
   const isPack = $derived(part.kind === 'battery');
   const use = $derived(shown?.use ?? null);
 
@@ -154,6 +165,16 @@
         ? 'In no logged run yet, by this name.'
         : `${use.uses} ${use.uses === 1 ? 'run' : 'runs'}, ${use.flights} of them flown or on the water, ${showMinutes(use.seconds)} in all, the last on ${day(use.lastAt ?? '')}.`}
     </p>
+    {#if fitted}
+      <p class="text-sm" data-testid="life-fitted">
+        Fitted on {day(fitted.at)} to the runs of {fitted.from}: {fitted.says}.
+        <button
+          class="press text-cold underline"
+          data-testid="forget-fitted"
+          onclick={() => void forgetFitted()}>take it away</button
+        >
+      </p>
+    {/if}
     {#if shown.health}
       {@const h = shown.health}
       <section

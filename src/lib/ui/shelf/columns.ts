@@ -95,6 +95,7 @@ export const freshPart = (
   owned: true,
   note: '',
   retired: false,
+  fitted: null,
   ...given
 });
 

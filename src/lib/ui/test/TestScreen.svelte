@@ -7,6 +7,7 @@
   import { withChanges } from '../../core/document/change.ts';
   import { cautionsOnce } from '../../core/testing/plan/plan-text.ts';
   import type { Planned } from '../../core/testing/planned.ts';
+  import { listed } from '../../core/text/listed.ts';
   import { showMinutes } from '../../core/units/show.ts';
   import AppHeader from '../AppHeader.svelte';
   import TabRow from '../marks/TabRow.svelte';
@@ -119,7 +120,7 @@
   async function use(): Promise<void> {
     if (await view.useLearnt())
       toast = {
-        text: 'Predictions of this setup go by the readings now; it is undone in Match like any edit.'
+        text: `Predictions of this setup go by the readings now${view.fittedParts.length === 0 ? '' : `, and wherever ${listed(view.fittedParts)} of the shelf ${view.fittedParts.length === 1 ? 'is' : 'are'} used`}; it is undone in Match like any edit.`
       };
   }
 </script>

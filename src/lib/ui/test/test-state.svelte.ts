@@ -57,6 +57,8 @@ export class TestState {
   /** Runs that are learnt from, by id. */
   picked = $state.raw<readonly number[]>([]);
   learning = $state(false);
+  /** Parts of the shelf that what was learnt went to, by name. */
+  fittedParts = $state.raw<readonly string[]>([]);
   /** How often readings lay inside their band; null until it is worked out. */
   quality = $state.raw<Quality | null>(null);
   problem = $state('');
@@ -302,14 +304,22 @@ export class TestState {
 
   /** Stores what was learnt with the setup; an edit like any other, which Match undoes. */
   async useLearnt(): Promise<boolean> {
-    const { learnt, stored } = this;
+    const { learnt } = this;
+    const { revision } = this.stored;
     if (!learnt) return false;
     const { setup } = learnt;
-    return this.#store(
+    this.fittedParts = [];
+    const stored = await this.#store(
       setup,
       `calibrated by ${this.picked.length} ${this.picked.length === 1 ? 'run' : 'runs'}`,
-      stored.revision
+      revision
     );
+    if (stored) {
+      // the parts on the shelf carry it on to every setup they go into
+      const given = await call('fitParts', { id: this.stored.id, body: {} });
+      if (given.ok) this.fittedParts = given.value.fitted;
+    }
+    return stored;
   }
 
   /** Takes the calibration away again. */

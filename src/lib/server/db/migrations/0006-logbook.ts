@@ -16,6 +16,9 @@ CREATE TABLE column_mapping (
 -- a part's life: what the user wants to be reminded of, when it was looked at, and when it was retired
 ALTER TABLE part ADD COLUMN life TEXT NOT NULL DEFAULT '{}' CHECK (json_valid(life));
 
+-- what runs taught of a part: it comes along wherever the part goes
+ALTER TABLE part ADD COLUMN fitted TEXT CHECK (fitted IS NULL OR json_valid(fitted));
+
 -- what was found of a pack on a day: resistance per cell, capacity, swelling
 CREATE TABLE pack_record (
   id INTEGER PRIMARY KEY,
