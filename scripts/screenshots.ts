@@ -18,7 +18,6 @@ const atRest = (page: Page): Promise<void> =>
 const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>, options?: object][] = [
   ['hangar', '/'],
   ['match', '/match/1'],
-  ['match-speed', '/match/4', (page) => page.getByTestId('tab-speed').click()],
   [
     'match-multirotor-dark',
     '/match/10',
@@ -80,15 +79,6 @@ const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>
     }
   ],
   [
-    'change-phone',
-    '/change/10',
-    async (page) => {
-      await page.getByTestId('kind-output-limit').click();
-      await atRest(page);
-    },
-    { viewport: { width: 390, height: 844 } }
-  ],
-  [
     'test',
     '/test/6',
     async (page) => {
@@ -115,7 +105,24 @@ const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>
     },
     { viewport: { width: 390, height: 844 }, colorScheme: 'dark' }
   ],
-  ['find-tablet', '/find/14', found, { viewport: { width: 820, height: 1180 } }]
+  [
+    'log',
+    '/test/4/log',
+    async (page) => {
+      await page.getByTestId('log-list').locator('button').first().click();
+      await page.getByTestId('compare').waitFor();
+    }
+  ],
+  ['series', '/test/4/series', async (page) => page.getByTestId('series-best').waitFor()],
+  [
+    'pack-life',
+    '/shelf',
+    async (page) => {
+      await page.getByTestId('kind-battery').click();
+      await page.getByTestId('life-Tarn 3S 3 Ah 30C').click();
+      await page.getByTestId('health-chart').waitFor();
+    }
+  ]
 ];
 
 const server = await startServer();

@@ -13,17 +13,33 @@ import { applied } from './helpers/applied.ts';
 import { briefs } from './helpers/briefs.ts';
 
 /** How many setups are put right, and how many briefs are sketched; 300 and 200 take a quarter of an hour. */
-const SETUPS = Number(process.env.ISKARN_MEND_SETUPS ?? 10);
-const BRIEFS = Number(process.env.ISKARN_MEND_BRIEFS ?? 18);
+const SETUPS = Number(process.env.ISKARN_MEND_SETUPS ?? 8);
+const BRIEFS = Number(process.env.ISKARN_MEND_BRIEFS ?? 14);
 const SEED = Number(process.env.ISKARN_MEND_SEED ?? 5);
 const MOST_PRESSES = 3;
 
-function looked(setup: SetupDocument): { fails: Fails; mending: () => Mending; over: string[] } {
+interface Looked {
+  fails: Fails;
+  mending: () => Mending;
+  over: string[];
+}
+
+/** What is known of a setup already: what one press leads to is where the next begins. */
+const seen = new WeakMap<SetupDocument, Looked>();
+
+function looked(setup: SetupDocument): Looked {
+  const known = seen.get(setup) ?? lookedAt(setup);
+  seen.set(setup, known);
+  return known;
+}
+
+function lookedAt(setup: SetupDocument): Looked {
   const s = situationOf(setup, { bands: true });
   const results = runChecks(s);
+  let mending: Mending | null = null;
   return {
     fails: failsOf(results),
-    mending: () => mendingOf(s, results),
+    mending: () => (mending ??= mendingOf(s, results)),
     over: results.filter((r) => r.finding === 'over').map((r) => r.id)
   };
 }

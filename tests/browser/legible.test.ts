@@ -18,6 +18,19 @@ const changedBy = (kind: string) => async (page: Page) => {
   await page.waitForTimeout(200);
   await page.locator('[data-settled=true]').waitFor({ timeout: 60_000 });
 };
+/** A file whose columns are partly known and of which a line is broken. */
+async function fileOfMeter(page: Page): Promise<void> {
+  await page.getByTestId('source-file').click();
+  const rows = Array.from({ length: 40 }, (_, k) => `${k / 10},${(16 - k / 100).toFixed(2)},${10 + k},x${k}`);
+  await page.getByTestId('run-file').setInputFiles({
+    name: 'a day at the lake.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      `time (s),pack voltage (V),a long name of the current (A),remark\n${rows.join('\n')}\n9\n`
+    )
+  });
+  await page.getByTestId('file-keep').waitFor();
+}
 /** Views with what is opened over them; an aeroplane, a fan, a multirotor and both kinds of boat. */
 const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<void>)[]][] = [
   ['hangar', '/'],
@@ -41,6 +54,36 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
   ['compare', '/match/1', click('compare')],
   ['the plan of a test', '/test/1'],
   ['typed readings', '/test/17', click('stage-run-1'), click('source-typed')],
+  ['a scale', '/test/17', click('stage-run-1'), click('source-typed'), click('instrument-scale')],
+  ['a file of a meter', '/test/1', click('stage-throttle-100'), fileOfMeter],
+  ['a meter', '/test/1', click('stage-throttle-100'), click('source-serial')],
+  [
+    'the log',
+    '/test/1/log',
+    async (page) => page.getByTestId('log-list').locator('button').first().click(),
+    click('note-keep')
+  ],
+  [
+    'a series',
+    '/test/1/series',
+    async (page) => {
+      await page.getByTestId('label-propulsor').fill('11x6');
+      await page.getByTestId('label-propulsor').press('Enter');
+      await page.getByTestId('start').waitFor();
+    }
+  ],
+  [
+    'life of a pack',
+    '/shelf',
+    click('kind-battery'),
+    async (page) =>
+      page
+        .getByRole('button', { name: /^life of/ })
+        .first()
+        .click(),
+    async (page) => page.getByTestId('remind-what').waitFor()
+  ],
+  ['a motor by a drill', '/shelf', click('motor-test-open'), click('way-drill')],
   ['motors', '/shelf', click('kind-motor')],
   ['propulsors', '/shelf', click('kind-propulsor')],
   ['a part', '/shelf', click('kind-motor'), click('new-part')],

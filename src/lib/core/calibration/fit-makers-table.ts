@@ -23,12 +23,9 @@ export interface TableFit {
   readonly notes: readonly string[];
 }
 
-/**
- * Fits a motor's KV and its resistance under load to a whole maker's table at once, each row with its own propeller at its
- * own volts; a maker's row counts with ±5 % of its amps and ±12 % of its thrust. Null when fewer than two rows have amps.
- */
-export function fitMakersTable(motor: Motor, rows: readonly MakersRow[]): TableFit | null {
-  const measurements = rows.flatMap((r): Measurement[] =>
+/** Rows of a maker's table as measurements, each with its own propeller at its own volts; rows without amps tell nothing. */
+export const measurementsOfTable = (rows: readonly MakersRow[]): Measurement[] =>
+  rows.flatMap((r): Measurement[] =>
     r.volts === null || r.amps === null || r.diameterM === null || r.pitchM === null
       ? []
       : [
@@ -51,6 +48,13 @@ export function fitMakersTable(motor: Motor, rows: readonly MakersRow[]): TableF
           }
         ]
   );
+
+/**
+ * Fits a motor's KV and its resistance under load to a whole maker's table at once, each row with its own propeller at its
+ * own volts; a maker's row counts with ±5 % of its amps and ±12 % of its thrust. Null when fewer than two rows have amps.
+ */
+export function fitMakersTable(motor: Motor, rows: readonly MakersRow[]): TableFit | null {
+  const measurements = measurementsOfTable(rows);
   if (measurements.length < 2) return null;
   const setup = standFor(motor);
   const fit = calibrate({ setup, measurements });

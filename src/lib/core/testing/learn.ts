@@ -1,6 +1,8 @@
 import { NINETIETH } from '../numeric/ninetieth.ts';
+import { measurementsOfTable } from '../calibration/fit-makers-table.ts';
 import { calibrate } from '../calibration/calibrate.ts';
 import type { SetupDocument } from '../document/schema.ts';
+import type { MakersRow } from '../document/makers-row.ts';
 import type { StoredRun } from '../document/stored.ts';
 import { validateSetup } from '../document/validate.ts';
 import { FACTOR_TITLES } from '../train/sensitivity.ts';
@@ -46,6 +48,9 @@ export interface Banded {
   readonly band: Band;
 }
 
+/** Rows of a maker's table that count, at most: a fit names no more than so many propellers. */
+const MOST_PRINTED = 20;
+
 /** What a further reading would separate, by what is still mixed up. Common sense of the circuit. */
 function furtherFor(unresolved: readonly string[]): string | null {
   const has = (...names: FactorName[]): boolean => names.every((n) => unresolved.includes(n));
@@ -79,11 +84,13 @@ function topSpeedOf(setup: SetupDocument): Banded | null {
  * Fits a setup to runs, each with the parts it was made with. Null where none of them read anything, or the document is no
  * longer sound. An earlier calibration is replaced: the runs that are chosen are the ones that count.
  * @param documents of each run, as it was made
+ * @param table rows of the motor's maker that count beside the runs; a printed row counts for less than a reading
  */
 export function learnFromRuns(
   setup: SetupDocument,
   runs: readonly StoredRun[],
-  documents: readonly SetupDocument[]
+  documents: readonly SetupDocument[],
+  table: readonly MakersRow[] = []
 ): RunsLearnt | null {
   const checked = validateSetup(setup);
   if (!checked.ok) return null;
@@ -97,7 +104,10 @@ export function learnFromRuns(
       }
     }))
   );
-  const measurements = observed.map((o) => o.measurement);
+  const measurements = [
+    ...observed.map((o) => o.measurement),
+    ...measurementsOfTable(table).slice(0, MOST_PRINTED)
+  ];
   if (measurements.length === 0) return null;
   const { calibration: _earlier, ...bare } = checked.value;
   const fit = calibrate({ setup: checked.value, measurements });

@@ -1,6 +1,6 @@
 import { ESCS, MOTORS, PACKS, PROPULSORS, type DemoPart } from './parts.ts';
 import type { Craft, SetupDocument } from '../../core/document/schema.ts';
-import type { RunReading } from '../../core/document/stored.ts';
+import type { RunDetails, RunReading } from '../../core/document/stored.ts';
 
 const part = <T>(shelf: DemoPart<T>[], name: string): T => {
   const found = shelf.find((p) => p.name === name);
@@ -30,7 +30,14 @@ export interface DemoCraft {
   craft: Craft;
   setups: SetupSpec[];
   /** Logged runs, by the setup's name. Invented readings. */
-  runs?: { setup: string; heldAt: string; title: string; verdict: string; readings: RunReading[] }[];
+  runs?: {
+    setup: string;
+    heldAt: string;
+    title: string;
+    verdict: string;
+    readings: RunReading[];
+    details?: RunDetails;
+  }[];
 }
 
 /** A reading on the stand: throttle, volts, amps, grams, rpm. */
@@ -47,6 +54,42 @@ const read = (
   batteryCurrentA: amps,
   thrustN: grams === null ? null : (grams / 1000) * 9.80665,
   rpm
+});
+
+/** A folding propeller of so many inches, in the place of the one that is fitted. */
+const folding = (diameter: number, pitch: number): RunDetails['changes'] => [
+  {
+    path: 'propulsor',
+    value: {
+      kind: 'propeller',
+      name: `${diameter} × ${pitch} folding`,
+      diameterM: Number((diameter * 0.0254).toFixed(5)),
+      pitchM: Number((pitch * 0.0254).toFixed(5)),
+      blades: 2,
+      family: 'folding'
+    }
+  }
+];
+/** A run of the spring's series: half and full throttle on one charge. */
+const springRun = (
+  hour: number,
+  size: readonly [diameter: number, pitch: number],
+  half: RunReading,
+  full: RunReading
+) => ({
+  setup: 'First motor',
+  heldAt: `2026-04-04T${String(hour).padStart(2, '0')}:20:00Z`,
+  title: `Full throttle with ${size[0]} × ${size[1]}`,
+  verdict: '',
+  readings: [half, full],
+  details: {
+    source: 'typed' as const,
+    series: 'folding propellers',
+    seconds: 20,
+    place: 'boat shed',
+    airTemperatureC: 11,
+    changes: folding(...size)
+  }
 });
 
 /** The document of a setup of a craft. */
@@ -183,6 +226,11 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       }
     ],
     runs: [
+      springRun(9, [11, 6], read(0.5, 12.2, 4.1, 445, 4790), read(1, 11.8, 20.6, 1440, 8420)),
+      springRun(10, [12, 6], read(0.5, 12.2, 5.0, 560, 4640), read(1, 11.6, 25.9, 1750, 7960)),
+      springRun(11, [12, 6.5], read(0.5, 12.1, 5.4, 575, 4570), read(1, 11.5, 27.6, 1770, 7800)),
+      springRun(12, [13, 6.5], read(0.5, 12.1, 6.5, 700, 4400), read(1, 11.3, 32.8, 2060, 7330)),
+      springRun(13, [13, 8], read(0.5, 12.0, 7.6, 725, 4240), read(1, 11.1, 37.1, 2040, 6880)),
       {
         setup: 'First motor',
         heldAt: '2026-04-11T08:20:00Z',

@@ -284,6 +284,28 @@ export const PACKS: DemoPart<Battery>[] = [
   pack(12, 5, 50, 1500, 2.2)
 ];
 
+/** What a charger showed of a pack in the course of a year, mΩ a cell at so many °C. Invented. */
+export const PACK_RECORDS: readonly {
+  readonly pack: string;
+  readonly heldAt: string;
+  readonly milliohms: readonly number[];
+  readonly temperatureC: number;
+  readonly cycles: number | null;
+  readonly note: string;
+}[] = [
+  ['2025-09-06', [5.6, 5.8, 5.5], 21, 4, 'new'],
+  ['2026-01-17', [7.4, 7.9, 7.2], 9, null, 'cold shed'],
+  ['2026-04-03', [6.6, 7.3, 6.4], 17, null, ''],
+  ['2026-08-22', [8.5, 10.6, 8.3], 24, null, 'second cell lags on the charger']
+].map(([day, milliohms, temperatureC, cycles, note]) => ({
+  pack: 'Tarn 3S 3 Ah 30C',
+  heldAt: `${day as string}T18:00:00Z`,
+  milliohms: milliohms as number[],
+  temperatureC: temperatureC as number,
+  cycles: cycles as number | null,
+  note: note as string
+}));
+
 /** What the club measured on its bench, by part: figures that differ from the label as real ones do. */
 export const MEASURED: Record<string, Record<string, number>> = {
   'Rush 2814-900': { kvRpmPerVolt: 868, massKg: 0.109 },

@@ -3,12 +3,22 @@ import type { Db } from '../db/open.ts';
 import { transaction } from '../db/transaction.ts';
 import { found, type Outcome } from '../outcome.ts';
 import type { PartKind } from '../../core/document/stored.ts';
+import { createRecord } from '../part-life.ts';
 import { createPart } from '../parts.ts';
 import { createRun } from '../runs/runs.ts';
 import { createSetup } from '../setups.ts';
 import { DEMO_CRAFTS, setupDocument } from './crafts.ts';
 import { createMakersTable } from '../makers-tables.ts';
-import { ESCS, MAKERS_TABLES, MEASURED, MOTORS, PACKS, PROPULSORS, RECEIVER_SUPPLIES } from './parts.ts';
+import {
+  ESCS,
+  MAKERS_TABLES,
+  MEASURED,
+  MOTORS,
+  PACK_RECORDS,
+  PACKS,
+  PROPULSORS,
+  RECEIVER_SUPPLIES
+} from './parts.ts';
 
 /** The value of a demo entry; bad demo data is a defect of the program. */
 function sound<T>(outcome: Outcome<T>, what: string): T {
@@ -38,6 +48,23 @@ export function seedDemo(db: Db): void {
           createPart(db, { kind, measured: MEASURED[part.name], ...part }),
           `part ${part.name}`
         );
+        for (const r of PACK_RECORDS)
+          if (r.pack === part.name)
+            sound(
+              createRecord(
+                db,
+                made.id,
+                {
+                  heldAt: r.heldAt,
+                  cellOhm: r.milliohms.map((v) => v / 1000),
+                  temperatureC: r.temperatureC,
+                  cycles: r.cycles,
+                  note: r.note
+                },
+                r.heldAt
+              ),
+              `record of ${part.name}`
+            );
         for (const table of MAKERS_TABLES)
           if (table.motor === part.name)
             sound(

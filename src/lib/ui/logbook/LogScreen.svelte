@@ -92,7 +92,10 @@
     >
       <div class="flex flex-wrap items-baseline gap-x-4">
         <h1 class="text-xl font-bold">Log of {craft.name}</h1>
-        <a class="text-cold ml-auto text-sm underline" href={`/test/${setupId}`}>back to the plan</a>
+        <a
+          class="press text-cold ml-auto inline-flex items-center text-sm underline"
+          href={`/test/${setupId}`}>back to the plan</a
+        >
       </div>
       <div class="flex flex-wrap items-center gap-2 text-xs">
         <Select
@@ -159,13 +162,16 @@
       {/if}
       <p class="mt-auto flex flex-wrap gap-x-4 pt-2 text-xs">
         <a
-          class="underline"
+          class="press inline-flex items-center underline"
           href={`/api/v1/crafts/${craft.id}/log/readings.csv`}
           download
           data-testid="log-csv">readings as CSV</a
         >
-        <a class="underline" href={`/api/v1/crafts/${craft.id}/log/zip`} download data-testid="log-zip"
-          >everything, as a data package</a
+        <a
+          class="press inline-flex items-center underline"
+          href={`/api/v1/crafts/${craft.id}/log/zip`}
+          download
+          data-testid="log-zip">everything, as a data package</a
         >
       </p>
     </aside>
@@ -181,8 +187,10 @@
             )}</span
           >
           <span class="ml-auto flex gap-4 text-xs">
-            {#if run.samples > 0}<a class="underline" href={`/api/v1/runs/${run.id}/samples`} download
-                >{run.samples.toLocaleString('en').replaceAll(',', '\u2009')} samples as CSV</a
+            {#if run.samples > 0}<a
+                class="press inline-flex items-center underline"
+                href={`/api/v1/runs/${run.id}/samples`}
+                download>{run.samples.toLocaleString('en').replaceAll(',', '\u2009')} samples as CSV</a
               >{/if}
             <button
               class="press underline"

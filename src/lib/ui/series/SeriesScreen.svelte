@@ -107,8 +107,9 @@
           stored.document
         )}</span
       >
-      <a class="text-cold ml-auto text-sm underline print:hidden" href={`/test/${stored.id}`}
-        >back to the plan</a
+      <a
+        class="press text-cold ml-auto inline-flex items-center text-sm underline print:hidden"
+        href={`/test/${stored.id}`}>back to the plan</a
       >
     </div>
     {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="problem">

@@ -30,9 +30,9 @@
     <li
       class="border-line grid grid-cols-[9rem_minmax(0,1fr)_11rem_9rem] items-center gap-x-2 gap-y-1 border-t py-1 max-sm:grid-cols-2"
     >
-      <span class="truncate font-semibold" title={column.title}>{column.title}</span>
-      <span class="figure text-ink-soft truncate max-sm:text-right"
-        >{rows.map((r) => (r[k] ?? '').trim()).join(' · ')}</span
+      <span class="font-semibold break-words">{column.title}</span>
+      <span class="figure text-ink-soft break-words max-sm:text-right"
+        >{rows.map((r) => (r[k] ?? '').trim().slice(0, 24)).join(' · ')}</span
       >
       <Select
         classes={select}

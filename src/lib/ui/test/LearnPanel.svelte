@@ -83,11 +83,18 @@
         ? 'Tick the runs that belong to these parts, then fit: predictions everywhere go by them.'
         : 'Log a run first: with amps, volts and rpm the prediction becomes that of this motor, this propulsor, this pack.'}
     </p>
+    {#if view.printed > 0}
+      <label class="mt-1 flex items-center gap-2 text-xs max-sm:min-h-11"
+        ><input type="checkbox" data-testid="learn-table" bind:checked={view.withTable} /> with the maker’s
+        table: {view.printed}
+        rows</label
+      >
+    {/if}
     <div class="mt-1 flex flex-wrap gap-2">
       <Button
         size="xs"
         color="alternative"
-        disabled={view.picked.length === 0 || view.learning}
+        disabled={(view.picked.length === 0 && !view.withTable) || view.learning}
         data-testid="learn-fit"
         onclick={() => void view.learn()}
         >{view.learning

@@ -20,11 +20,15 @@
 <section aria-labelledby="log-title" data-testid="log">
   <div class="flex items-baseline gap-4">
     <h2 id="log-title" class="text-lg font-bold">Log</h2>
-    <a class="text-cold text-sm underline" href={`/test/${view.stored.id}/series`} data-testid="to-series"
-      >a series of {partWord('propulsor', view.stored.document.propulsor.kind)}s</a
+    <a
+      class="press text-cold inline-flex items-center text-sm underline"
+      href={`/test/${view.stored.id}/series`}
+      data-testid="to-series">a series of {partWord('propulsor', view.stored.document.propulsor.kind)}s</a
     >
-    <a class="text-cold text-sm underline" href={`/test/${view.stored.id}/log`} data-testid="to-log"
-      >the whole log</a
+    <a
+      class="press text-cold inline-flex items-center text-sm underline"
+      href={`/test/${view.stored.id}/log`}
+      data-testid="to-log">the whole log</a
     >
   </div>
   {#if view.runs.length === 0}

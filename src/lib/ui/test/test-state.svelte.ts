@@ -57,6 +57,8 @@ export class TestState {
   /** Runs that are learnt from, by id. */
   picked = $state.raw<readonly number[]>([]);
   learning = $state(false);
+  /** Whether the maker's table of the motor counts beside the runs. */
+  withTable = $state(false);
   /** Parts of the shelf that what was learnt went to, by name. */
   fittedParts = $state.raw<readonly string[]>([]);
   /** How often readings lay inside their band; null until it is worked out. */
@@ -77,6 +79,11 @@ export class TestState {
     this.runs = runs;
     this.#schools = schools;
     this.#rows = rows;
+  }
+
+  /** Rows of the motor's tables on the shelf. */
+  get printed(): number {
+    return this.#rows.length;
   }
 
   get stages(): readonly Stage[] {
@@ -295,7 +302,9 @@ export class TestState {
     if (documents.length < runs.length) this.problem = 'A run could not be read.';
     else
       this.learnt = await this.#ask(() =>
-        askWorker('thorough', (w) => w.learnFromRuns(this.stored.document, runs, documents))
+        askWorker('thorough', (w) =>
+          w.learnFromRuns(this.stored.document, runs, documents, this.withTable ? this.#rows : [])
+        )
       );
     if (documents.length === runs.length && !this.learnt && !this.problem)
       this.problem = 'These runs hold no amps, volts, rpm or thrust to learn from.';
