@@ -36,6 +36,8 @@ function runsWith(db: Db, kind: PartKind, name: string): RunOfPart[] {
        FROM run r JOIN setup s ON s.id = r.setup_id
        JOIN setup_revision v ON v.id = COALESCE(r.setup_revision_id, s.current_revision_id)
        WHERE r.deleted_at IS NULL AND r.state = 'ended'
+         -- what the simulated stand ran was no part of the shelf
+         AND COALESCE(json_extract(r.details, '$.source'), 'typed') <> 'stand'
          AND (json_extract(v.document, '$.' || @field || '.name') = @name OR instr(r.details, @quoted) > 0)
        ORDER BY r.held_at, r.id`
     )

@@ -2,6 +2,7 @@ import { NINETIETH } from '../numeric/ninetieth.ts';
 import { hullResistanceN } from '../craft/boat/resistance.ts';
 import { hullOf } from '../model/hull.ts';
 import { levelDragN } from '../craft/fixed-wing/polar.ts';
+import { DRAG_SD } from '../model/tolerance.ts';
 import { wingOf } from '../model/wing.ts';
 import { bodyDragAreaM2 } from '../train/craft/forward-flight.ts';
 import type { Situation } from '../situation/situation.ts';
@@ -59,7 +60,7 @@ export function speedChart(s: Situation): Chart {
     SAMPLES
   ) as Band[];
   const needed = speeds.map(need);
-  const sd = hull?.relativeSd ?? wing?.dragSd ?? 0;
+  const sd = hull?.relativeSd ?? wing?.dragSd ?? DRAG_SD;
   const spread = Math.exp(NINETIETH * sd);
   const hasNeed = needed.some((v) => Number.isFinite(v));
   const marks: { title: string; at: number }[] = [];

@@ -1,4 +1,4 @@
-import { max, mean } from 'd3-array';
+import { groups, max, mean, median } from 'd3-array';
 import type { PackRecord, PartUse } from '../document/part-life.ts';
 import type { Battery } from '../document/schema.ts';
 import type { RunReading } from '../document/stored.ts';
@@ -95,6 +95,17 @@ const pointOf = (r: PackRecord): CellPoint[] => {
   ];
 };
 
+/** Newest over first resistance, of the days' medians: one run alone scatters. Null with fewer than two days. */
+function riseOf(points: readonly CellPoint[], source: CellPoint['source']): number | null {
+  const days = groups(
+    points.filter((p) => p.source === source),
+    (p) => p.heldAt.slice(0, 10)
+  );
+  if (days.length < 2) return null;
+  const of = (at: number): number => median(days[at][1], (p) => p.cellOhm) as number;
+  return of(days.length - 1) / of(0);
+}
+
 /**
  * How a pack fares, by what a charger showed and by the load steps of its runs. A swollen pack is retired whatever else it
  * shows.
@@ -117,8 +128,7 @@ export function packHealth(
   const strandAh = battery.capacityAh / (battery.parallel ?? 1);
   const newest = points[points.length - 1]?.cellOhm ?? null;
   // of one kind of reading: a charger and a load step do not tell the same to the last milliohm
-  const alike = points.filter((p) => p.source === points[points.length - 1]?.source);
-  const rise = alike.length < 2 ? null : alike[alike.length - 1].cellOhm / alike[0].cellOhm;
+  const rise = max([riseOf(points, 'charger'), riseOf(points, 'run')], (r) => r ?? undefined) ?? null;
   const cellOhm =
     newest ??
     battery.cellResistanceOhm ??
@@ -131,7 +141,7 @@ export function packHealth(
   const counted = inTime.findLast((r) => r.cycles !== null)?.cycles ?? 0;
   const swollen = inTime.some((r) => r.swollen);
   const lithium = CHEMISTRIES[battery.chemistry] !== undefined && battery.chemistry !== 'nimh';
-  const worst = alike[alike.length - 1];
+  const worst = points.findLast((p) => p.source === 'charger');
   const weak = worst?.worstOhm != null && worst.worstOhm > WEAK_CELL * worst.cellOhm;
   const retire = [
     ...(swollen

@@ -140,3 +140,19 @@ test('credible C: where a cell makes 6 W of heat per Ah; far below its label a p
   assert.equal(tired.verdict, 'watch');
   assert.match(tired.reasons[0], /16 C, far from the 60/);
 });
+
+test('runs of one day scatter and say nothing of age; the worse of charger and runs counts, and chargers tell the weak cell', () => {
+  const battery: Battery = { ...PLANE.battery, series: 4, capacityAh: 2.2, continuousC: 30 };
+  const loaded = (heldAt: string, ohm: number) => ({
+    heldAt,
+    readings: [reading(10, 16, { seconds: 0 }), reading(30, 16 - 80 * ohm, { seconds: 0 })]
+  });
+  const oneDay = [0.003, 0.006, 0.0045].map((ohm, k) => loaded(`2026-05-01T1${k}:00:00Z`, ohm));
+  assert.equal(packHealth(battery, [], oneDay, UNUSED).rise, null);
+  const later = [...oneDay, loaded('2026-09-01T10:00:00Z', 0.0045)];
+  assert.ok(Math.abs((packHealth(battery, [], later, UNUSED).rise as number) - 1) < 1e-9);
+  const charger = [record('2026-01-01', { cellOhm: [0.003] }), record('2026-08-01', { cellOhm: [0.0066] })];
+  const both = packHealth(battery, charger, later, UNUSED);
+  assert.ok(Math.abs((both.rise as number) - 2.2) < 1e-9);
+  assert.equal(both.verdict, 'retire');
+});
