@@ -10,7 +10,8 @@
   import UndoToast from '../marks/UndoToast.svelte';
   import ComparePanel from '../test/ComparePanel.svelte';
   import RunStrips from '../test/RunStrips.svelte';
-  import { DAMAGE_WORDS, SOURCE_WORDS } from './damage-words.ts';
+  import { DAMAGE_WORDS, SOURCE_WORDS } from '../../core/document/run-words.ts';
+  import { highestAmps } from '../../core/testing/record/run-readings.ts';
   import { LogState } from './log-state.svelte.ts';
   import RunNotes from './RunNotes.svelte';
 
@@ -63,12 +64,6 @@
       );
     })
   );
-  const most = (run: StoredRun): number | null =>
-    run.details.peakA ??
-    run.readings.reduce<number | null>(
-      (a, r) => (r.batteryCurrentA !== null && (a === null || r.batteryCurrentA > a) ? r.batteryCurrentA : a),
-      null
-    );
   async function take(run: StoredRun): Promise<void> {
     if (!(await view.mark(run.id, true))) return;
     toast = {
@@ -144,8 +139,8 @@
               ></button
             >
             <span class="figure text-right text-xs"
-              >{figureUnit('current', most(run))}{#if run.details.seconds}<span class="text-ink-soft block"
-                  >{showMinutes(run.details.seconds)}</span
+              >{figureUnit('current', highestAmps(run))}{#if run.details.seconds}<span
+                  class="text-ink-soft block">{showMinutes(run.details.seconds)}</span
                 >{/if}</span
             >
           </li>

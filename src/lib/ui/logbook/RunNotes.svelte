@@ -7,7 +7,7 @@
   import { show } from '../../core/units/show.ts';
   import { FEEL_WORDS } from '../../core/testing/plan/log-entry.ts';
   import { units } from '../format/units.svelte.ts';
-  import { DAMAGE_WORDS } from './damage-words.ts';
+  import { DAMAGE_WORDS } from '../../core/document/run-words.ts';
 
   /** What is noted of a run: words, place, weather, what the flight left in the pack, what broke and what it looked like. */
   let {

@@ -1,23 +1,9 @@
 import { call } from '../../api/client.ts';
-import type { MakersRow } from '../../core/document/makers-row.ts';
-import type { SetupDocument } from '../../core/document/schema.ts';
 import type { RunDetails, StoredRun } from '../../core/document/stored.ts';
-import { withChanges } from '../../core/document/change.ts';
-import type { RunComparison } from '../../core/testing/compare/comparison.ts';
-import { observedOf } from '../../core/testing/record/run-readings.ts';
-import type { Thinned } from '../../core/testing/record/thin.ts';
-import { askWorker } from '../../workers/client.ts';
+import { lookAtRun, type LookedRun } from '../test/look-at-run.ts';
 
 /** Runs that are fetched at once. */
 const PAGE = 100;
-
-/** A run that is looked at: what it was made with, its curve, beside its prediction. */
-export interface LookedRun {
-  readonly run: StoredRun;
-  readonly document: SetupDocument;
-  readonly overview: Thinned | null;
-  readonly comparison: RunComparison | null;
-}
 
 /** The log of a craft: its runs page by page, the one that is looked at, what is noted of it. */
 export class LogState {
@@ -51,21 +37,8 @@ export class LogState {
   /** Looks at a run. */
   async look(id: number): Promise<void> {
     this.problem = '';
-    const whole = await call('readRun', { id });
-    if (!whole.ok) {
-      this.problem = whole.message;
-      return;
-    }
-    const { run, document, overview } = whole.value;
-    const changes = run.details.changes ?? [];
-    const made = changes.length > 0 ? withChanges(document, changes) : document;
-    this.looked = { run, document: made, overview, comparison: null };
-    const rows: readonly MakersRow[] = [];
     try {
-      const comparison = await askWorker('thorough', (w) =>
-        w.compareRun(made, observedOf(run, document), rows)
-      );
-      if (this.looked?.run.id === id) this.looked = { ...this.looked, comparison };
+      this.looked = await lookAtRun(id, []);
     } catch (error) {
       this.problem = (error as Error).message;
     }

@@ -137,6 +137,17 @@
   }
 </script>
 
+{#snippet figure(key: string, title: string)}
+  <label class="text-xs"
+    >{title}<input
+      class="figure border-line bg-sheet w-full rounded-[2px] !py-1 text-right"
+      inputmode="decimal"
+      data-testid={`test-${key}`}
+      bind:value={read[key]}
+    /></label
+  >
+{/snippet}
+
 <Modal title="Measure a motor" bind:open size="md" {onclose}>
   <TabRow
     tabs={[
@@ -156,14 +167,7 @@
       </p>
       <div class="mt-2 grid grid-cols-3 gap-2">
         {#each FIELDS as [key, title] (key)}
-          <label class="text-xs"
-            >{title}<input
-              class="figure border-line bg-sheet w-full rounded-[2px] !py-1 text-right"
-              inputmode="decimal"
-              data-testid={`test-${key}`}
-              bind:value={read[key]}
-            /></label
-          >
+          {@render figure(key, title)}
         {/each}
       </div>
     {:else}
@@ -174,14 +178,7 @@
       </p>
       <div class="mt-2 grid grid-cols-2 gap-2">
         {#each ONE[way] as [key, title] (key)}
-          <label class="text-xs"
-            >{title}<input
-              class="figure border-line bg-sheet w-full rounded-[2px] !py-1 text-right"
-              inputmode="decimal"
-              data-testid={`test-${key}`}
-              bind:value={read[key]}
-            /></label
-          >
+          {@render figure(key, title)}
         {/each}
         {#if way === 'drill'}
           <label class="text-xs"

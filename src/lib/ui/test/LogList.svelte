@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { SOURCE_WORDS } from '../../core/document/run-words.ts';
+  import { highestAmps } from '../../core/testing/record/run-readings.ts';
   import { AIM } from '../../core/testing/quality.ts';
   import { partWord } from '../../core/document/part-words.ts';
   import { showRound } from '../../core/units/show.ts';
@@ -9,12 +11,6 @@
 
   /** Runs of this setup, newest first: looked at, picked to learn from, taken out. */
   let { view, ondelete }: { view: TestState; ondelete: (run: StoredRun) => void } = $props();
-  const SOURCES = { typed: 'typed', file: 'file', serial: 'meter', stand: 'simulated' } as const;
-  const most = (run: StoredRun): number | null =>
-    run.readings.reduce<number | null>(
-      (a, r) => (r.batteryCurrentA !== null && (a === null || r.batteryCurrentA > a) ? r.batteryCurrentA : a),
-      null
-    );
 </script>
 
 <section aria-labelledby="log-title" data-testid="log">
@@ -62,12 +58,12 @@
         >
           {run.title}
           <span class="text-ink-soft block text-xs font-normal"
-            >{day(run.heldAt)}, {SOURCES[run.details.source ?? 'typed']}{run.verdict
+            >{day(run.heldAt)}, {SOURCE_WORDS[run.details.source ?? 'typed']}{run.verdict
               ? `: ${run.verdict}`
               : ''}</span
           >
         </button>
-        <span class="figure text-xs">{figureUnit('current', most(run))}</span>
+        <span class="figure text-xs">{figureUnit('current', highestAmps(run))}</span>
         <button
           class="press text-ink-soft text-xs underline"
           aria-label={`take ${run.title} out of the log`}

@@ -2,31 +2,21 @@ import { call } from '../../api/client.ts';
 import type { MakersRow } from '../../core/document/makers-row.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { RunDetails, RunReading, StoredRun, StoredSetup } from '../../core/document/stored.ts';
-import { withChanges } from '../../core/document/change.ts';
-import type { RunComparison } from '../../core/testing/compare/comparison.ts';
 import type { RunsLearnt } from '../../core/testing/learn.ts';
 import type { Quality } from '../../core/testing/quality.ts';
 import type { Planned } from '../../core/testing/planned.ts';
 import type { Stage } from '../../core/testing/plan/stage.ts';
 import type { Expected } from '../../core/testing/record/expected.ts';
 import { unitContextOf } from '../../core/testing/files/unit-context.ts';
-import { observedOf } from '../../core/testing/record/run-readings.ts';
-import type { Thinned } from '../../core/testing/record/thin.ts';
 import type { Fault } from '../../core/testing/stand/faults.ts';
 import { askWorker } from '../../workers/client.ts';
 import { withDrag } from '../../core/testing/speed/with-drag.ts';
 import { LiveRun } from './live-run.svelte.ts';
+import { lookAtRun, type LookedRun } from './look-at-run.ts';
 import { Meter } from './meter.svelte.ts';
 
 /** Newest runs whose readings are counted. */
 const MOST_JUDGED = 24;
-
-/** A run that is looked at: its curve, and beside its prediction. */
-export interface Looked {
-  readonly run: StoredRun;
-  readonly overview: Thinned | null;
-  readonly comparison: RunComparison | null;
-}
 
 /** A stage's throttle is held no longer than so many times the stage's seconds. */
 const HELD_TIMES = 2;
@@ -52,7 +42,7 @@ export class TestState {
   live = $state.raw<LiveRun | null>(null);
   /** The meter that readings come from; null until that is chosen. */
   meter = $state.raw<Meter | null>(null);
-  looked = $state.raw<Looked | null>(null);
+  looked = $state.raw<LookedRun | null>(null);
   learnt = $state.raw<RunsLearnt | null>(null);
   /** Runs that are learnt from, by id. */
   picked = $state.raw<readonly number[]>([]);
@@ -248,19 +238,10 @@ export class TestState {
 
   /** Looks at a run: its curve, and beside its prediction. */
   async look(id: number): Promise<void> {
-    const whole = await call('readRun', { id });
-    if (!whole.ok) {
-      this.problem = whole.message;
-      return;
-    }
-    const { run, document, overview } = whole.value;
-    const changes = run.details.changes ?? [];
-    const made = changes.length > 0 ? withChanges(document, changes) : document;
-    const comparison = await this.#ask(() =>
-      askWorker('thorough', (w) => w.compareRun(made, observedOf(run, document), this.#rows))
-    );
-    this.looked = { run, overview, comparison };
-    this.picked = run.readings.length > 0 ? [id] : [];
+    const looked = await this.#ask(() => lookAtRun(id, this.#rows));
+    if (!looked) return;
+    this.looked = looked;
+    this.picked = looked.run.readings.length > 0 ? [id] : [];
     this.learnt = null;
   }
 

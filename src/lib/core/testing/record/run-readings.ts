@@ -144,6 +144,10 @@ export function observedOf(
   }));
 }
 
+/** The highest amps of a run: of all its samples where it was recorded, else of its readings; null where none were read. */
+export const highestAmps = ({ details, readings }: Pick<StoredRun, 'details' | 'readings'>): number | null =>
+  details.peakA ?? max(readings, (r) => r.batteryCurrentA ?? undefined) ?? null;
+
 /** Entries of a plan's log from the runs that were stages of it, oldest first: of each the hardest reading. */
 export function logOf(runs: readonly StoredRun[]): LogEntry[] {
   return runs

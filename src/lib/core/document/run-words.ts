@@ -1,4 +1,4 @@
-import type { Damage } from '../../core/document/run-schema.ts';
+import type { Damage, RunSource } from './run-schema.ts';
 
 /** What a part looked like that broke, as it is chosen. */
 export const DAMAGE_WORDS: Readonly<Record<Damage, string>> = {
@@ -11,4 +11,9 @@ export const DAMAGE_WORDS: Readonly<Record<Damage, string>> = {
   other: 'something else'
 };
 /** Where the readings of a run are from, in a word. */
-export const SOURCE_WORDS = { typed: 'typed', file: 'file', serial: 'meter', stand: 'simulated' } as const;
+export const SOURCE_WORDS: Readonly<Record<RunSource, string>> = {
+  typed: 'typed',
+  file: 'file',
+  serial: 'meter',
+  stand: 'simulated'
+};
