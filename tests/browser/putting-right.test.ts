@@ -95,7 +95,7 @@ test('setups of the demo’s crafts are put right by pressing what is offered, a
       assert.ok(after < before, `setup ${id}: ${said}: ${before}, then ${after}`);
     }
   }
-  assert.ok(pressed >= 6, `${pressed} presses`);
+  assert.ok(pressed >= 0.7 * SETUPS.length, `${pressed} presses of ${SETUPS.length} setups`);
   await saved(page);
   assert.deepEqual(errors, []);
   await page.close();

@@ -205,7 +205,7 @@
     </p>{/if}
   {#if way !== 'two' && one.kv}
     <p class="mt-3 text-sm" data-testid="test-kv">
-      KV <b class="figure">{show(one.kv.value, 4)}</b> ±{show(100 * one.kv.relativeSd, 2)} %
+      KV <b class="figure">{show(one.kv.value)}</b> ±{show(100 * one.kv.relativeSd, 2)} %
       <span class="text-ink-soft">{one.kv.working}</span>
     </p>
   {/if}

@@ -3,7 +3,7 @@
   import type { SetupDocument } from '../../core/document/schema.ts';
   import type { RunReading } from '../../core/document/stored.ts';
   import { unloadedRpmAt } from '../../core/testing/instruments/unloaded-rpm.ts';
-  import { displayUnit } from '../../core/units/quantity.ts';
+  import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { show } from '../../core/units/show.ts';
   import { units } from '../format/units.svelte.ts';
   import type { Channel } from '../../core/testing/record/sample.ts';
@@ -41,6 +41,11 @@
     ['packC', 'pack']
   ];
   const FIELDS = TITLES.map(([field, title]) => [field, title, CHANNEL_QUANTITY[field]] as const);
+  /** The unit behind a title, where the title is not the unit itself. */
+  const unitOf = (title: string, quantity: QuantityName): string => {
+    const { label } = displayUnit(quantity, units.choice);
+    return label === title ? '' : ` ${label}`;
+  };
   const blank = (): Partial<Record<Field, string>> => ({ throttle: String(Math.round(100 * throttle)) });
   let lines = $state<Partial<Record<Field, string>>[]>([blank()]);
   let problem = $state('');
@@ -100,7 +105,7 @@
       <thead class="text-ink-soft text-xs">
         <tr
           >{#each FIELDS as [field, title, quantity] (field)}<th class="px-1 text-right font-normal"
-              >{title} {displayUnit(quantity, units.choice).label}</th
+              >{title}{unitOf(title, quantity)}</th
             >{/each}</tr
         >
       </thead>
@@ -128,8 +133,12 @@
   </div>
   {#if problem}<p class="border-ink mt-1 border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
   <div class="mt-1 flex items-center gap-3">
-    <Button size="sm" class="py-1" disabled={busy} data-testid="typed-log" onclick={() => void log()}
-      >log it</Button
+    <Button
+      size="sm"
+      class="py-1 whitespace-nowrap"
+      disabled={busy}
+      data-testid="typed-log"
+      onclick={() => void log()}>log it</Button
     >
     <button
       class="press text-sm underline"

@@ -232,6 +232,19 @@ test('hostile files end in a sentence: no text, no rows, endless lines, nothing 
     long.state.errors.map((e) => e.code),
     ['long-line']
   );
+  const endless = read('time,amps\n0,1\n1e999,2\n2,1e999\n3,4\n');
+  assert.deepEqual(
+    endless.state.errors.map((e) => [e.line, e.code]),
+    [
+      [3, 'no-number'],
+      [4, 'beyond']
+    ]
+  );
+  assert.equal(endless.samples.length, 2);
+  const wide = guessMapping(
+    `${Array.from({ length: 5000 }, (_, k) => `c${k}`).join(',')}\n${'1,'.repeat(4999)}1\n`
+  );
+  assert.equal(wide.columns.length, 120);
   assert.equal(read('time,amps\n').state.errors[0].code, 'no-rows');
   assert.equal(read('').state.errors[0].code, 'no-rows');
   assert.equal(read('time,humidity\n0,1\n1,2\n').state.errors[0].code, 'tells-nothing');

@@ -46,7 +46,7 @@ export function lineReader(
       : time.isTime
         ? (timeOf(cells[time.at])?.seconds ?? NaN)
         : (numberOf(cells[time.at], mapping.decimal) ?? NaN);
-    if (Number.isNaN(told)) return null;
+    if (!Number.isFinite(told)) return null;
     if (Number.isNaN(start)) start = told;
     const seconds = (told - start) * (time && !time.isTime ? time.factor : 1);
     if (seconds < last) return null;

@@ -189,6 +189,9 @@ function unitOfFigures(role: Role, cells: readonly string[], decimal: '.' | ',')
 }
 
 const DEFAULT_HZ = 10;
+/** Most columns that are looked at, and most letters of a title: beyond them nothing of a meter stands. */
+const MOST_COLUMNS = 120;
+const LONGEST_TITLE = 120;
 
 /**
  * How the head of a text is likely to be read: delimiter, decimal sign, where its table begins, what its columns are and in
@@ -206,10 +209,10 @@ export function guessMapping(head: string, delimiter?: string): Mapping {
   // units on a line of their own below the titles
   const below = dialect.headerLine > 0 ? cellsOf(lines[dialect.headerLine] ?? '', dialect.delimiter) : [];
   const unitLine = dialect.firstLine > dialect.headerLine + 1 ? below : [];
-  const width = Math.max(titles.length, ...rows.slice(0, 20).map((r) => r.length));
+  const width = Math.min(Math.max(titles.length, ...rows.slice(0, 20).map((r) => r.length)), MOST_COLUMNS);
   const taken = new Set<Role>();
   const columns = Array.from({ length: width }, (_, k): Column => {
-    const title = (titles[k] ?? '').trim().replace(/^"|"$/g, '') || `column ${k + 1}`;
+    const title = (titles[k] ?? '').trim().replace(/^"|"$/g, '').slice(0, LONGEST_TITLE) || `column ${k + 1}`;
     const told = titles[k] === undefined ? null : roleOfTitle(title);
     // the first of its kind counts: a second one is of a second sensor
     const role = told !== null && !taken.has(told) ? told : null;

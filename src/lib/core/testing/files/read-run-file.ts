@@ -163,7 +163,7 @@ export class RunFileReader {
       return seconds - this.#start;
     }
     const figure = numberOf(cell, this.#mapping.decimal);
-    if (figure === null || Number.isNaN(figure)) {
+    if (figure === null || !Number.isFinite(figure)) {
       this.#fault(time.title, 'no-number', { cell });
       return NaN;
     }
