@@ -53,7 +53,6 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
   ],
   ['compare', '/match/1', click('compare')],
   ['the plan of a test', '/test/1'],
-  ['typed readings', '/test/17', click('stage-run-1'), click('source-typed')],
   ['a scale', '/test/17', click('stage-run-1'), click('source-typed'), click('instrument-scale')],
   ['a file of a meter', '/test/1', click('stage-throttle-100'), fileOfMeter],
   ['a meter', '/test/1', click('stage-throttle-100'), click('source-serial')],
@@ -85,7 +84,6 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
   ],
   ['a motor by a drill', '/shelf', click('motor-test-open'), click('way-drill')],
   ['motors', '/shelf', click('kind-motor')],
-  ['propulsors', '/shelf', click('kind-propulsor')],
   ['a part', '/shelf', click('kind-motor'), click('new-part')],
   [
     'find',
@@ -115,7 +113,7 @@ const SIZES: readonly [width: number, height: number][] = [
 
 /** Widths that every view is read at, and views that are read at all of them. */
 const EVERYWHERE: readonly number[] = [1280, 820, 390];
-const MAIN: readonly string[] = ['hangar', 'aeroplane', 'find', 'another propeller', 'the plan of a test'];
+const MAIN: readonly string[] = ['hangar', 'aeroplane', 'find', 'the plan of a test'];
 
 /** Looks at most, and between them, ms: charts follow a new width with the next frame, or later on a busy machine. */
 const MOST_LOOKS = 20;
