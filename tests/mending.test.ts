@@ -143,9 +143,12 @@ test(`${BRIEFS} first sketches of sensible briefs: nothing over, or the sentence
   assert.ok(whole >= 0.9 * BRIEFS, `${whole} of ${BRIEFS} have nothing over`);
 });
 
+/** The first setup of every craft; with ISKARN_ALL_SETUPS=1 every one. */
+const ALL = process.env.ISKARN_ALL_SETUPS === '1';
+
 test('the demo’s setups: pressing what is offered ends, and never goes in circles', () => {
   for (const craft of DEMO_CRAFTS)
-    for (const spec of craft.setups) {
+    for (const spec of ALL ? craft.setups : craft.setups.slice(0, 1)) {
       const seen = new Set<string>();
       let setup = setupDocument(craft, spec);
       for (let press = 0; press < 6; press++) {
