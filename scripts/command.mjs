@@ -1,4 +1,4 @@
-// Runs one of the commands (predict, calibrate, search, change, plan) from a bundle that is made once per state of the sources: starting
+// Runs one of the commands (predict, calibrate, search, change, plan, sheet) from a bundle that is made once per state of the sources: starting
 // the TypeScript sources directly takes twice as long.
 import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { parseJson } from '../src/lib/core/text/json.ts';
 
 /** What a command makes of one request: an answer, or errors. */
-export type CommandResult = { ok: true; answer: unknown } | { ok: false; errors: unknown };
+export type CommandResult = { ok: true; answer: unknown; isText?: true } | { ok: false; errors: unknown };
 
 const fail = (message: string): { ok: false; errors: object } => ({
   ok: false,
@@ -96,6 +96,9 @@ export function runCommand(name: string, run: (request: unknown) => CommandResul
     return;
   }
   const result = one(text);
-  if (result.ok) process.stdout.write(`${JSON.stringify(result.answer, null, 2)}\n`);
+  if (result.ok)
+    process.stdout.write(
+      result.isText ? String(result.answer) : `${JSON.stringify(result.answer, null, 2)}\n`
+    );
   else refuse(result.errors);
 }

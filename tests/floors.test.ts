@@ -10,10 +10,10 @@ const root = join(import.meta.dirname, '..');
 /** Packages that each part of the house may use. */
 const PACKAGES: Record<string, RegExp> = {
   'lib/core':
-    /^(ajv|json-schema-to-ts|ml-levenberg-marquardt|ml-matrix|papaparse|fflate|fft\.js|d3-array|d3-geo|saxes|dlv|dset|dset\/merge)$/,
+    /^(ajv|json-schema-to-ts|ml-levenberg-marquardt|ml-matrix|papaparse|fflate|@scure\/base|qrcode|fft\.js|d3-array|d3-geo|saxes|dlv|dset|dset\/merge)$/,
   'lib/workers': /^comlink$/,
   'lib/api': /^(ajv|json-schema-to-ts)$/,
-  'lib/ui': /^(svelte|svelte\/.*|flowbite-svelte|d3-.*|@tanstack\/table-core|\$app\/.*|fflate)$/,
+  'lib/ui': /^(svelte|svelte\/.*|flowbite-svelte|d3-.*|@tanstack\/table-core|\$app\/.*|fflate|jsqr)$/,
   'lib/server': /^(better-sqlite3|piscina|node:.*|@sveltejs\/kit|ajv|papaparse|fflate)$/
 };
 

@@ -13,7 +13,7 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
     name: 'parts',
     holds: 'what each part of the power path is and does, what is on sale',
     folders: [
-      ...['pack', 'wiring', 'esc', 'motor', 'propulsor'].map((f) => `lib/core/parts/${f}`),
+      ...['pack', 'wiring', 'supply', 'esc', 'motor', 'propulsor'].map((f) => `lib/core/parts/${f}`),
       'lib/core/craft',
       'lib/core/catalogue'
     ]
@@ -44,6 +44,12 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
     holds: 'what people come for, one folder each',
     folders: [
       'predict',
+      'supply',
+      'harness',
+      'balance',
+      'cautions',
+      'sheet',
+      'help',
       'remedy',
       'mend',
       'brief',

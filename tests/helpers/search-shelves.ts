@@ -351,8 +351,46 @@ export function shelves(): SearchCase[] {
       limits: { ownedOnly: true, series: [3, 4], maxCurrentA: 45, largestPropM: 0.28 },
       counts: { motor: 7, propulsor: 6, battery: 8, esc: 5 }
     }),
-    fitted(of('aeroplanes of which some parts were fitted', 'aeroplane', 22))
+    fitted(of('aeroplanes of which some parts were fitted', 'aeroplane', 22)),
+    plugged(
+      of('aeroplanes with plugs, servos on the supplies and a camera on the pack', 'aeroplane', 23, {
+        brief: {
+          auxiliaryCurrentA: null,
+          wiring: { gaugeAwg: 14, leadLengthM: 0.15, connectorA: null },
+          loads: [
+            { kind: 'servo', size: 'mini', count: 5, maxVoltageV: 5.5 },
+            { kind: 'receiver' },
+            { kind: 'retract', count: 2 }
+          ],
+          rail: [
+            { kind: 'camera', maxVoltageV: 15, currentA: 0.4 },
+            { kind: 'lights', currentA: 0.8, fedBy: 'supply' }
+          ]
+        },
+        counts: { motor: 4, propulsor: 3, battery: 4, esc: 4 }
+      })
+    )
   ];
+}
+
+/** The parts of a shelf with plugs of many kinds, and ESCs whose supplies give other volts. Invented. */
+function plugged(searched: SearchCase): SearchCase {
+  const { battery, esc } = searched.parts;
+  const plugs = ['moulded-2', 'flat-blades', 'moulded-3.5', 'bullets-4'] as const;
+  return {
+    ...searched,
+    parts: {
+      ...searched.parts,
+      battery: battery.map((p, k) => ({
+        ...p,
+        document: { ...p.document, connector: plugs[k % plugs.length] }
+      })),
+      esc: esc.map((p, k) => ({
+        ...p,
+        document: { ...p.document, connector: plugs[(k + 1) % 3], becV: k === 1 ? 6 : 5 }
+      }))
+    }
+  };
 }
 
 /** A search after runs with one motor, two propulsors and a pack of its shelf: KV 6 % above, much power taken, a tired pack. Invented. */

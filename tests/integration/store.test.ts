@@ -455,7 +455,8 @@ test('settings are kept beside each other: what is not named stays', () => {
   value(putSettings(db, { schools: { 'esc-current': '+5A' } }));
   assert.deepEqual(getSettings(db), {
     units: { mass: 'oz', speed: 'mph' },
-    schools: { 'pack-current': '2x', 'esc-current': '+5A' }
+    schools: { 'pack-current': '2x', 'esc-current': '+5A' },
+    acknowledged: {}
   });
   db.prepare("UPDATE setting SET value = json_set(value, '$.mass', 'stone') WHERE key = 'units'").run();
   assert.deepEqual(getSettings(db).units, { speed: 'mph' }, 'what is not known today is passed over');

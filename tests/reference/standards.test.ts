@@ -8,6 +8,7 @@ import {
   gaugeAreaM2,
   gaugeDiameterM
 } from '../../src/lib/core/parts/wiring/lead-resistance.ts';
+import { ampacityOf } from '../../src/lib/core/parts/wiring/lead-heat.ts';
 import { windingResistanceFactor } from '../../src/lib/core/parts/motor/temperature.ts';
 
 const near = (got: number, want: number, relative: number, what: string): void =>
@@ -87,4 +88,23 @@ test('vapour pressure of water: 1228, 1706, 2339 Pa at 10, 15, 20 °C (steam tab
   near(vapourPressurePa(10), 1228, 0.003, '10 °C');
   near(vapourPressurePa(15), 1706, 0.003, '15 °C');
   near(vapourPressurePa(20), 2339, 0.003, '20 °C');
+});
+
+// DIN VDE 0298-4 (2013), table 11: single flexible cores with PVC laid free in air of 30 °C, copper at 70 °C; mm², A. From memory.
+// Outer diameters of such cores (H05V-K, H07V-K), mm, from makers' lists, ±0.2.
+const VDE_0298: [number, number, number][] = [
+  [0.75, 2.4, 15],
+  [1, 2.6, 19],
+  [1.5, 3.0, 24],
+  [2.5, 3.6, 32],
+  [4, 4.2, 42],
+  [6, 4.9, 54],
+  [10, 6.5, 73],
+  [16, 7.7, 98]
+];
+test('DIN VDE 0298-4: what single cores carry in free air, 0.75 to 16 mm², within 8 %', () => {
+  for (const [mm2, outerMm, amps] of VDE_0298) {
+    const bareM = 1.15e-3 * Math.sqrt((4 * mm2) / Math.PI);
+    near(ampacityOf(mm2 * 1e-6, bareM, outerMm / 1000, 70, 30), amps, 0.08, `${mm2} mm²`);
+  }
 });

@@ -48,6 +48,8 @@ export const PATHS = {
   deleteSetup: ['DELETE', '/api/v1/setups/{id}'],
   readSetup: ['GET', '/api/v1/setups/{id}'],
   editSetup: ['PUT', '/api/v1/setups/{id}'],
+  sheetJson: ['GET', '/api/v1/setups/{id}/sheet.json'],
+  sheetMarkdown: ['GET', '/api/v1/setups/{id}/sheet.md'],
   duplicateSetup: ['POST', '/api/v1/setups/{id}/duplicate'],
   listRuns: ['GET', '/api/v1/crafts/{id}/runs'],
   logRun: ['POST', '/api/v1/setups/{id}/runs'],

@@ -32,6 +32,7 @@ import type {
   StoredSearch,
   StoredSetup
 } from '../core/document/stored.ts';
+import type { BuildSheet } from '../core/sheet/sheet.ts';
 import type { SearchAnswer } from '../core/search/answer-search.ts';
 import { savedSearchSchema, type SavedSearch } from '../core/search/saved-search.ts';
 import { briefSchema } from '../core/mend/sketch-checked.ts';
@@ -316,7 +317,10 @@ export const ROUTES = {
   }),
   writeSettings: route('writeSettings', {
     summary: 'Chooses units and schools; what is not named stays.',
-    body: { kind: 'json', is: as<{ units?: object; schools?: object }>(settingsSchema) },
+    body: {
+      kind: 'json',
+      is: as<{ units?: object; schools?: object; acknowledged?: object }>(settingsSchema)
+    },
     answer: as<Settings>(named('Settings')),
     refuses: []
   }),
@@ -401,6 +405,18 @@ export const ROUTES = {
     body: { kind: 'json', is: byRevision, optional: true },
     answer: marked,
     refuses: [404, 409]
+  }),
+  sheetJson: route('sheetJson', {
+    summary:
+      'The build sheet of a setup: parts, figures, wiring, settings, cautions, test, and the setup itself.',
+    answer: as<BuildSheet>(named('BuildSheet')),
+    refuses: [404, 429]
+  }),
+  sheetMarkdown: route('sheetMarkdown', {
+    summary: 'The build sheet of a setup as Markdown.',
+    answer: as<never>({ type: 'string', format: 'binary' }),
+    sendsFile: true,
+    refuses: [404, 429]
   }),
   undoSetup: action('undoSetup', 'Goes back to the revision this one was made from.'),
   redoSetup: action('redoSetup', 'Goes forward again.'),

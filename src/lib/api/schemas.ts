@@ -238,8 +238,53 @@ export const SCHEMAS = {
     measured: { type: 'object', additionalProperties: number },
     owned: flag,
     note: text,
+    price: nullable(number),
     retired: flag,
     fitted: nullable(object({ at: text, from: text, says: text, calibration: { type: 'object' } }))
+  }),
+  BuildSheet: object({
+    format: { const: 'iskarn.sheet/1' },
+    craft: object({ name: text, kind: text, massKg: number, purpose: text }),
+    setup: text,
+    revision: nullable(whole),
+    madeOn: nullable(text),
+    parts: object({
+      parts: list(
+        object({
+          id: text,
+          title: text,
+          name: text,
+          says: text,
+          count: whole,
+          state: { enum: ['owned', 'to buy', 'not on the shelf'] },
+          price: nullable(number)
+        })
+      ),
+      toBuy: nullable(number),
+      unpriced: flag
+    }),
+    figures: list(object({ id: text, title: text, quantity: text, value: number, band: nullable(pair) })),
+    findings: list(object({ id: text, title: text, finding: text, word: text, short: text })),
+    estimates: list(text),
+    harness: { type: 'object' },
+    schematic: { type: 'object' },
+    receiver: { type: 'object' },
+    balance: nullable({ type: 'object' }),
+    settings: list(object({ id: text, title: text, text })),
+    cautions: list(
+      object({
+        act: text,
+        title: text,
+        cautions: list(object({ id: text, act: text, severity: text, text }))
+      })
+    ),
+    defers: text,
+    plan: nullable(reference('Plan')),
+    over: list(text),
+    fitted: flag,
+    carried: list(text),
+    carriedWhole: flag,
+    document: reference('Setup')
   }),
   SearchRequest: standardSchema(searchRequestSchema) as Json,
   SearchAnswer: object({

@@ -282,7 +282,16 @@ test('an import of the shelf is planned, done, and taken back; bad rows hold it 
 test('settings: what is not named stays; health and schemas answer', async () => {
   await ask('PUT', '/api/v1/settings', { units: { mass: 'oz' }, schools: { 'pack-current': '2x' } });
   const { value } = await ask('PUT', '/api/v1/settings', { schools: { 'esc-current': '+5A' } });
-  assert.deepEqual(value, { units: { mass: 'oz' }, schools: { 'pack-current': '2x', 'esc-current': '+5A' } });
+  const acknowledged = { 'props-off': true };
+  await ask('PUT', '/api/v1/settings', { acknowledged: { ...acknowledged, eyes: true } });
+  // shown again: no longer read
+  await ask('PUT', '/api/v1/settings', { acknowledged: { eyes: false } });
+  assert.deepEqual(value, {
+    units: { mass: 'oz' },
+    schools: { 'pack-current': '2x', 'esc-current': '+5A' },
+    acknowledged: {}
+  });
+  assert.deepEqual((await ask('GET', '/api/v1/settings')).value.acknowledged, acknowledged);
   assert.equal((await ask('GET', '/api/health')).value.ok, true);
   for (const format of ['setup', 'craft', 'shelf'])
     assert.match((await ask('GET', `/api/v1/schema/${format}`)).value.$id as string, /^iskarn\./);

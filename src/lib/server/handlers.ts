@@ -27,6 +27,7 @@ import { editRun, getRun, getRunWhole, listRuns, logRun, markRun } from './runs/
 import { recallColumns, rememberColumns } from './runs/column-mappings.ts';
 import { csvFile, knownDetails, knownReading } from './runs/edges.ts';
 import { search, shelfParts } from './search.ts';
+import { markdownFile, sheetAsked } from './sheets.ts';
 import { getSettings, putSettings } from './settings.ts';
 import {
   createSetup,
@@ -187,6 +188,19 @@ export const HANDLERS: Handlers = {
       revision
     ),
   deleteSetup: ({ db, id, revision }) => deleteSetup(db, id, revision),
+  sheetJson: async ({ db, id }) => {
+    const asked = sheetAsked(db, id);
+    if (!asked.ok) return asked;
+    const made = await compute('sheet', asked.value.document, asked.value.more);
+    return made.ok ? found(made.answer) : invalid(made.errors.errors);
+  },
+  sheetMarkdown: async ({ db, id }) => {
+    const asked = sheetAsked(db, id);
+    if (!asked.ok) return asked;
+    const { document, more } = asked.value;
+    const made = await compute('sheetText', document, more, getSettings(db).units);
+    return made.ok ? found(markdownFile(`sheet-${id}.md`, made.answer)) : invalid(made.errors.errors);
+  },
   undoSetup: ({ db, id, revision }) => undoSetup(db, id, revision),
   redoSetup: ({ db, id, revision }) => redoSetup(db, id, revision),
   duplicateSetup: ({ db, id }) => duplicateSetup(db, id),

@@ -17,10 +17,11 @@ interface Row {
   note: string;
   retired: number;
   fitted: string | null;
+  price: number | null;
 }
 
 const COLUMNS = `id, revision, kind, name, document, measured, owned, note,
-  json_extract(life, '$.retired.at') IS NOT NULL AS retired, fitted`;
+  json_extract(life, '$.retired.at') IS NOT NULL AS retired, fitted, price`;
 
 const fromRow = (r: Row): StoredPart => ({
   ...r,
@@ -61,18 +62,21 @@ export function createPart(db: Db, input: unknown): Outcome<StoredPart> {
 /** Stores a part that was checked; its id. */
 export function insertPart(db: Db, p: CheckedPart): number {
   const { lastInsertRowid } = db
-    .prepare('INSERT INTO part (kind, name, document, measured, owned, note) VALUES (?, ?, ?, ?, ?, ?)')
+    .prepare(
+      'INSERT INTO part (kind, name, document, measured, owned, note, price) VALUES (?, ?, ?, ?, ?, ?, ?)'
+    )
     .run(...columnsOf(p));
   return Number(lastInsertRowid);
 }
 
-const columnsOf = (p: CheckedPart): [string, string, string, string, number, string] => [
+const columnsOf = (p: CheckedPart): [string, string, string, string, number, string, number | null] => [
   p.kind,
   p.name,
   JSON.stringify(p.document),
   JSON.stringify(p.measured),
   p.owned ? 1 : 0,
-  p.note
+  p.note,
+  p.price
 ];
 
 /** Changes a part. @param revision the one the edit was made from */
@@ -85,7 +89,7 @@ export function editPart(db: Db, id: number, input: unknown, revision: unknown):
     const stale = staleness(revision, current.value, 'part', true);
     if (stale) return stale;
     db.prepare(
-      'UPDATE part SET kind = ?, name = ?, document = ?, measured = ?, owned = ?, note = ?, revision = revision + 1 WHERE id = ?'
+      'UPDATE part SET kind = ?, name = ?, document = ?, measured = ?, owned = ?, note = ?, price = ?, revision = revision + 1 WHERE id = ?'
     ).run(...columnsOf(part.value), id);
     return getPart(db, id);
   });

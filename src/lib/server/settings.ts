@@ -10,7 +10,8 @@ const read = (db: Db, key: string): unknown => {
 };
 
 /** The settings; what was never chosen is empty and takes the defaults, what is not known today is passed over. */
-export const getSettings = (db: Db): Settings => soundSettings(read(db, 'units'), read(db, 'schools'));
+export const getSettings = (db: Db): Settings =>
+  soundSettings(read(db, 'units'), read(db, 'schools'), read(db, 'acknowledged'));
 
 /** Stores choices beside those that stand: what is not named stays as it is. */
 export function putSettings(db: Db, value: unknown): Outcome<Settings> {
@@ -24,6 +25,8 @@ export function putSettings(db: Db, value: unknown): Outcome<Settings> {
     );
     if (given.units) put.run('units', JSON.stringify({ ...standing.units, ...given.units }));
     if (given.schools) put.run('schools', JSON.stringify({ ...standing.schools, ...given.schools }));
+    if (given.acknowledged)
+      put.run('acknowledged', JSON.stringify({ ...standing.acknowledged, ...given.acknowledged }));
     return found(getSettings(db));
   });
 }

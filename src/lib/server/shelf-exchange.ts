@@ -17,6 +17,7 @@ const portable = (db: Db): PortablePart[] => {
     name: p.name,
     owned: p.owned,
     note: p.note,
+    price: p.price,
     document: p.document as Record<string, unknown>,
     measured: p.measured,
     tables: (tables.get(p.id) ?? []).map(({ title, rows }) => ({ title, rows }))

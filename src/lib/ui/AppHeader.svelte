@@ -10,7 +10,7 @@
     craft = null,
     children
   }: {
-    room: 'hangar' | 'match' | 'find' | 'change' | 'test' | 'shelf' | 'settings';
+    room: 'hangar' | 'match' | 'find' | 'change' | 'test' | 'sheet' | 'help' | 'shelf' | 'settings';
     /** The craft that is worked on, by the setup that is open or was opened last; null where there is none. */
     craft?: { name: string; setupId: number } | null;
     children?: Snippet;
@@ -27,7 +27,8 @@
           { id: 'match', title: 'Match', href: `/match/${craft.setupId}` },
           { id: 'find', title: 'Find', href: `/find/${craft.setupId}` },
           { id: 'change', title: 'Change', href: `/change/${craft.setupId}` },
-          { id: 'test', title: 'Test', href: `/test/${craft.setupId}` }
+          { id: 'test', title: 'Test', href: `/test/${craft.setupId}` },
+          { id: 'sheet', title: 'Sheet', href: `/sheet/${craft.setupId}` }
         ]
   );
 </script>

@@ -1,3 +1,4 @@
+import { balanceStateOf } from '../model/balance.ts';
 import { partMasses } from '../model/all-up-mass.ts';
 import type { SetupDocument } from '../document/schema.ts';
 
@@ -19,6 +20,12 @@ export interface Balance {
 /** Arm of ballast over that of the pack, on the other side, where none is told: a long tail or nose. (m) */
 const OPPOSITE = -1.5;
 
+/** Arm of the pack in a list of masses, before the wished balance point; null where it is in none. */
+function listedArmM(setup: SetupDocument): number | null {
+  const state = balanceStateOf(setup);
+  return state?.packAtM == null || state.wantedM === null ? null : state.wantedM - state.packAtM;
+}
+
 /**
  * Moments about the balance point: m₁ x₁ = m₂ x₂ keeps it; a pack that stays at x₁ asks for ballast m_b x_b = −(m₂ − m₁) x₁;
  * left alone the point moves by (m₂ − m₁) x₁ / M. Statics. Null where the pack's mass does not change.
@@ -28,7 +35,7 @@ export function balanceOf(before: SetupDocument, after: SetupDocument): Balance 
     partMasses(setup).find((m) => m.part === 'battery')?.kg ?? null;
   const [beforeKg, afterKg] = [kg(before), kg(after)];
   if (beforeKg === null || afterKg === null || Math.abs(afterKg - beforeKg) < 0.0005) return null;
-  const armM = after.craft.packArmM ?? null;
+  const armM = after.craft.packArmM ?? listedArmM(before);
   if (armM === null)
     return { beforeKg, afterKg, armM, newArmM: null, ballastKg: null, ballastArmM: null, shiftM: null };
   const grown = afterKg - beforeKg;

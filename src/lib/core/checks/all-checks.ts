@@ -1,3 +1,4 @@
+import { balance } from './balance.ts';
 import { boatPlaning } from './boat-planing.ts';
 import { boatRpm } from './boat-rpm.ts';
 import { boatSlip } from './boat-slip.ts';
@@ -31,7 +32,9 @@ import { packCurrent } from './pack-current.ts';
 import { packTemperature } from './pack-temperature.ts';
 import { packWeight } from './pack-weight.ts';
 import { payload } from './payload.ts';
+import { loadVolts } from './load-volts.ts';
 import { pitchSpeed } from './pitch-speed.ts';
+import { plugMatch } from './plug-match.ts';
 import { propulsorRpm } from './propulsor-rpm.ts';
 import { railVoltage } from './rail-voltage.ts';
 import { receiverSupply } from './receiver-supply.ts';
@@ -58,6 +61,7 @@ const ALL = [
   time,
   wiringCurrent,
   connectorCurrent,
+  plugMatch,
   voltageDrop,
   leadLength,
   escCurrent,
@@ -71,6 +75,7 @@ const ALL = [
   escElectricalRpm,
   receiverSupply,
   receiverVolts,
+  loadVolts,
   railVoltage,
   motorCurrent,
   motorPower,
@@ -92,6 +97,7 @@ const ALL = [
   thrustToWeight,
   hoverThrottle,
   payload,
+  balance,
   handLaunch,
   levelSpeed,
   climb,

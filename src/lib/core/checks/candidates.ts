@@ -2,15 +2,19 @@ import { partTitleOnRail } from '../document/rail-words.ts';
 import { withArticle } from '../text/article.ts';
 import { listed } from '../text/listed.ts';
 import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
+import { CONNECTORS } from '../catalogue/connectors.ts';
 import { CONNECTORS_A, GAUGES } from '../catalogue/leads.ts';
 import { FAN_SIZES_M } from '../catalogue/fans.ts';
 import { C_RATES, capacitiesAbove, capacitiesBelow } from '../catalogue/packs.ts';
 import { PROPELLER_SIZES } from '../catalogue/propeller-sizes.ts';
+import { SUPPLIES_A } from '../catalogue/receiver-supplies.ts';
 import { screwDiametersM } from '../catalogue/screws.ts';
 import { otherWindings } from '../catalogue/windings.ts';
 import type { Change } from '../document/change.ts';
 import type { Motor, SetupDocument } from '../document/schema.ts';
 import { estimateMotorMassKg } from '../parts/motor/estimate.ts';
+import { plugsOf } from '../model/plugs.ts';
+import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import type { Situation } from '../situation/situation.ts';
 import { INCH_M } from '../units/convert.ts';
@@ -365,9 +369,6 @@ export function thickerLeads(s: Situation): Ladder {
   }));
 }
 
-/** Amps of separate supplies on sale. Common practice, no source. */
-const SUPPLIES_A = [3, 5, 8, 10, 15, 20, 30] as const;
-
 /** Volts of a pack fresh off the charger, to a tenth. */
 const fullVolts = ({ battery: b }: SetupDocument): number =>
   Math.ceil(10 * b.series * CHEMISTRIES[b.chemistry].fullV - 1e-9) / 10;
@@ -376,7 +377,7 @@ const fullVolts = ({ battery: b }: SetupDocument): number =>
 export function separateSupplies(s: Situation): Ladder {
   const { setup } = s;
   const outputV = setup.receiverSupply?.outputV ?? setup.esc?.becV ?? 5;
-  return SUPPLIES_A.filter((a) => a >= (setup.craft.receiverCurrentA ?? 0)).map((value) => ({
+  return SUPPLIES_A.filter((a) => a >= (receiverFeedOf(setup).peakA ?? 0)).map((value) => ({
     text: withArticle(`${value} A switching supply of its own for the receiver`),
     changes: [
       { path: 'receiverSupply.kind', value: 'switching' },
@@ -416,15 +417,79 @@ export function fedBySupply(s: Situation): Ladder {
       ];
 }
 
-/** Connectors for more current. */
+/** Connectors for more current: by their rating where that is told, else other plugs at pack and ESC. */
 export function largerConnectors(s: Situation): Ladder {
   const { setup } = s;
   const amps = setup.wiring?.connectorA;
-  if (isFixed(setup, 'wiring') || amps == null) return [];
-  return CONNECTORS_A.filter((a) => a > amps).map((value) => ({
-    text: `a connector for ${value} A`,
-    changes: [{ path: 'wiring.connectorA', value }]
+  if (isFixed(setup, 'wiring')) return [];
+  if (amps != null)
+    return CONNECTORS_A.filter((a) => a > amps).map((value) => ({
+      text: `a connector for ${value} A`,
+      changes: [{ path: 'wiring.connectorA', value }]
+    }));
+  const { pack, esc, ratingA } = plugsOf(setup);
+  if (ratingA === null) return [];
+  return CONNECTORS.filter((c) => c.continuousA > ratingA).map(({ id, title }) => ({
+    text: `${title} at both ends`,
+    changes: [
+      ...(pack ? [{ path: 'battery.connector', value: id }] : []),
+      ...(esc ? [{ path: 'esc.connector', value: id }] : [])
+    ]
   }));
+}
+
+/** An adapter between unlike plugs, or the pack's plug on the ESC. */
+export function matchingPlugs(s: Situation): Ladder {
+  const { pack, unlike } = plugsOf(s.setup);
+  if (!unlike || !pack) return [];
+  return [
+    ...(isFixed(s.setup, 'esc')
+      ? []
+      : [
+          {
+            text: `the pack’s kind of plug soldered to the ESC`,
+            changes: [{ path: 'esc.connector', value: pack.id }]
+          }
+        ]),
+    ...(isFixed(s.setup, 'wiring')
+      ? []
+      : [{ text: 'an adapter between the plugs', changes: [{ path: 'wiring.adapter', value: 'fitted' }] }])
+  ];
+}
+
+/** Lower outputs that the supply can be set to, and a step-down in the lead of what cannot stand it. */
+export function gentlerVolts(s: Situation): Ladder {
+  const { setup } = s;
+  const feed = receiverFeedOf(setup);
+  const weak = feed.loads.flatMap((l) => {
+    const k = l.path.startsWith('loads.') ? Number(l.path.slice(6)) : -1;
+    const most = k < 0 ? null : setup.loads?.[k].maxVoltageV;
+    return most != null && l.volts > most ? [{ k, most, title: l.title }] : [];
+  });
+  if (weak.length === 0) return [];
+  const least = Math.min(...weak.map((w) => w.most));
+  const path = feed.source === 'esc' ? 'esc.becV' : 'receiverSupply.outputV';
+  return [
+    ...feed.outputsV
+      .filter((v) => v <= least)
+      .sort((a, b) => b - a)
+      .map((value) => ({
+        text: `the supply set to ${show(value)} V`,
+        changes: [{ path, value }]
+      })),
+    ...(feed.source === 'own-pack' && feed.kind === 'direct'
+      ? [
+          {
+            text: `a regulator of ${show(least)} V behind the receiver’s pack`,
+            changes: [{ path, value: least }]
+          }
+        ]
+      : []),
+    {
+      text: `a step-down to ${show(least)} V in the lead of ${listed(weak.map((w) => w.title))}`,
+      changes: weak.map(({ k, most }) => ({ path: `loads.${k}.stepDownV`, value: most }))
+    }
+  ];
 }
 
 /** Smaller ESCs that still stand 1.25 times the present current; the largest of them first. */

@@ -177,7 +177,7 @@ test('a separate receiver supply takes the place of the ESC’s own, with its ow
   const separate = { ...setup, receiverSupply: own };
   const amps = find(separate, 'receiver-supply');
   assert.equal(amps.finding, 'holds');
-  assert.match(amps.working, /take its middle wire out/);
+  assert.match(amps.working, /lift the middle pin out of the plug/);
   assert.equal(find(separate, 'receiver-volts').finding, 'holds');
   const low = find({ ...setup, receiverSupply: { ...own, maxVoltageV: 10 } }, 'receiver-volts');
   assert.equal(low.finding, 'over');

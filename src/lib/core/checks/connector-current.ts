@@ -1,3 +1,4 @@
+import { plugsOf } from '../model/plugs.ts';
 import { showUnit } from '../units/show.ts';
 import { largerConnectors, lighterPropulsors } from './candidates.ts';
 import { check } from './check.ts';
@@ -12,14 +13,14 @@ export const connectorCurrent = check({
   gives: ['room'],
   candidates: (s) => [largerConnectors(s), lighterPropulsors(s)],
   judge: (s) => {
-    const rating = s.setup.wiring?.connectorA;
-    if (rating == null) return null;
+    const { ratingA: rating, weakest } = plugsOf(s.setup);
+    if (rating === null) return null;
     return {
       value: s.worst.batteryCurrentA,
       band: s.worst.band?.batteryCurrentA,
       rating,
       working: () =>
-        `${showUnit(s.worst.batteryCurrentA, 'A')} through a connector made for ${showUnit(rating, 'A')}.`
+        `${showUnit(s.worst.batteryCurrentA, 'A')} through ${weakest} made for ${showUnit(rating, 'A')}.`
     };
   }
 });

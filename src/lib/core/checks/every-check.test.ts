@@ -1,4 +1,5 @@
 /** One case by hand of every check that holds and one that does not, with the limits worked out here; a table of data. */
+import { ampacityA, spellAmpacityA } from '../parts/wiring/lead-heat.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { withChanges, type Change } from '../document/change.ts';
@@ -106,10 +107,6 @@ interface Case {
 }
 
 const G = 9.80665;
-/** Copper of a gauge by ASTM B258, mm². */
-const mm2 = (awg: number): number => (Math.PI / 4) * (0.127 * 92 ** ((36 - awg) / 39)) ** 2;
-/** 12 A/mm² at 3.3 mm², more in thinner wire. */
-const leadA = (awg: number): number => 12 * mm2(awg) * (mm2(awg) / 3.3) ** -0.35;
 const amps = (s: Situation): number => s.worst.batteryCurrentA;
 const tipMs = (s: Situation): number => (Math.PI * 0.254 * s.worst.rpm) / 60;
 /** ISO 2533: speed of sound at 15 °C. */
@@ -123,6 +120,24 @@ const supply = (more: object): object => ({
   maxVoltageV: 26,
   ...more
 });
+
+/** The aeroplane with an airframe that was weighed and balanced without its pack. */
+const withBalance = (more: object): SetupDocument => ({
+  ...PLANE,
+  battery: { ...PLANE.battery, massKg: 0.18 },
+  craft: {
+    ...PLANE.craft,
+    balance: {
+      items: [
+        { name: 'airframe', massKg: 0.9, atM: 0.2 },
+        { part: 'battery', atM: 0.1 }
+      ],
+      ...more
+    }
+  }
+});
+
+const SERVOS = [{ kind: 'servo', size: 'standard', count: 4 }, { kind: 'receiver' }];
 
 /** The aeroplane with parts on the pack's own volts. */
 const withRail = (rail: NonNullable<SetupDocument['rail']>): SetupDocument => ({ ...PLANE, rail });
@@ -201,12 +216,55 @@ const CASES: Record<CheckId, readonly Case[]> = {
     { set: { 'craft.targetSeconds': null }, finding: 'unknown', says: /no wanted time/ }
   ],
   'wiring-current': [
-    { finding: 'holds', margin: leadA(12), limit: 1.6 * leadA(12), value: amps },
-    { set: { 'wiring.gaugeAwg': 24 }, finding: 'over', limit: 1.6 * leadA(24) }
+    { finding: 'holds', margin: ampacityA(12, 60, 25), limit: spellAmpacityA(12, 105, 25, 60), value: amps },
+    { set: { 'wiring.gaugeAwg': 24 }, finding: 'over', limit: spellAmpacityA(24, 105, 25, 60) },
+    // PVC gives in before the plugs do
+    {
+      set: { 'wiring.insulation': 'pvc' },
+      finding: 'holds',
+      limit: spellAmpacityA(12, 70, 25, 60),
+      says: /limit of its insulation/
+    },
+    // a hot day
+    {
+      set: { 'environment.airTemperatureC': 38 },
+      finding: 'holds',
+      margin: ampacityA(12, 60, 38)
+    },
+    { set: { 'craft.runSeconds': 600 }, finding: 'holds', limit: spellAmpacityA(12, 105, 25, 600) }
   ],
   'connector-current': [
     { finding: 'holds', limit: 60, value: amps },
-    { set: { 'wiring.connectorA': 10 }, finding: 'over', limit: 10 }
+    { set: { 'wiring.connectorA': 10 }, finding: 'over', limit: 10 },
+    // by the plugs where no rating is told: the weaker one
+    {
+      set: {
+        'wiring.connectorA': null,
+        'battery.connector': 'moulded-3.5',
+        'esc.connector': 'two-pin-2.5'
+      },
+      finding: 'over',
+      limit: 5,
+      says: /2.5 mm apart/
+    }
+  ],
+  'plug-match': [
+    { set: { 'battery.connector': 'bullets-4', 'esc.connector': 'bullets-4' }, finding: 'holds', value: 0 },
+    {
+      set: { 'battery.connector': 'bullets-4', 'esc.connector': 'moulded-3.5' },
+      finding: 'tight',
+      value: 1,
+      says: /Solder the pack’s kind/
+    },
+    {
+      set: {
+        'battery.connector': 'bullets-4',
+        'esc.connector': 'moulded-3.5',
+        'wiring.adapter': 'fitted'
+      },
+      finding: 'holds',
+      says: /one pair more/
+    }
   ],
   'voltage-drop': [
     {
@@ -313,7 +371,30 @@ const CASES: Record<CheckId, readonly Case[]> = {
       finding: 'holds',
       limit: 5
     },
-    { set: { 'esc.becA': null }, finding: 'unknown', says: /the ESC’s own/ }
+    { set: { 'esc.becA': null }, finding: 'unknown', says: /the ESC’s own/ },
+    // four standard servos at 5 V: 4 × 0.5 A, and one of them held fast, + (2 − 0.5) A; a receiver of 0.08 A
+    { set: { loads: SERVOS, 'craft.receiverCurrentA': null }, finding: 'over', value: 3.58, limit: 3 },
+    {
+      set: { loads: SERVOS, 'craft.receiverCurrentA': null, 'esc.becBurstA': 4 },
+      finding: 'holds',
+      limit: 4
+    },
+    // a peak that a meter read counts, whatever the loads usually draw
+    {
+      set: {
+        loads: SERVOS,
+        'craft.receiverCurrentA': 1.5,
+        sources: { 'craft.receiverCurrentA': 'measured' }
+      },
+      finding: 'holds',
+      value: 1.5
+    },
+    // linear: 4 W through 7.6 V are 0.526 A on average; they draw 4 (0.012 + (0.5 − 0.012)/4) + 0.08 = 0.616 A of a peak of 3.58
+    {
+      set: { loads: SERVOS, 'craft.receiverCurrentA': null, 'esc.becKind': 'linear', 'esc.becA': 5 },
+      finding: 'over',
+      limit: ((4 / 7.6) * 3.58) / 0.616
+    }
   ],
   'receiver-volts': [
     { set: { receiverSupply: supply({}) }, finding: 'holds', value: 12.6, limit: 26 },
@@ -323,6 +404,29 @@ const CASES: Record<CheckId, readonly Case[]> = {
       finding: 'over',
       limit: 12,
       says: /keep the receiver alive/
+    }
+  ],
+  'load-volts': [
+    { set: { loads: [{ kind: 'servo', maxVoltageV: 6 }] }, finding: 'holds', value: 5, limit: 6 },
+    {
+      set: { loads: [{ kind: 'servo', maxVoltageV: 6 }], 'esc.becV': 7.4 },
+      finding: 'over',
+      value: 7.4,
+      limit: 6
+    },
+    {
+      set: { loads: [{ kind: 'servo', maxVoltageV: 6, stepDownV: 5.5 }], 'esc.becV': 7.4 },
+      finding: 'holds',
+      value: 5.5
+    },
+    // two lithium cells of its own, straight to the servos
+    {
+      set: {
+        loads: [{ kind: 'servo', maxVoltageV: 6 }],
+        receiverSupply: { kind: 'own-pack', pack: { chemistry: 'lipo', series: 2, capacityAh: 0.5 } }
+      },
+      finding: 'over',
+      value: 8.4
     }
   ],
   'rail-voltage': [
@@ -511,6 +615,22 @@ const CASES: Record<CheckId, readonly Case[]> = {
   payload: [
     { setup: QUAD, finding: 'holds', limit: 0.2 },
     { setup: QUAD, set: { 'craft.payloadKg': 3 }, finding: 'over', limit: 3 }
+  ],
+  balance: [
+    // 0.9 kg at 0.2 m, a pack of 0.18 kg at 0.1 m: (0.18 + 0.018)/1.08 = 0.1833 m, within 2 % of the chord of 0.18
+    { setup: withBalance({ pointM: 0.18 }), finding: 'holds', value: 0, limit: 10 },
+    // wanted 40 mm further back, the pack may go back by 40 mm of the 278 it would have to: 0.18 × 0.04 kg m of 0.0396 are made up
+    {
+      setup: withBalance({ pointM: 0.22, packFromM: 0.06, packToM: 0.14, rearBallastM: 0.7 }),
+      finding: 'tight',
+      value: (100 * ((0.22 * 1.08 - 0.198 - 0.18 * 0.04) / (0.7 - 0.22))) / 1.2,
+      says: /room ends at 140 mm/
+    },
+    {
+      setup: withBalance({ pointM: 0.32, packFromM: 0.06, packToM: 0.14, rearBallastM: 0.7 }),
+      finding: 'over'
+    },
+    { setup: withBalance({ pointM: 0.22 }), finding: 'unknown', says: /move the pack/ }
   ],
   'hand-launch': [
     { finding: 'holds', value: stallMs, limit: 9.9, margin: 8.1 },

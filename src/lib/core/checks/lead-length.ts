@@ -1,8 +1,6 @@
 import { show } from '../units/show.ts';
+import { capacitorFor, LEAD_WITHOUT_M } from '../model/capacitor.ts';
 import { check } from './check.ts';
-
-/** Longest pack leads without an extra capacitor at the ESC, m one way. Common practice, no source. */
-const LEAD_M = 0.25;
 
 /** Lead length: long leads ring and stress the ESC's capacitors. */
 export const leadLength = check({
@@ -16,12 +14,15 @@ export const leadLength = check({
   judge: (s) => {
     const length = s.setup.wiring?.leadLengthM;
     if (length == null) return null;
+    const { does, says } = capacitorFor(s.setup);
+    const fitted = does === true;
     return {
       value: length,
-      rating: 4 * LEAD_M,
-      marginLimit: LEAD_M,
+      rating: 4 * LEAD_WITHOUT_M,
+      // a capacitor that does lets the leads be longer
+      marginLimit: fitted ? 4 * LEAD_WITHOUT_M : LEAD_WITHOUT_M,
       working: () =>
-        `${show(length)} m from pack to ESC. Beyond ${LEAD_M} m the ripple on the ESC grows: solder a low-ESR capacitor (some 220 µF per 10 cm, rated above the full-charge volts) at the ESC, or lengthen the motor side instead.`
+        `${show(length)} m from pack to ESC. Beyond ${LEAD_WITHOUT_M} m the ripple on the ESC grows.${fitted ? ' The capacitor that is fitted takes it up.' : ` A low-ESR capacitor takes it up: ${says}`}`
     };
   }
 });

@@ -1,52 +1,30 @@
 import { chosenSchool } from '../document/schools.ts';
-import type { Situation } from '../situation/situation.ts';
+import { receiverFeedOf, type ReceiverFeed } from '../model/receiver-feed.ts';
+import { LINEAR_HEAT_W, supplyHeatW } from '../parts/supply/regulator.ts';
+import { listed } from '../text/listed.ts';
 import { show, showUnit } from '../units/show.ts';
 import { separateSupplies } from './candidates.ts';
 import { check } from './check.ts';
 
-/** Heat a small linear regulator sheds in an ESC's shrink wrap, W. Common practice, no source. */
-const LINEAR_HEAT_W = 4;
-
-const ASSUMED_OUTPUT_V = 5;
-
 /** Cells, or servos, from which two of the schools want a supply of its own. Common practice, no source. */
 const SEPARATE_FROM = 4;
-/** Average over peak current of servos in flight. (m) */
-const AVERAGE_SHARE = 0.5;
+/** Drop of a linear supply below which its heat is not reckoned, V. */
+const LEAST_DROP_V = 0.1;
 
-/** What feeds receiver and servos: a supply of its own, or the ESC's. */
-interface Supply {
-  readonly name: string;
-  readonly linear: boolean;
-  readonly outputV: number;
-  readonly continuousA: number | null;
-  readonly fromPack: boolean;
-  readonly separate: boolean;
-}
+/** How the ESC's own supply is taken out of the loop. Common practice, no source. */
+export const OUT_OF_THE_LOOP =
+  'lift the middle pin out of the plug of the ESC’s lead and insulate it; cut nothing, so that it can go back';
 
-function supplyOf(s: Situation): Supply | null {
-  const { esc, receiverSupply } = s.setup;
-  if (receiverSupply)
-    return {
-      name: receiverSupply.name ?? 'separate supply',
-      linear: receiverSupply.kind === 'linear',
-      outputV: receiverSupply.outputV ?? ASSUMED_OUTPUT_V,
-      continuousA: receiverSupply.continuousA ?? null,
-      fromPack: receiverSupply.kind !== 'own-pack',
-      separate: true
-    };
-  if (esc?.becKind == null || esc.becKind === 'none') return null;
-  return {
-    name: 'the ESC’s own',
-    linear: esc.becKind === 'linear',
-    outputV: esc.becV ?? ASSUMED_OUTPUT_V,
-    continuousA: esc.becA ?? null,
-    fromPack: true,
-    separate: false
-  };
-}
+/** "3 standard servos 3.5 A, receiver 0.08 A". */
+const loadWords = (feed: ReceiverFeed): string =>
+  listed(
+    feed.loads.map(
+      (l) =>
+        `${l.count > 1 ? `${l.count} ` : ''}${l.title}${l.count > 1 ? 's' : ''} ${showUnit(l.movingA, 'A', 2)}`
+    )
+  );
 
-/** Amps of the receiver supply (a separate one, or the ESC's own) against servos and receiver; heat of a linear one. */
+/** Amps of the receiver supply (a separate one, its own pack, or the ESC's own) against servos and receiver; heat of a linear one. */
 export const receiverSupply = check({
   id: 'receiver-supply',
   title: 'receiver supply',
@@ -55,39 +33,55 @@ export const receiverSupply = check({
   wish: 'a stronger receiver supply',
   candidates: (s) => [separateSupplies(s)],
   judge: (s) => {
-    const { craft, battery } = s.setup;
-    const supply = supplyOf(s);
-    if (craft.receiverCurrentA == null || supply === null) return null;
-    const peak = craft.receiverCurrentA;
-    const drop = s.worst.openCircuitV - supply.outputV;
-    const heats = supply.linear && supply.fromPack;
-    const average = AVERAGE_SHARE * peak;
-    // a linear supply is limited by its heat before its label
-    const byHeat = heats ? LINEAR_HEAT_W / Math.max(drop, 0.1) / AVERAGE_SHARE : Infinity;
-    const rating = supply.continuousA === null ? null : Math.min(supply.continuousA, byHeat);
-    const own = (): number => rating as number;
+    const feed = receiverFeedOf(s.setup);
+    const { peakA: peak, averageA: average } = feed;
+    if (peak === null || average === null || feed.source === 'none') return null;
+    const inputV = s.worst.openCircuitV;
+    const drop = inputV - feed.outputV;
+    const heats = feed.kind === 'linear';
+    const own = feed.source === 'esc';
+    // a linear supply is limited by its heat before its label: the amps of the peak at which the average heats it so
+    const byHeat = heats
+      ? ((LINEAR_HEAT_W / Math.max(drop, LEAST_DROP_V)) * peak) / Math.max(average, 1e-9)
+      : Infinity;
+    // short-time amps count where they are told: all servos at once is a matter of moments
+    const label =
+      feed.continuousA === null
+        ? null
+        : Math.max(feed.continuousA, average <= feed.continuousA ? (feed.burstA ?? 0) : 0);
+    const rating = label === null ? null : Math.min(label, byHeat);
     const school = chosenSchool('receiver-supply', s.schools);
     const wantsSeparate = (id: string): boolean =>
-      (id === 'separate' && battery.series >= SEPARATE_FROM) ||
-      (id === 'separate-servos' && (craft.servos ?? 0) >= SEPARATE_FROM);
-    const disconnect =
-      supply.separate && s.setup.esc?.becKind != null && s.setup.esc.becKind !== 'none'
-        ? ' The ESC has a supply too: take its middle wire out of the plug.'
-        : !supply.separate && wantsSeparate(school.id)
-          ? ' With a separate supply, take the middle wire of the ESC’s plug out.'
+      (id === 'separate' && s.setup.battery.series >= SEPARATE_FROM) ||
+      (id === 'separate-servos' && (feed.servos ?? 0) >= SEPARATE_FROM);
+    const alsoEsc = s.setup.esc?.becKind != null && s.setup.esc.becKind !== 'none';
+    const loop =
+      !own && alsoEsc
+        ? ` The ESC has a supply too: ${OUT_OF_THE_LOOP}.`
+        : own && wantsSeparate(school.id)
+          ? ` With a separate supply: ${OUT_OF_THE_LOOP}.`
           : '';
     return {
       value: peak,
       rating,
-      missing: `the amps of the receiver supply, ${supply.name}`,
-      ...(supply.separate
-        ? {}
-        : {
+      missing: `the amps of the receiver supply, ${feed.name}`,
+      ...(own
+        ? {
             margin: 'receiver-supply' as const,
-            limitOf: (id: string) => (wantsSeparate(id) ? peak * 0.999 : own())
-          }),
-      working: () =>
-        `Servos and receiver peak at ${showUnit(peak, 'A')} from ${supply.name}, ${supply.linear ? 'linear' : 'switching'}, ${showUnit(supply.outputV, 'V')}${heats ? `; heat (${show(s.worst.openCircuitV)} − ${show(supply.outputV)}) V × ${show(average)} A on average = ${showUnit(drop * average, 'W')} of ${LINEAR_HEAT_W} W` : ''}.${disconnect}`
+            limitOf: (id: string) => (wantsSeparate(id) ? peak * 0.999 : (rating as number))
+          }
+        : {}),
+      working: () => {
+        const kind = feed.kind === 'direct' ? 'straight from its cells' : feed.kind;
+        const from =
+          feed.toldPeakA === null
+            ? `All moving: ${loadWords(feed)}; and the strongest of them held fast: ${showUnit(peak, 'A')}`
+            : `Servos and receiver peak at ${showUnit(peak, 'A')}`;
+        const heat = heats
+          ? `; heat (${show(inputV)} − ${show(feed.outputV)}) V × ${show(average)} A on average = ${showUnit(supplyHeatW('linear', inputV, feed.outputV, average), 'W')} of ${LINEAR_HEAT_W} W`
+          : '';
+        return `${from} from ${feed.name}, ${kind}, ${showUnit(feed.outputV, 'V')}${heat}.${loop}`;
+      }
     };
   }
 });

@@ -1,4 +1,5 @@
-import { leadAmpacityA } from '../parts/wiring/lead-resistance.ts';
+import { leadLimits } from '../model/leads.ts';
+import { PLUG_LIMIT_C, TOUCH_C } from '../parts/wiring/insulation.ts';
 import { showUnit } from '../units/show.ts';
 import { lighterPropulsors, thickerLeads } from './candidates.ts';
 import { check, withBand } from './check.ts';
@@ -17,14 +18,14 @@ export const wiringCurrent = check({
     const { wiring } = s.setup;
     if (wiring?.gaugeAwg == null) return null;
     const value = s.worst.batteryCurrentA;
-    const continuous = leadAmpacityA(wiring.gaugeAwg);
+    const { touchA, limitA, limitC, airC, insulation } = leadLimits(s.setup, wiring.gaugeAwg, s.spellS);
     return {
       value,
       band: s.worst.band?.batteryCurrentA,
-      rating: 1.6 * continuous,
-      marginLimit: continuous,
+      rating: limitA,
+      marginLimit: touchA,
       working: () =>
-        `${withBand(value, 'A', s.worst.band?.batteryCurrentA)} in gauge ${wiring.gaugeAwg} silicone lead: ${showUnit(continuous, 'A')} for as long as you like, ${showUnit(1.6 * continuous, 'A')} for a short flight; ${showUnit(s.worst.batteryVoltageV === 0 ? 0 : value * s.train.wiringResistanceOhm, 'V')} lost. Common practice, no source.`
+        `${withBand(value, 'A', s.worst.band?.batteryCurrentA)} in a gauge ${wiring.gaugeAwg} ${insulation.title} lead: ${showUnit(touchA, 'A')} for as long as you like keep it at ${TOUCH_C} °C in still air of ${showUnit(airC, '°C', 2)}, ${showUnit(limitA, 'A')} bring it ${Number.isFinite(s.spellS) ? `within ${showUnit(s.spellS, 's', 2)} ` : ''}to ${limitC} °C${limitC === PLUG_LIMIT_C ? ', where plugs soften' : ', the limit of its insulation'} (Churchill and Chu 1975 and radiation); ${showUnit(s.worst.batteryVoltageV === 0 ? 0 : value * s.train.wiringResistanceOhm, 'V')} lost.`
     };
   }
 });

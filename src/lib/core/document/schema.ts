@@ -1,4 +1,8 @@
 import type { FromSchema } from 'json-schema-to-ts';
+import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from '../catalogue/connectors.ts';
+import { INSULATION_IDS } from '../parts/wiring/insulation.ts';
+import { LOAD_KINDS } from '../parts/supply/loads.ts';
+import { SERVO_SIZES } from '../parts/supply/servo-sizes.ts';
 
 /**
  * JSON Schemas of the setup document: the one source of its types and of every check at an edge. A table of data.
@@ -29,6 +33,14 @@ export const coefficientsSchema = {
     thrust: { anyOf: [{ type: 'number', minimum: -10, maximum: 10 }, column] },
     power: { anyOf: [{ type: 'number', minimum: -10, maximum: 10 }, column] }
   }
+} as const;
+
+/** Outputs that a supply can be set to. */
+const outputsV = {
+  type: ['array', 'null'],
+  maxItems: 8,
+  items: { type: 'number', exclusiveMinimum: 0, maximum: 60, title: 'volts of an output' },
+  title: 'outputs that can be chosen'
 } as const;
 
 const geometry = {
@@ -125,7 +137,10 @@ export const batterySchema = {
     massKg: optional('mass of the pack', 0, 1000, true),
     temperatureC: optional('pack temperature', -30, 80),
     cutoffCellV: optional('loaded cut-off per cell', 0.5, 4.2),
-    usableShare: optional('usable share of the capacity', 0.05, 1)
+    usableShare: optional('usable share of the capacity', 0.05, 1),
+    connector: { enum: [...CONNECTOR_IDS, null], title: 'plug of the pack' },
+    packsInSeries: { type: ['integer', 'null'], minimum: 1, maximum: 8, title: 'packs in series' },
+    packsInParallel: { type: ['integer', 'null'], minimum: 1, maximum: 8, title: 'packs in parallel' }
   }
 } as const;
 
@@ -137,7 +152,16 @@ export const wiringSchema = {
     gaugeAwg: optional('wire gauge', 0, 40),
     leadLengthM: optional('length of the pack leads, one way', 0, 20),
     connectorA: optional('rating of the connector', 0, 2000, true),
-    temperatureC: optional('temperature of the leads', -40, 150)
+    temperatureC: optional('temperature of the leads', -40, 150),
+    insulation: { enum: [...INSULATION_IDS, null], title: 'insulation of the leads' },
+    branchGaugeAwg: optional('wire gauge from the distribution to one ESC', 0, 40),
+    branchLengthM: optional('length from the distribution to one ESC, one way', 0, 20),
+    motorLeadM: optional('length of the motor leads', 0, 20),
+    adapter: { enum: ['fitted', null], title: 'adapter between unlike plugs' },
+    capacitorF: optional('capacitor at the ESC', 0, 1),
+    capacitorV: optional('volts of the capacitor', 0, 1000, true),
+    fuseA: optional('fuse of the pack lead', 0, 2000, true),
+    armingPlug: { enum: ['fitted', null], title: 'arming plug' }
   }
 } as const;
 
@@ -160,6 +184,11 @@ export const escSchema = {
     becA: optional('amps of the receiver supply', 0, 100, true),
     becKind: { enum: ['linear', 'switching', 'none', null], title: 'kind of receiver supply' },
     massKg: optional('mass of one ESC', 0, 100),
+    becBurstA: optional('short-time amps of the receiver supply', 0, 200, true),
+    becOutputsV: outputsV,
+    connector: { enum: [...CONNECTOR_IDS, null], title: 'plug of the ESC' },
+    motorConnector: { enum: [...MOTOR_JOINT_IDS, null], title: 'motor plugs of the ESC' },
+    capacitorF: optional('input capacitors of the ESC', 0, 1),
     channels: { type: ['integer', 'null'], minimum: 1, maximum: 8, title: 'motors that one ESC drives' },
     boards: { type: ['integer', 'null'], minimum: 1, maximum: 64, title: 'number of ESCs fitted' }
   }
@@ -184,7 +213,46 @@ export const motorSchema = {
     lineInductanceH: optional('inductance between two leads', 0, 1, true),
     timingDeg: optional('timing advance', 0, 60),
     shaftDiameterM: optional('diameter of the shaft', 0, 0.1, true),
+    connector: { enum: [...MOTOR_JOINT_IDS, null], title: 'plugs of the motor' },
     cooling: { enum: ['wash', 'still', 'water', null], title: 'cooling of the motor' }
+  }
+} as const;
+
+/** Parts of a setup that have a place in the craft. */
+export const BALANCE_PARTS = ['battery', 'esc', 'motor', 'propulsor', 'receiverSupply'] as const;
+
+const position = (title: string) => ({ type: ['number', 'null'], minimum: -50, maximum: 50, title }) as const;
+
+/** Where what sits along a craft: metres behind its front end (a rotor craft: behind its middle), and to the right of its middle. */
+export const balanceSchema = {
+  title: 'balance',
+  type: 'object',
+  properties: {
+    /** Where the craft should balance, and how far off it may be. */
+    pointM: position('where it should balance'),
+    toleranceM: optional('how far off it may balance', 0, 10),
+    packFromM: position('front end of the room for the pack'),
+    packToM: position('rear end of the room for the pack'),
+    frontBallastM: position('where ballast in the nose would sit'),
+    rearBallastM: position('where ballast in the tail would sit'),
+    items: {
+      type: 'array',
+      maxItems: 40,
+      title: 'masses and where they sit',
+      items: {
+        title: 'mass',
+        type: 'object',
+        required: ['atM'],
+        properties: {
+          name: { type: 'string', maxLength: 80, title: 'name' },
+          /** A part of the setup: its mass is the part's own. */
+          part: { enum: [...BALANCE_PARTS, null], title: 'part' },
+          massKg: optional('mass', 0, 1000),
+          atM: { type: 'number', minimum: -50, maximum: 50, title: 'distance behind the front' },
+          acrossM: position('distance to the right of the middle')
+        }
+      }
+    }
   }
 } as const;
 
@@ -231,7 +299,8 @@ export const craftSchema = {
       maximum: 20,
       title: 'where ballast would sit, before the balance point'
     },
-    tipGapM: optional('gap between blade tips and airframe', 0, 5)
+    tipGapM: optional('gap between blade tips and airframe', 0, 5),
+    balance: { anyOf: [balanceSchema, { type: 'null' }] }
   }
 } as const;
 
@@ -291,6 +360,19 @@ export const calibrationSchema = {
 export const FIXABLE = ['battery', 'wiring', 'esc', 'motor', 'propulsor'] as const;
 export type FixablePart = (typeof FIXABLE)[number];
 
+export const receiverPackSchema = {
+  title: 'receiver pack',
+  type: 'object',
+  required: ['chemistry', 'series', 'capacityAh'],
+  properties: {
+    chemistry: batterySchema.properties.chemistry,
+    series: { type: 'integer', minimum: 1, maximum: 12, title: 'cells of the receiver pack' },
+    capacityAh: required('capacity of the receiver pack', 0.01, 100),
+    continuousC: optional('continuous C of the receiver pack', 0, 500, true),
+    massKg: optional('mass of the receiver pack', 0, 10)
+  }
+} as const;
+
 export const receiverSupplySchema = {
   title: 'receiver supply',
   type: 'object',
@@ -302,7 +384,30 @@ export const receiverSupplySchema = {
     continuousA: optional('amps of the receiver supply', 0, 100, true),
     minVoltageV: optional('least volts the receiver supply takes', 0, 300),
     maxVoltageV: optional('most volts the receiver supply takes', 0, 300, true),
-    massKg: optional('mass of the receiver supply', 0, 10)
+    massKg: optional('mass of the receiver supply', 0, 10),
+    burstA: optional('short-time amps of the receiver supply', 0, 200, true),
+    outputsV,
+    /** Cells of an own pack, where that feeds the receiver; its volts go to it directly where `outputV` is empty. */
+    pack: { anyOf: [receiverPackSchema, { type: 'null' }] }
+  }
+} as const;
+
+/** Something that hangs on the receiver supply: so many, alike. */
+export const loadSchema = {
+  title: 'load of the receiver supply',
+  type: 'object',
+  required: ['kind'],
+  properties: {
+    kind: { enum: LOAD_KINDS, title: 'kind of load' },
+    name: { type: 'string', maxLength: 80, title: 'name' },
+    count: { type: ['integer', 'null'], minimum: 1, maximum: 40, title: 'how many' },
+    size: { enum: [...SERVO_SIZES.map((s) => s.id), null], title: 'size of the servo' },
+    idleA: optional('amps at rest', 0, 50),
+    movingA: optional('amps while it moves', 0, 100),
+    stallA: optional('amps when it is held fast', 0, 200),
+    maxVoltageV: optional('most volts it stands', 0, 60, true),
+    /** Volts of a step-down of its own in its lead. */
+    stepDownV: optional('volts of a step-down in its lead', 0, 60, true)
   }
 } as const;
 
@@ -326,7 +431,8 @@ export const railPartSchema = {
     name: { type: 'string', maxLength: 120, title: 'name' },
     kind: { enum: RAIL_KINDS, title: 'kind of part on the pack’s volts' },
     maxVoltageV: optional('most volts a part on the pack stands', 0, 300, true),
-    fedBy: { enum: ['pack', 'supply', null], title: 'what feeds a part' }
+    fedBy: { enum: ['pack', 'supply', null], title: 'what feeds a part' },
+    currentA: optional('amps of a part on the pack', 0, 200)
   }
 } as const;
 
@@ -351,6 +457,8 @@ export const setupSchema = {
     propulsor: propulsorSchema,
     receiverSupply: { anyOf: [receiverSupplySchema, { type: 'null' }] },
     /** Parts beside the power train that see the pack's volts; one that a supply feeds no longer does. */
+    /** What hangs on the receiver supply. */
+    loads: { type: 'array', maxItems: 24, items: loadSchema, title: 'loads of the receiver supply' },
     rail: { type: 'array', maxItems: 16, items: railPartSchema, title: 'parts on the pack’s volts' },
     fixed: { type: 'array', maxItems: 5, items: { enum: FIXABLE }, title: 'fixed parts' },
     calibration: { anyOf: [calibrationSchema, { type: 'null' }] },
@@ -368,6 +476,8 @@ export const setupSchema = {
 } as const;
 
 export type SetupDocument = FromSchema<typeof setupSchema>;
+export type Load = FromSchema<typeof loadSchema>;
+export type BalanceSheet = FromSchema<typeof balanceSchema>;
 export type RailPart = FromSchema<typeof railPartSchema>;
 export type ReceiverSupply = FromSchema<typeof receiverSupplySchema>;
 export type Craft = FromSchema<typeof craftSchema>;

@@ -5,6 +5,8 @@ import { QUANTITIES, type UnitChoice } from '../units/quantity.ts';
 export interface Settings {
   units: UnitChoice;
   schools: Record<string, string>;
+  /** Cautions that were read, by id: folded from then on, never gone. */
+  acknowledged: Record<string, boolean>;
 }
 
 const choices = (of: Record<string, readonly string[]>, title: (name: string) => string) => ({
@@ -22,6 +24,9 @@ const SCHOOLS = Object.fromEntries(
   Object.entries(MARGINS).map(([margin, { schools }]) => [margin, schools.map((s) => s.id)])
 );
 
+/** More names of cautions than there will ever be. */
+const MOST_CAUTIONS = 200;
+
 /** Schema of the settings: every unit and every school by name, nothing else. */
 export const settingsSchema = {
   title: 'settings',
@@ -29,7 +34,14 @@ export const settingsSchema = {
   additionalProperties: false,
   properties: {
     units: choices(UNITS, (name) => `unit of ${name}`),
-    schools: choices(SCHOOLS, (name) => `school of ${name}`)
+    schools: choices(SCHOOLS, (name) => `school of ${name}`),
+    acknowledged: {
+      type: 'object',
+      title: 'cautions that were read',
+      maxProperties: MOST_CAUTIONS,
+      propertyNames: { maxLength: 40 },
+      additionalProperties: { type: 'boolean', title: 'whether a caution was read' }
+    }
   }
 };
 
@@ -45,7 +57,12 @@ function known(value: unknown, of: Record<string, readonly string[]>): Record<st
 }
 
 /** Settings as they may be used, whatever was stored. */
-export const soundSettings = (units: unknown, schools: unknown): Settings => ({
+export const soundSettings = (units: unknown, schools: unknown, acknowledged: unknown = {}): Settings => ({
   units: known(units, UNITS) as UnitChoice,
-  schools: known(schools, SCHOOLS)
+  schools: known(schools, SCHOOLS),
+  acknowledged: Object.fromEntries(
+    Object.entries(acknowledged !== null && typeof acknowledged === 'object' ? acknowledged : {})
+      .filter((pair): pair is [string, boolean] => pair[1] === true)
+      .slice(0, MOST_CAUTIONS)
+  )
 });

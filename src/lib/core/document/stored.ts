@@ -64,6 +64,8 @@ export interface StoredPart {
   measured: Record<string, number>;
   owned: boolean;
   note: string;
+  /** Of one, in the user's own money; null where none was given. */
+  price: number | null;
   /** Kept in the record, but out of every search. */
   retired: boolean;
   /** What runs taught of it; null where none were fitted. */

@@ -44,6 +44,7 @@ const partOfFile = {
     document: { type: 'object' },
     owned: { type: 'boolean' },
     note: { type: 'string', maxLength: 2000 },
+    price: { type: ['number', 'null'], minimum: 0, maximum: 1e7, title: 'price' },
     measured: { type: 'object', additionalProperties: { type: 'number' } },
     tables: { type: 'array', maxItems: 100, items: makersTableSchema }
   },

@@ -23,6 +23,8 @@ export interface PortablePart {
   name: string;
   owned: boolean;
   note: string;
+  /** Of one; files made before it was kept lack it. */
+  price?: number | null;
   document: Record<string, unknown>;
   /** What was measured, by field; files made before it was kept lack it. */
   measured?: Record<string, number>;
@@ -30,9 +32,14 @@ export interface PortablePart {
   tables?: { title: string; rows: MakersRow[] }[];
 }
 
+/** Fields that are no single figure: JSON holds them. */
+const NO_COLUMN: ReadonlySet<string> = new Set(['coefficients', 'pack']);
+/** Fields that are a list: its figures stand in one cell, semicolons between. */
+const LISTS: ReadonlySet<string> = new Set(['becOutputsV', 'outputsV']);
+
 const fieldsOf = (...schemas: { properties: object }[]): string[] =>
   [...new Set(schemas.flatMap((s) => Object.keys(s.properties)))].filter(
-    (f) => f !== 'name' && f !== 'coefficients'
+    (f) => f !== 'name' && !NO_COLUMN.has(f)
   );
 
 /** Columns of each kind, in order. */
@@ -60,6 +67,7 @@ export const columnsOf = (kind: PartKind): string[] => [
   'name',
   'owned',
   'note',
+  'price',
   ...FIELDS[kind],
   ...Object.keys(MEASURABLE[kind]).map((field) => MEASURED + field)
 ];
@@ -72,7 +80,11 @@ export function partsToCsv(kind: PartKind, parts: readonly PortablePart[]): stri
       p.name,
       p.owned ? 'yes' : 'no',
       p.note,
-      ...FIELDS[kind].map((f) => p.document[f] ?? ''),
+      p.price ?? '',
+      ...FIELDS[kind].map((f) => {
+        const value = p.document[f] ?? '';
+        return Array.isArray(value) ? value.join('; ') : (value as string | number);
+      }),
       ...Object.keys(MEASURABLE[kind]).map((f) => p.measured?.[f] ?? '')
     ])
   );
@@ -117,7 +129,7 @@ export function kindOfHeader(text: string): PartKind | null {
 }
 
 /** Columns that every kind has. */
-const COMMON: ReadonlySet<string> = new Set(['name', 'owned', 'note']);
+const COMMON: ReadonlySet<string> = new Set(['name', 'owned', 'note', 'price']);
 
 /** Reads parts of one kind from CSV. Good rows and errors come apart, so that the good can be taken alone. */
 export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePart[]; errors: RowError[] } {
@@ -137,6 +149,10 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
     for (const field of FIELDS[kind]) {
       const cell = heads.includes(field) ? of(field) : '';
       if (cell === '') continue;
+      if (LISTS.has(field)) {
+        document[field] = cell.split(';').map((x) => Number(x.trim().replace(',', '.')));
+        continue;
+      }
       const value = Number(cell.replace(',', '.'));
       document[field] = Number.isFinite(value) ? value : cell;
     }
@@ -150,6 +166,9 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
       if (Number.isFinite(value)) measured[field] = value;
       else errors.push(rowError(line, head, 'no-number', { cell }));
     }
+    const price = of('price') === '' ? null : Number(of('price').replace(',', '.'));
+    if (price !== null && !(price >= 0 && price <= 1e7))
+      errors.push(rowError(line, 'price', 'no-number', { cell: of('price') }));
     if (name === '') errors.push(rowError(line, 'name', 'row-name-empty', {}));
     const checked = validateAgainst<Record<string, unknown>>(PART_SCHEMAS[kind], {
       ...document,
@@ -163,6 +182,7 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
         name,
         owned: /^(yes|true|1|x)$/i.test(of('owned')),
         note: of('note'),
+        price,
         document: { ...document, name },
         measured
       });

@@ -16,6 +16,7 @@ const PARTS: PortablePart[] = [
     name: 'Sedge, the "small" one',
     owned: true,
     note: 'bent shaft',
+    price: 23.5,
     measured: {},
     document: { name: 'Sedge, the "small" one', kvRpmPerVolt: 920, resistanceOhm: 0.13, massKg: 0.056 }
   },
@@ -24,6 +25,7 @@ const PARTS: PortablePart[] = [
     name: 'Tarn',
     owned: false,
     note: '',
+    price: null,
     measured: {},
     document: { name: 'Tarn', chemistry: 'lipo', series: 3, capacityAh: 2.2 }
   },
@@ -32,6 +34,7 @@ const PARTS: PortablePart[] = [
     name: '11 × 5.5',
     owned: true,
     note: '',
+    price: null,
     measured: {},
     document: {
       name: '11 × 5.5',
@@ -47,8 +50,16 @@ const PARTS: PortablePart[] = [
     name: 'Weir',
     owned: true,
     note: '',
+    price: null,
     measured: {},
-    document: { name: 'Weir', continuousA: 40, maxSeries: 6, becKind: 'linear' }
+    document: {
+      name: 'Weir',
+      continuousA: 40,
+      maxSeries: 6,
+      becKind: 'linear',
+      becOutputsV: [5, 6, 7.4],
+      connector: 'moulded-3.5'
+    }
   }
 ];
 

@@ -14,6 +14,10 @@ const TEXT = new Set([
   'cooling',
   'kind',
   'family',
+  'connector',
+  'motorConnector',
+  'becOutputsV',
+  'outputsV',
   'motor',
   'table',
   'prop'

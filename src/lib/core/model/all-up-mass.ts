@@ -47,7 +47,13 @@ export function partMasses(setup: SetupDocument): MassShare[] {
     count
   );
   add('propulsor', count > 1 ? `${count} propulsors` : 'propulsor', propulsor.massKg, null, count);
-  add('receiverSupply', 'receiver supply', receiverSupply?.massKg, null);
+  const own = receiverSupply?.kind === 'own-pack' ? receiverSupply.pack : null;
+  add(
+    'receiverSupply',
+    own ? 'receiver pack' : 'receiver supply',
+    receiverSupply?.massKg ?? own?.massKg,
+    own ? estimatePackMassKg(own.chemistry, own.series, own.capacityAh) : null
+  );
   return list;
 }
 

@@ -2,6 +2,7 @@ import { air, type Fluid } from '../medium/air.ts';
 import { openCircuitCellV, stateOfChargeAt } from '../parts/pack/open-circuit.ts';
 import { emptyFactor, READING_S, settledFactor, type PackInUse } from '../parts/pack/under-load.ts';
 import { withAllUpMass } from './all-up-mass.ts';
+import { auxiliaryOf } from './receiver-feed.ts';
 import { magnetFactor } from '../parts/motor/temperature.ts';
 import { rippleConductanceS } from '../parts/motor/under-load.ts';
 import type { MotorModel, Supply, TrainModel } from './train-model.ts';
@@ -68,6 +69,8 @@ const placementOf = (setup: SetupDocument): keyof typeof PLACEMENT =>
 /** Gear efficiency when a gear is fitted and nothing is given: one stage of spur gears or belt (m). */
 const GEAR_EFFICIENCY = 0.95;
 const SWITCHING_SHARE = 0.01;
+/** Spread of what loads draw on average by their kinds. From memory. */
+const AUXILIARY_SD = 0.4;
 /**
  * The supply of a point: state of charge 1 when nothing is given. Volts told as resting are those of the first moment, so
  * the pulse resistance belongs to them; a point told by its state of charge is read after ten seconds, as a meter is.
@@ -173,7 +176,7 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
       count: setup.count ?? 1,
       series: battery.series,
       packResistanceOhm: packOhm,
-      auxiliaryCurrentA: setup.auxiliaryCurrentA ?? 0,
+      auxiliaryCurrentA: auxiliaryCurrentA(setup, e),
       wiringResistanceOhm: wiringOhm,
       escResistanceOhm: escOhm,
       escIdleCurrentA: esc.idleCurrentA ?? 0,
@@ -193,6 +196,22 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
       thrustShare: (coaxial ? 0.9 : 1) * PLACEMENT[placementOf(setup)]
     }
   };
+}
+
+/** What hangs on the pack beside the train, A: as it is told, or by the loads that are listed. */
+function auxiliaryCurrentA(setup: SetupDocument, e: Estimating): number {
+  if (setup.auxiliaryCurrentA != null) return setup.auxiliaryCurrentA;
+  const value = auxiliaryOf(setup);
+  if (value === null) return 0;
+  e.estimates.push({
+    path: 'auxiliaryCurrentA',
+    title: 'what receiver, servos and what else is on board draw',
+    value,
+    unit: 'A',
+    relativeSd: AUXILIARY_SD,
+    working: 'the loads that are listed, on average, through their supply'
+  });
+  return value;
 }
 
 /** Whether a closed throttle folds the blades. */

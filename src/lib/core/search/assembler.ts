@@ -1,5 +1,6 @@
 import { partMasses, type MassShare } from '../model/all-up-mass.ts';
 import { interpretSetup, supplyOf, type Interpreted } from '../model/interpret.ts';
+import { auxiliaryOf } from '../model/receiver-feed.ts';
 import { FITTED_FACTORS } from '../model/tolerance.ts';
 import type { Supply, TrainModel } from '../model/train-model.ts';
 import { Situation } from '../situation/situation.ts';
@@ -50,6 +51,7 @@ export class Assembler {
     supply: number[];
   };
 
+  readonly #auxiliary: (number | undefined)[] = [];
   readonly #lightest: { esc: number; supply: number };
 
   constructor(space: Space) {
@@ -194,9 +196,23 @@ export class Assembler {
     out.escResistanceOhm = esc.escResistanceOhm;
     out.escIdleCurrentA = esc.escIdleCurrentA;
     out.escSwitchingShare = esc.escSwitchingShare;
+    out.auxiliaryCurrentA = this.#auxiliaryA(at);
     // a propeller that folds does so whatever the brake
     const folds = this.propulsor(at.propulsor).model.atRest === 'folded';
     out.atRest = folds ? 'folded' : this.space.escs[at.esc].document.brake === 'on' ? 'braked' : 'free';
+  }
+
+  /** Whether what hangs on the pack beside the train is another with every pack, ESC and supply: by the loads that are listed. */
+  get auxiliaryVaries(): boolean {
+    const { head } = this.space;
+    return head.auxiliaryCurrentA == null && ((head.loads?.length ?? 0) > 0 || (head.rail?.length ?? 0) > 0);
+  }
+
+  #auxiliaryA(at: Places): number {
+    if (!this.auxiliaryVaries) return this.battery(0).model.auxiliaryCurrentA;
+    const { escs, supplies } = this.space;
+    const key = (at.battery * escs.length + at.esc) * supplies.length + at.supply;
+    return (this.#auxiliary[key] ??= auxiliaryOf(setupAt(this.space, at)) ?? 0);
   }
 
   /** A train to be overwritten: what the brief decides stands in it. */

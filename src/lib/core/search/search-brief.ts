@@ -24,6 +24,8 @@ export function searchBriefOf(
     ...keep('count'),
     ...keep('auxiliaryCurrentA'),
     ...keep('receiverSupply'),
+    ...keep('loads'),
+    ...keep('rail'),
     schools: { ...schools, ...setup.schools },
     sources: Object.fromEntries(sources),
     ...(setup.calibration?.joint ? { calibration: setup.calibration } : {})

@@ -41,6 +41,8 @@ export const searchBriefSchema = {
     count: setupSchema.properties.count,
     auxiliaryCurrentA: setupSchema.properties.auxiliaryCurrentA,
     receiverSupply: setupSchema.properties.receiverSupply,
+    loads: setupSchema.properties.loads,
+    rail: setupSchema.properties.rail,
     schools: setupSchema.properties.schools,
     sources: setupSchema.properties.sources,
     /** What was fitted to parts: it counts for those of the shelf that are the same. */
@@ -211,6 +213,8 @@ export type SetupHead = Pick<
   | 'count'
   | 'auxiliaryCurrentA'
   | 'receiverSupply'
+  | 'loads'
+  | 'rail'
   | 'schools'
   | 'sources'
   | 'calibration'

@@ -1,3 +1,4 @@
+import { plugRatingA } from '../model/plugs.ts';
 import { CHECKS, checkOf, type CheckId } from '../checks/all-checks.ts';
 import { beyondOf, isOver } from '../checks/check.ts';
 import { leastPitchSpeedMs } from '../checks/pitch-speed.ts';
@@ -91,7 +92,8 @@ interface Limits {
   readonly motorW: Float64Array;
   readonly propulsorRpm: Float64Array;
   readonly leadA: number;
-  readonly connectorA: number;
+  /** By pack, and by ESC where there is one: the plugs that carry everything. */
+  readonly connectorA: { readonly battery: Float64Array; readonly esc: Float64Array };
   readonly dropShare: number;
   readonly packShare: number;
   readonly mach: number;
@@ -195,7 +197,15 @@ export class Sieve {
       motorW: this.#ratings('motor-power', 'motor'),
       propulsorRpm: this.#ratings('propulsor-rpm', 'propulsor'),
       leadA: this.#rating('wiring-current', {}),
-      connectorA: this.#rating('connector-current', {}),
+      // the weaker plug counts, so neither may be asked with the other in place
+      connectorA: {
+        battery: Float64Array.from(space.batteries, ({ document: { connector } }) =>
+          plugRatingA(space.head, connector, undefined)
+        ),
+        esc: Float64Array.from(space.escs, ({ document: { connector } }) =>
+          plugRatingA(space.head, undefined, connector)
+        )
+      },
       dropShare: this.#rating('voltage-drop', {}),
       packShare: this.#rating('pack-weight', {}),
       mach: this.#rating('tip-mach', {}),
@@ -291,7 +301,7 @@ export class Sieve {
       at.supply = 0;
       const packMask = fixedMask | this.#labelMask(['motor-cells', 'boat-rpm'], at);
       const packBeyond = Math.max(fixedBeyond, this.#maskBeyond);
-      if (!all && !guessed) {
+      if (!all && !guessed && !a.auxiliaryVaries) {
         const none = packMask !== 0 ? packMask : this.#blockMask(at, train);
         if (none !== 0) {
           masks.fill(none, k, k + each);
@@ -309,7 +319,7 @@ export class Sieve {
           if (mask === 0 || all) {
             if (guessed) Object.assign(train, a.interpreted(at).model);
             else a.source(at, train);
-            if (guessed || solvedFor < 0 || !this.#sameEsc(solvedFor, esc)) {
+            if (guessed || a.auxiliaryVaries || solvedFor < 0 || !this.#sameEsc(solvedFor, esc)) {
               solveOperatingPoint(train, a.fullSupply(battery), 1, 0, this.#point);
               solvedFor = esc;
             }
@@ -353,7 +363,7 @@ export class Sieve {
     const over = (value: number, limit: number): boolean => value > limit * (1 + BLOCK_GUARD);
     if (over(leastA, l.packA[at.battery])) return BIT['pack-current'];
     if (over(leastA, l.leadA)) return BIT['wiring-current'];
-    if (over(leastA, l.connectorA)) return BIT['connector-current'];
+    if (over(leastA, l.connectorA.battery[at.battery])) return BIT['connector-current'];
     if (over(leastA, this.#maxCurrentA)) return LIMIT_BIT['limit-current'];
     if (over(p.motorCurrentA, this.#escBounds.mostA)) return BIT['esc-current'];
     if (over(p.motorCurrentA, l.motorA[at.motor])) return BIT['motor-current'];
@@ -437,7 +447,8 @@ export class Sieve {
     }
     if (mask !== 0 && !all) return mask;
     if (above(amps, l.leadA)) over(BIT['wiring-current'], excess(amps, l.leadA));
-    if (above(amps, l.connectorA)) over(BIT['connector-current'], excess(amps, l.connectorA));
+    const plugA = Math.min(l.connectorA.battery[at.battery], l.connectorA.esc[at.esc]);
+    if (above(amps, plugA)) over(BIT['connector-current'], excess(amps, plugA));
     const drop = (100 * ((amps - train.auxiliaryCurrentA) * train.wiringResistanceOhm)) / p.batteryVoltageV;
     if (p.batteryVoltageV > 0 && above(drop, l.dropShare))
       over(BIT['voltage-drop'], excess(drop, l.dropShare));

@@ -12,6 +12,7 @@ export interface CheckedPart {
   measured: Record<string, number>;
   owned: boolean;
   note: string;
+  price: number | null;
 }
 
 /** What a caller sends of a part. */
@@ -22,7 +23,11 @@ export interface PartInput {
   measured?: unknown;
   owned?: unknown;
   note?: unknown;
+  price?: unknown;
 }
+
+/** Highest price of a part. */
+const MOST_PRICE = 1e7;
 
 type Checked<T> = { ok: true; value: T } | { ok: false; errors: Issue[] };
 
@@ -39,6 +44,9 @@ export function checkPart(value: unknown): Checked<CheckedPart> {
   if (name === '' || name.length > 120) return refused(issue('name', 'part-name', {}));
   const checked = validateAgainst<Record<string, unknown>>(PART_SCHEMAS[kind], input.document);
   if (!checked.ok) return refused(...inside('document', checked.errors));
+  const price = input.price ?? null;
+  if (price !== null && !(typeof price === 'number' && price >= 0 && price <= MOST_PRICE))
+    return refused(issue('price', 'range', { name: 'price', value: price, low: 0, high: MOST_PRICE }));
   const measured = measuredOf(kind, checked.value, input.measured ?? {});
   if (!measured.ok) return measured;
   return {
@@ -49,7 +57,8 @@ export function checkPart(value: unknown): Checked<CheckedPart> {
       document: checked.value,
       measured: measured.value,
       owned: input.owned === true,
-      note: typeof input.note === 'string' ? input.note.slice(0, 2000) : ''
+      note: typeof input.note === 'string' ? input.note.slice(0, 2000) : '',
+      price
     }
   };
 }

@@ -203,6 +203,15 @@ export class Situation {
     return mixedUseOf(this.setup.craft);
   }
 
+  /** How long full throttle is held at a time, s: as planned, else a launch and a climb, a rotor craft's spell; a boat's all the while. */
+  get spellS(): number {
+    const { craft } = this.setup;
+    return (
+      craft.runSeconds ??
+      (craft.kind === 'boat' ? Infinity : craft.kind === 'multirotor' ? this.use.spellS : RUN_S)
+    );
+  }
+
   /** What ordinary use asks of the train. */
   get ordinary(): MixedDemand {
     return this.#once('ordinary', () => mixedDemand(this.setup.craft, this.usualSpeedMs));

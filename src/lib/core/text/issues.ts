@@ -28,6 +28,13 @@ export function within({ low, above, high }: Limits<number | string>): string {
  */
 export const SENTENCES = {
   'not-json': (v: { why: string }) => v.why,
+  'carried-none': () =>
+    'There is no code of a sheet in this; it begins with ISKARN1 and a colon. Hold the camera nearer and straight, or paste its text.',
+  'carried-damaged': () =>
+    'The code was read, but not as it was printed; take the picture again in even light, or paste its text anew.',
+  'carried-mixed': () => 'These codes belong to different sheets; use those of one.',
+  'carried-missing': (v: { missing: readonly number[]; count: number }) =>
+    `The sheet has ${v.count} codes; ${v.missing.join(', ')} ${v.missing.length === 1 ? 'is' : 'are'} still missing.`,
   'not-text': () => 'This is no text in UTF-8; a JSON document is wanted.',
   missing: (v: { where: string; field: string; title: string }) =>
     `${v.where || 'the document'} lacks "${v.field}"${v.title}; add it.`,

@@ -50,6 +50,8 @@ test('every sentence ends as one and names what it was given', () => {
       kinds: ['a', 'b'],
       fields: ['a', 'b'],
       stages: ['a', 'b'],
+      missing: [2, 3],
+      count: 4,
       formats: ['a', 'b'],
       lengths: [2, 3],
       merit: 1.2345,

@@ -20,6 +20,10 @@ import { badRequest, answerPredict, type BadRequest } from '../../core/predict/a
 import { matchPicture, type MatchResult } from '../../core/match/match-picture.ts';
 import { checkSearch, type SearchJob } from '../../core/search/answer-search.ts';
 import { spaceOf, type SearchParts } from '../../core/search/space.ts';
+import { answerSheet } from '../../core/sheet/answer-sheet.ts';
+import type { SheetMore } from '../../core/sheet/sheet.ts';
+import { sheetMarkdown } from '../../core/sheet/sheet-markdown.ts';
+import type { UnitChoice } from '../../core/units/quantity.ts';
 import type { Battery, SetupDocument } from '../../core/document/schema.ts';
 
 export { readCraft } from '../../core/formats/read-craft.ts';
@@ -121,6 +125,19 @@ export function changePage(
   } as const;
   const drawn = changePicture(view, false);
   return drawn.ok ? drawn.picture : null;
+}
+
+/** A build sheet; the errors of a stored document that cannot be worked out today. */
+export const sheet = answerSheet;
+
+/** A build sheet as Markdown, in the user's units. */
+export function sheetText(
+  value: unknown,
+  more: SheetMore,
+  choice: UnitChoice
+): { ok: true; answer: string } | { ok: false; errors: BadRequest } {
+  const made = answerSheet(value, more);
+  return made.ok ? { ok: true, answer: sheetMarkdown(made.answer, choice) } : made;
 }
 
 /** What the Test page shows before its own workers answer: the plan by what was logged. */

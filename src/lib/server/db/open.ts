@@ -9,11 +9,20 @@ import { sql as revisions } from './migrations/0003-revisions.ts';
 import { sql as searches } from './migrations/0004-searches.ts';
 import { sql as recordedRuns } from './migrations/0005-recorded-runs.ts';
 import { sql as logbook } from './migrations/0006-logbook.ts';
+import { sql as pricesAndExercises } from './migrations/0007-prices-and-exercises.ts';
 
 export type Db = Database.Database;
 
 /** Numbered migrations, append only. */
-const MIGRATIONS: readonly string[] = [start, measuredAndTables, revisions, searches, recordedRuns, logbook];
+const MIGRATIONS: readonly string[] = [
+  start,
+  measuredAndTables,
+  revisions,
+  searches,
+  recordedRuns,
+  logbook,
+  pricesAndExercises
+];
 /** "Iskn": SQLite's mark of whose file it is. */
 const APPLICATION_ID = 0x49736b6e;
 /** How long a write waits for another program that holds the file, ms. */

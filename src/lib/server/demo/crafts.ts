@@ -20,6 +20,7 @@ interface SetupSpec {
   environment?: SetupDocument['environment'];
   gearRatio?: number;
   craft?: Partial<Craft>;
+  receiverSupply?: SetupDocument['receiverSupply'];
 }
 
 /** One craft of the club with its setups; the first is in use. */
@@ -28,6 +29,9 @@ export interface DemoCraft {
   kind: Craft['kind'];
   story: string;
   craft: Craft;
+  /** What hangs on the receiver supply, and on the pack beside the train. */
+  loads?: SetupDocument['loads'];
+  rail?: SetupDocument['rail'];
   setups: SetupSpec[];
   /** Logged runs, by the setup's name. Invented readings. */
   runs?: {
@@ -111,6 +115,9 @@ export const setupDocument = (craft: DemoCraft, s: SetupSpec): SetupDocument => 
   count: s.count ?? 1,
   ...(s.auxiliaryCurrentA === undefined ? {} : { auxiliaryCurrentA: s.auxiliaryCurrentA }),
   propulsor: part(PROPULSORS, s.propulsor),
+  ...(craft.loads ? { loads: craft.loads } : {}),
+  ...(craft.rail ? { rail: craft.rail } : {}),
+  ...(s.receiverSupply ? { receiverSupply: s.receiverSupply } : {}),
   ...(craft.name === 'Teal' ? UNLABELLED : {})
 });
 
@@ -143,8 +150,25 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       targetThrustToWeight: 0.95,
       targetSeconds: 540,
       runSeconds: 40,
-      receiverCurrentA: 2.5
+      balance: {
+        pointM: 0.285,
+        packFromM: 0.12,
+        packToM: 0.24,
+        frontBallastM: 0.05,
+        rearBallastM: 1.02,
+        items: [
+          { name: 'airframe with floats and camera', massKg: 2.72, atM: 0.316 },
+          { part: 'battery', atM: 0.19 },
+          { part: 'motor', atM: 0.03 },
+          { part: 'esc', atM: 0.11 }
+        ]
+      }
     },
+    loads: [
+      { kind: 'servo', size: 'mini', count: 4, maxVoltageV: 6 },
+      { kind: 'receiver' },
+      { kind: 'camera', idleA: 0.4 }
+    ],
     setups: [
       {
         name: 'Last season',
@@ -204,9 +228,9 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       maxLiftCoefficient: 1.15,
       largestPropM: 0.3556,
       targetSeconds: 7200,
-      runSeconds: 30,
-      receiverCurrentA: 1.5
+      runSeconds: 30
     },
+    loads: [{ kind: 'servo', size: 'micro', count: 6, maxVoltageV: 6 }, { kind: 'receiver' }],
     setups: [
       {
         name: 'First motor',
@@ -255,9 +279,13 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       maxLiftCoefficient: 1.15,
       largestPropM: 0.2286,
       targetSeconds: 1800,
-      runSeconds: 60,
-      receiverCurrentA: 2
+      runSeconds: 60
     },
+    loads: [
+      { kind: 'servo', size: 'mini', count: 4, maxVoltageV: 6 },
+      { kind: 'receiver' },
+      { kind: 'camera', idleA: 0.5 }
+    ],
     setups: [
       {
         name: 'Two by nine',
@@ -296,9 +324,9 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       maxLiftCoefficient: 1,
       largestPropM: 0.065,
       targetSeconds: 240,
-      runSeconds: 60,
-      receiverCurrentA: 1.5
+      runSeconds: 60
     },
+    loads: [{ kind: 'servo', size: 'micro', count: 3 }, { kind: 'receiver' }],
     setups: [
       {
         name: 'Courier',
@@ -375,8 +403,24 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       rotorLayout: 'coaxial',
       largestPropM: 0.4064,
       targetSeconds: 720,
-      runSeconds: 30
+      runSeconds: 30,
+      balance: {
+        pointM: 0,
+        toleranceM: 0.006,
+        packFromM: -0.06,
+        packToM: 0.09,
+        items: [
+          { name: 'frame, arms and motors', massKg: 5.62, atM: 0, acrossM: 0 },
+          { part: 'battery', atM: -0.02 },
+          { name: 'sampler and bottle', massKg: 1.66, atM: 0.03, acrossM: 0.012 }
+        ]
+      }
     },
+    loads: [
+      { kind: 'flight-controller' },
+      { kind: 'receiver' },
+      { kind: 'servo', name: 'bottle release', size: 'standard' }
+    ],
     setups: [
       {
         name: 'Sample lift',
@@ -414,8 +458,21 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       beamM: 0.3,
       targetSeconds: 2400,
       runSeconds: 120,
-      largestPropM: 0.062
+      largestPropM: 0.062,
+      balance: {
+        pointM: 0.47,
+        packFromM: 0.25,
+        packToM: 0.6,
+        frontBallastM: 0.1,
+        rearBallastM: 0.82,
+        items: [
+          { name: 'hull, rake and winch', massKg: 8.1, atM: 0.44 },
+          { part: 'battery', atM: 0.42 },
+          { part: 'motor', atM: 0.7 }
+        ]
+      }
     },
+    loads: [{ kind: 'servo', size: 'standard', count: 2 }, { kind: 'receiver' }],
     setups: [
       {
         name: 'As found',
@@ -458,6 +515,7 @@ export const DEMO_CRAFTS: DemoCraft[] = [
       targetSeconds: 150,
       runSeconds: 45
     },
+    loads: [{ kind: 'servo', size: 'standard', count: 2, maxVoltageV: 6 }, { kind: 'receiver' }],
     setups: [
       {
         name: 'Unlabelled motor',
@@ -465,6 +523,12 @@ export const DEMO_CRAFTS: DemoCraft[] = [
         esc: 'Tide 160',
         motor: 'Sluice 4082-600',
         propulsor: '45 mm × 1.4 surface screw',
+        receiverSupply: {
+          kind: 'own-pack',
+          name: 'Tarn 4 cells NiMH',
+          massKg: 0.112,
+          pack: { chemistry: 'nimh', series: 4, capacityAh: 1.3, continuousC: 8 }
+        },
         wiring: { gaugeAwg: 8, leadLengthM: 0.2, connectorA: 150 }
       },
       {

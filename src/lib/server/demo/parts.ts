@@ -17,6 +17,16 @@ export interface DemoPart<T> {
 
 const tidy = (value: number, digits = 2): number => Number(value.toPrecision(digits));
 
+/** Plug of an ESC that gives so many amps; boards for rotors are soldered. */
+const escPlug = (amps: number): Esc['connector'] =>
+  amps <= 18 ? 'moulded-2' : amps <= 60 ? 'moulded-3.5' : amps < 150 ? 'moulded-4.5' : 'bullets-8';
+/** Plug of a pack by its size. */
+const packPlug = (series: number, ah: number): Battery['connector'] =>
+  ah < 1 ? 'moulded-2' : series >= 10 ? 'bullets-8' : ah >= 8 ? 'moulded-4.5' : 'moulded-3.5';
+/** Bullets of a motor of so many amps. */
+const bulletsFor = (amps: number): Motor['connector'] =>
+  amps < 22 ? 'soldered' : amps < 48 ? 'bullets-3.5' : amps < 80 ? 'bullets-4' : 'bullets-5.5';
+
 function motor(
   name: string,
   kv: number,
@@ -42,7 +52,8 @@ function motor(
       maxCurrentA: amps,
       maxPowerW: watts,
       massKg: grams / 1000,
-      poles
+      poles,
+      connector: bulletsFor(amps)
     }
   };
 }
@@ -215,6 +226,9 @@ function esc(
       resistanceOhm: tidy(0.1 / amps),
       massKg: grams / 1000,
       maxElectricalRpm: 300000,
+      ...(name.startsWith('Quadrant')
+        ? { motorConnector: 'soldered' as const }
+        : { connector: name.includes('reversing') ? ('bullets-4' as const) : escPlug(amps) }),
       ...(becA === null
         ? { becKind: 'none' as const }
         : { becV: 5, becA, becKind: amps < 25 ? ('linear' as const) : ('switching' as const) })
@@ -261,6 +275,7 @@ function pack(
       capacityAh: ah,
       continuousC: c,
       burstC: 2 * c,
+      connector: packPlug(series, ah),
       cellResistanceOhm: milliohm / 1000,
       massKg: grams / 1000
     }

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Button, Modal } from 'flowbite-svelte';
   import { cautionsOnce, planText, watchWords } from '../../core/testing/plan/plan-text.ts';
-  import { CAUTIONS } from '../../core/testing/plan/cautions.ts';
+  import { CAUTIONS } from '../../core/cautions/at-test.ts';
   import type { Plan } from '../../core/testing/plan/stage.ts';
   import CopyText from '../marks/CopyText.svelte';
   import { units } from '../format/units.svelte.ts';

@@ -1,7 +1,9 @@
 <script lang="ts">
   import FileField from '../marks/FileField.svelte';
   import { goto } from '$app/navigation';
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Button, Modal, Textarea } from 'flowbite-svelte';
+  import { isCarried, readCarried } from '../../core/formats/carried.ts';
+  import { squareCodesIn } from './square-codes.ts';
   import { call } from '../../api/client.ts';
 
   interface Plan {
@@ -19,16 +21,58 @@
   let done = $state<Plan | null>(null);
   let problem = $state('');
 
-  async function choose(file: File | undefined): Promise<void> {
+  /** What was read of a sheet's codes so far: a long setup stands in several. */
+  let carried = $state('');
+  let pasted = $state('');
+
+  function forget(): void {
     plan = done = null;
     problem = '';
-    if (!file) return;
+  }
+
+  async function choose(file: File): Promise<void> {
+    forget();
+    if (file.type.startsWith('image/')) return look(file);
+    const text = await file.text();
+    if (isCarried(text)) return take(text);
     try {
-      value = JSON.parse(await file.text());
+      value = JSON.parse(text);
     } catch {
-      problem = `${file.name} is not JSON; a setup or a craft is a .json file saved from Iskarn.`;
+      problem = `${file.name} is not JSON; a setup or a craft is a .json file saved from Iskarn, or a picture of the square code on its sheet.`;
       return;
     }
+    await ask();
+  }
+
+  /** Looks for square codes in a picture. */
+  async function look(picture: Blob): Promise<void> {
+    try {
+      const texts = await squareCodesIn(picture);
+      await take(texts.join('\n'));
+    } catch (error) {
+      problem = (error as Error).message;
+    }
+  }
+
+  /** Takes the text of codes, beside those that were read before. */
+  async function take(text: string): Promise<void> {
+    forget();
+    const alone = readCarried(text);
+    const together = alone.ok ? alone : readCarried(`${carried}\n${text}`);
+    if (together.ok) {
+      carried = '';
+      value = JSON.parse(together.text);
+      await ask();
+    } else if (!alone.ok) {
+      // one of several is kept for the others; a code of another sheet begins anew
+      const partial = alone.errors[0].code === 'carried-missing';
+      const fits = together.errors[0].code === 'carried-missing';
+      if (partial) carried = fits ? `${carried}\n${text}` : text;
+      problem = (partial && fits ? together : alone).errors[0].message;
+    }
+  }
+
+  async function ask(): Promise<void> {
     const answer = await call('importCraft', { body: JSON.stringify(value) });
     if (answer.ok) plan = answer.value;
     else problem = answer.message;
@@ -57,15 +101,34 @@
 
 <Modal title="Import a craft or a setup" bind:open size="sm" {onclose}>
   <p class="text-ink-soft text-sm">
-    A .json file saved with “export”. A setup whose craft is in the hangar already joins it.
+    A .json file saved with “export”, or the square code of a printed sheet: a picture of it, or its text. A
+    setup whose craft is in the hangar already joins it.
   </p>
   <FileField
     class="mt-2"
-    accept=".json,application/json"
-    label="setup or craft file"
+    accept=".json,application/json,image/*"
+    label="setup or craft file, or a picture of a sheet’s code"
     testid="craft-file"
     onfile={(file) => void choose(file)}
   />
+  <label class="mt-2 block text-sm"
+    >or the text of the code
+    <Textarea
+      class="figure w-full text-xs"
+      rows={2}
+      bind:value={pasted}
+      placeholder="ISKARN1:1.1.…"
+      data-testid="craft-code"
+    /></label
+  >
+  <Button
+    size="xs"
+    color="alternative"
+    class="mt-1"
+    data-testid="craft-code-read"
+    disabled={pasted.trim() === ''}
+    onclick={() => void take(pasted)}>read it</Button
+  >
   {#if problem}<p
       class="border-ink mt-2 border-l-4 pl-2 text-sm"
       role="alert"

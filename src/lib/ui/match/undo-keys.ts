@@ -19,3 +19,11 @@ export function fieldOwnsUndo(target: Focused | null): boolean {
   if (target.tagName !== 'INPUT' || !TEXTUAL.has(target.type ?? 'text')) return false;
   return target.dataset?.figure === undefined || target.dataset.figure === 'typed';
 }
+
+/** What a key asks of the setup's undo: null for every other key, and where the field that has the focus takes it. */
+export function undoKey(event: KeyboardEvent): 'undo' | 'redo' | null {
+  if (!(event.ctrlKey || event.metaKey) || !/^[zy]$/i.test(event.key)) return null;
+  if (fieldOwnsUndo(event.target as HTMLInputElement)) return null;
+  event.preventDefault();
+  return event.key.toLowerCase() === 'y' || event.shiftKey ? 'redo' : 'undo';
+}

@@ -7,7 +7,7 @@
   import { partWord } from '../../core/document/part-words.ts';
   import { shopWords } from '../../core/mend/shop-words.ts';
   import { takeReading } from '../../core/shorthand/take-reading.ts';
-  import { CAUTIONS } from '../../core/testing/plan/cautions.ts';
+  import { CAUTIONS } from '../../core/cautions/at-test.ts';
   import { watchWords } from '../../core/testing/plan/plan-text.ts';
   import { seriesCsv } from '../../core/testing/series/series-csv.ts';
   import { show } from '../../core/units/show.ts';

@@ -3,6 +3,12 @@
   import { parseCoefficients } from '../../core/formats/coefficient-columns.ts';
   import { labelDifferences, MEASURABLE } from '../../core/shelf/measured.ts';
   import { parseShorthand } from '../../core/shorthand/parse.ts';
+  import {
+    CONNECTORS,
+    CONNECTOR_IDS,
+    MOTOR_JOINTS,
+    MOTOR_JOINT_IDS
+  } from '../../core/catalogue/connectors.ts';
   import { FIELDS } from '../../core/formats/part-csv.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import FigureField from '../match/FigureField.svelte';
@@ -29,6 +35,8 @@
   let note = $state(part.note);
   // svelte-ignore state_referenced_locally
   let owned = $state(part.owned);
+  // svelte-ignore state_referenced_locally
+  let price = $state<number | null>(part.price);
   // svelte-ignore state_referenced_locally
   let document = $state<Record<string, unknown>>(
     structuredClone($state.snapshot(part.document)) as Record<string, unknown>
@@ -61,7 +69,19 @@
   );
 
   const reading = $derived(parseShorthand(part.kind, label));
-  const TEXT = ['chemistry', 'kind', 'family', 'becKind', 'cooling', 'brake', 'tip', 'placement', 'inlet'];
+  const TEXT = [
+    'chemistry',
+    'kind',
+    'family',
+    'becKind',
+    'cooling',
+    'brake',
+    'tip',
+    'placement',
+    'inlet',
+    'connector',
+    'motorConnector'
+  ];
   /** Fields that belong to one kind of propulsor only. */
   const ONLY_FOR: Record<string, string> = {
     family: 'propeller',
@@ -73,6 +93,7 @@
     exitAreaM2: 'ducted-fan',
     immersion: 'surface-drive'
   };
+  // svelte-ignore state_referenced_locally
   const CHOICES: Record<string, string[]> = {
     chemistry: ['lipo', 'lihv', 'liion', 'lifepo4', 'nimh'],
     kind: ['propeller', 'ducted-fan', 'submerged-screw', 'surface-drive'],
@@ -82,7 +103,9 @@
     inlet: ['lip', 'sharp'],
     brake: ['on', 'off'],
     becKind: ['linear', 'switching', 'none'],
-    cooling: ['wash', 'still', 'water']
+    cooling: ['wash', 'still', 'water'],
+    connector: part.kind === 'motor' ? [...MOTOR_JOINT_IDS] : [...CONNECTOR_IDS],
+    motorConnector: [...MOTOR_JOINT_IDS]
   };
   const EXAMPLES: Record<StoredPart['kind'], string> = {
     motor: '2812 900KV 106g',
@@ -104,7 +127,16 @@
     cutFromM: 'cut down from',
     placement: 'mounted',
     tip: 'tips',
-    inlet: 'intake edge'
+    inlet: 'intake edge',
+    connector: 'plug',
+    motorConnector: 'motor plugs',
+    becBurstA: 'supply, for moments, A',
+    becOutputsV: 'supply can be set to, V',
+    outputsV: 'can be set to, V',
+    burstA: 'for moments',
+    capacitorF: 'capacitors, F',
+    packsInSeries: 'packs in series',
+    packsInParallel: 'packs in parallel'
   };
   const words = (field: string): string =>
     known.get(field)?.title ??
@@ -166,6 +198,7 @@
       name,
       note,
       owned,
+      price,
       document: { ...clean, name } as unknown as StoredPart['document'],
       measured: figures($state.snapshot(measured))
     });
@@ -186,7 +219,7 @@
     if (!theirs) return;
     revision = theirs.revision;
     if (!mine) {
-      ({ name, note, owned } = theirs);
+      ({ name, note, owned, price } = theirs);
       document = structuredClone(theirs.document) as Record<string, unknown>;
       measured = { ...theirs.measured };
     }
@@ -237,9 +270,22 @@
             value={String(document[f] ?? '')}
             items={(part.kind === 'receiver-supply' && f === 'kind' ? SUPPLIES : CHOICES[f]).map((v) => ({
               value: v,
-              name: v
+              name: [...CONNECTORS, ...MOTOR_JOINTS].find((c) => c.id === v)?.title ?? v
             }))}
             onchange={(e) => (document[f] = (e.currentTarget as HTMLSelectElement).value)}
+          />
+        </label>
+      {:else if f === 'becOutputsV' || f === 'outputsV'}
+        <label class="flex items-center justify-between gap-2 text-xs"
+          ><span class="text-ink-soft">{words(f)}</span>
+          <input
+            class="figure border-line h-7 w-36 rounded border px-2 text-right"
+            placeholder="5; 6; 7.4"
+            value={((document[f] as number[] | undefined) ?? []).join('; ')}
+            onchange={(e) => {
+              const list = e.currentTarget.value.split(/[;/ ]+/).filter((x) => x !== '');
+              document[f] = list.length > 0 ? list.map((x) => Number(x.replace(',', '.'))) : null;
+            }}
           />
         </label>
       {:else}
@@ -300,7 +346,19 @@
       </Label>
       <Button size="xs" color="alternative" class="justify-self-start" onclick={attach}>attach</Button>
     {/if}
-    <div class="col-span-2 mt-1"><Checkbox bind:checked={owned}>owned</Checkbox></div>
+    <div class="col-span-2 mt-1 flex items-center justify-between gap-4">
+      <Checkbox bind:checked={owned}>owned</Checkbox>
+      <div class="w-56">
+        <FigureField
+          path="part.price"
+          label="price of one, your money"
+          quantity="count"
+          value={price}
+          {problems}
+          onset={(v) => void (price = v)}
+        />
+      </div>
+    </div>
     {#if problem}<p
         class="border-ink col-span-2 border-l-4 pl-2 text-sm"
         role="alert"

@@ -93,6 +93,7 @@ export const freshPart = (
   document: structuredClone(FRESH[kind]) as unknown as StoredPart['document'],
   measured: {},
   owned: true,
+  price: null,
   note: '',
   retired: false,
   fitted: null,

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { CAUTIONS, type CautionId } from '../../core/testing/plan/cautions.ts';
+  import { CAUTIONS, type CautionId } from '../../core/cautions/at-test.ts';
   import { watchWords } from '../../core/testing/plan/plan-text.ts';
   import type { Stage } from '../../core/testing/plan/stage.ts';
   import { units } from '../format/units.svelte.ts';

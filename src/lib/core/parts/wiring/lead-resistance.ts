@@ -14,15 +14,6 @@ export function conductorResistanceOhm(areaM2: number, lengthM: number, temperat
   return ((COPPER_OHM_M * lengthM) / areaM2) * (1 + COPPER_PER_K * (temperatureC - 20));
 }
 
-/**
- * Current a short silicone-insulated lead carries for a flight, A: 12 A/mm² at 3.3 mm² (12 AWG: 40 A), more per
- * area in thinner wire, which cools better: x (mm²/3.3)^-0.35. Common practice, no source; ±30 %.
- */
-export const leadAmpacityA = (awg: number): number => {
-  const mm2 = gaugeAreaM2(awg) * 1e6;
-  return 12 * mm2 * Math.pow(mm2 / 3.3, -0.35);
-};
-
 /** Resistance of a mated connector pair, ohm, by the current it is made for: 1 mOhm at 10 A down to 0.2 mOhm (m). */
 export const connectorResistanceOhm = (ratingA: number): number =>
   Math.min(Math.max(0.01 / ratingA, 0.0002), 0.001);

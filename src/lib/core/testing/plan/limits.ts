@@ -32,6 +32,7 @@ const WISHES: readonly string[] = [
   'pitch-speed',
   'cells-by-propeller',
   'pack-weight',
+  'balance',
   'stalled-blade'
 ] satisfies readonly CheckId[];
 

@@ -1,7 +1,7 @@
 import { displayUnit, type QuantityName, type UnitChoice } from '../../units/quantity.ts';
 import { bandedUnit } from '../../units/banded.ts';
 import { showUnit } from '../../units/show.ts';
-import { CAUTIONS, type CautionId } from './cautions.ts';
+import { CAUTIONS, type CautionId } from '../../cautions/at-test.ts';
 import type { Plan, Watch, Watched } from './stage.ts';
 
 /** How a watched figure is called and shown, and what its end is called. */

@@ -5,7 +5,7 @@ import { BOAT, PLANE, QUAD, SMALL_PUSHER } from '../../../../../tests/helpers/se
 import { runChecks } from '../../checks/ledger.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { situationOf } from '../../situation/situation.ts';
-import { CAUTIONS } from './cautions.ts';
+import { CAUTIONS } from '../../cautions/at-test.ts';
 import type { LogEntry } from './log-entry.ts';
 import { mayBeTested } from './limits.ts';
 import { planOf } from './plan.ts';

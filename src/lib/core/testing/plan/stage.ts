@@ -1,6 +1,6 @@
 import type { Setting } from '../../document/change.ts';
 import type { Band } from '../../train/bands.ts';
-import type { CautionId } from './cautions.ts';
+import type { CautionId } from '../../cautions/at-test.ts';
 
 /** Figures that are watched during a run; all as a meter shows them. */
 export const WATCHED = ['batteryCurrentA', 'cellVoltageV', 'motorC', 'escC', 'rpm', 'thrustN'] as const;

@@ -2,7 +2,7 @@ import type { SetupDocument } from '../../document/schema.ts';
 import { shopWords } from '../../mend/shop-words.ts';
 import type { Situation } from '../../situation/situation.ts';
 import { show, showMinutes } from '../../units/show.ts';
-import type { CautionId } from './cautions.ts';
+import type { CautionId } from '../../cautions/at-test.ts';
 import { gentler } from './gentler.ts';
 import type { Stage } from './stage.ts';
 import { firstFlightS } from './time-ladder.ts';

@@ -1,0 +1,113 @@
+import { CONNECTORS, MOTOR_JOINTS, type ConnectorFamily, type MotorJoint } from '../catalogue/connectors.ts';
+import type { Finding } from '../checks/finding.ts';
+import { motorJointsOf, plugsOf } from '../model/plugs.ts';
+import type { Situation } from '../situation/situation.ts';
+import { showRound, showUnit } from '../units/show.ts';
+
+/** A joint that can be parted: what is there, what would do, and what it loses. */
+export interface Joint {
+  readonly id: 'pack-plug' | 'esc-plug' | 'motor-joint';
+  readonly title: string;
+  readonly currentA: number;
+  /** What is told of it; null where nothing is. */
+  readonly fitted: string | null;
+  readonly suggested: string;
+  readonly ratedA: number | null;
+  readonly dropV: number;
+  readonly finding: Finding;
+  readonly says: string;
+}
+
+/** The smallest family that carries the rest for as long as you like and the worst for a spell; the largest where none does. */
+export const familyFor = (worstA: number, rmsA: number): ConnectorFamily =>
+  CONNECTORS.find((c) => c.keyed && c.continuousA >= rmsA && c.shortA >= worstA) ??
+  CONNECTORS.find((c) => c.continuousA >= rmsA && c.shortA >= worstA) ??
+  CONNECTORS[CONNECTORS.length - 1];
+
+/** The smallest bullets that carry a motor's current. */
+export const motorJointFor = (amps: number): MotorJoint =>
+  MOTOR_JOINTS.find((j) => j.id !== 'soldered' && j.continuousA >= amps) ?? MOTOR_JOINTS[0];
+
+const judged = (family: ConnectorFamily, worstA: number, rmsA: number): Finding =>
+  worstA > family.shortA || rmsA > family.continuousA
+    ? 'over'
+    : worstA > family.continuousA
+      ? 'tight'
+      : 'holds';
+
+function plug(
+  id: 'pack-plug' | 'esc-plug',
+  title: string,
+  family: ConnectorFamily | undefined,
+  worstA: number,
+  rmsA: number,
+  says: string
+): Joint {
+  const suggested = familyFor(worstA, rmsA);
+  const used = family ?? suggested;
+  return {
+    id,
+    title,
+    currentA: worstA,
+    fitted: family?.title ?? null,
+    suggested: suggested.title,
+    ratedA: used.continuousA,
+    dropV: worstA * used.pairOhm,
+    finding: family ? judged(family, worstA, rmsA) : 'unknown',
+    says: `${showUnit(worstA, 'A')} through ${showUnit(1000 * used.pairOhm, 'mΩ', 2)} lose ${showUnit(worstA * used.pairOhm, 'V', 2)}; made for ${showRound(used.continuousA)} A, ${showRound(used.shortA)} A for ten seconds.${used.keyed ? '' : ' Nothing in its shape forbids the wrong way round: a socket on the pack’s plus, a pin on its minus, and cover both.'}${says}`
+  };
+}
+
+/** The joints of a setup, in the order power flows. */
+export function jointsOf(s: Situation): Joint[] {
+  const { worst, train } = s;
+  const n = train.count;
+  const total = worst.batteryCurrentA;
+  const rms = s.drawn?.rmsCurrentA ?? total;
+  const each = (a: number): number => Math.max(a - train.auxiliaryCurrentA, 0) / n;
+  const { pack, esc, unlike, adapter } = plugsOf(s.setup);
+  const joints = motorJointsOf(s.setup);
+  const match =
+    pack && esc && n === 1
+      ? unlike
+        ? adapter
+          ? ' The adapter to the ESC’s kind is a second pair: as much again is lost.'
+          : ' The ESC has another kind: solder one of them anew, or put an adapter between.'
+        : ' The ESC has the same kind.'
+      : n === 1
+        ? ' The ESC must have the same kind.'
+        : ' The lead of the distribution must have the same kind.';
+  const list: Joint[] = [plug('pack-plug', 'plug of the pack', pack, total, rms, match)];
+  if (n > 1 && (s.setup.esc?.channels ?? 1) === 1)
+    list.push(
+      plug(
+        'esc-plug',
+        'plug of each ESC',
+        esc,
+        each(total),
+        each(rms),
+        ' Soldered straight to the distribution it weighs and loses less.'
+      )
+    );
+  const motorA = worst.motorCurrentA;
+  const suggested = motorJointFor(motorA);
+  const used = joints.motor ?? joints.esc ?? suggested;
+  list.push({
+    id: 'motor-joint',
+    title: n > 1 ? 'joints of each motor' : 'joints of the motor',
+    currentA: motorA,
+    fitted: (joints.motor ?? joints.esc)?.title ?? null,
+    suggested: suggested.title,
+    ratedA: Number.isFinite(used.continuousA) ? used.continuousA : null,
+    dropV: 2 * motorA * used.ohm,
+    finding: !(joints.motor ?? joints.esc)
+      ? 'unknown'
+      : motorA > 1.4 * used.continuousA
+        ? 'over'
+        : motorA > used.continuousA
+          ? 'tight'
+          : 'holds',
+    says: `Three of them, ${showUnit(1000 * used.ohm, 'mΩ', 2)} each.${joints.unlike ? ` The motor has ${(joints.motor as MotorJoint).title}, the ESC ${(joints.esc as MotorJoint).title}: exchange one set, or solder the leads.` : ''} Sockets on the ESC, so that nothing bare is live when the motor is off; heat-shrink over each.`
+  });
+  return list;
+}

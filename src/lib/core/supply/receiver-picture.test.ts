@@ -1,0 +1,80 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { withChanges } from '../document/change.ts';
+import { validateSetup } from '../document/validate.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
+import { situationOf } from '../situation/situation.ts';
+import { receiverPictureOf } from './receiver-picture.ts';
+
+const PLANE: SetupDocument = {
+  format: 'iskarn.setup/1',
+  craft: { kind: 'fixed-wing', massKg: 1.8, wingAreaM2: 0.4, wingSpanM: 1.8, purpose: 'sport' },
+  battery: { chemistry: 'lipo', series: 4, capacityAh: 3, continuousC: 40 },
+  esc: { continuousA: 50, minSeries: 2, maxSeries: 6, becKind: 'linear', becV: 5, becA: 2 },
+  motor: { kvRpmPerVolt: 800, massKg: 0.15, maxPowerW: 600 },
+  propulsor: { kind: 'propeller', diameterM: 0.28, pitchM: 0.14, family: 'thin-electric' },
+  loads: [{ kind: 'servo', size: 'standard', count: 5, maxVoltageV: 6 }, { kind: 'receiver' }]
+};
+
+test('a linear supply on four cells is over by its heat; a switching one of its own holds; nickel cells are safe for 6 V servos, two lithium cells are not without a regulator', () => {
+  const { choices } = receiverPictureOf(situationOf(PLANE));
+  const of = (id: string) => choices.find((c) => c.id === id);
+  assert.equal(of('present')?.finding, 'over');
+  assert.equal(of('separate')?.finding, 'holds');
+  const lipo = choices.filter((c) => c.id.startsWith('own-lipo'));
+  assert.ok(lipo.filter((c) => !c.id.endsWith('regulated')).every((c) => c.finding === 'over'));
+  assert.ok(lipo.some((c) => c.id.endsWith('regulated') && c.finding === 'holds'));
+  assert.ok(choices.filter((c) => c.id.startsWith('own-nimh')).every((c) => c.finding !== 'over'));
+  for (const c of choices) assert.equal(c.diesWithPack, !c.id.startsWith('own-'));
+});
+
+test('every way that is offered is a sound setup and does what it says, its weight and flights among it', () => {
+  const s = situationOf(PLANE);
+  const minutes = (s.lasting('mixed')?.seconds ?? 0) / 60;
+  for (const c of receiverPictureOf(s).choices) {
+    if (!c.changes) continue;
+    const taken = withChanges(PLANE, c.changes);
+    const checked = validateSetup(taken);
+    assert.ok(checked.ok, c.id);
+    const present = receiverPictureOf(situationOf(taken)).choices[0];
+    assert.deepEqual(
+      [present.outputV, present.ratedA, present.finding, present.flights],
+      [c.outputV, c.ratedA, c.finding, c.flights],
+      c.id
+    );
+    assert.equal(present.massKg, c.massKg);
+    const pack = taken.receiverSupply?.pack;
+    if (!pack) continue;
+    // by hand: 80 % of the capacity over what a flight takes
+    const flight = ((c.averageA ?? 0) * minutes) / 60;
+    assert.equal(c.flights, Math.floor((0.8 * pack.capacityAh) / flight), c.id);
+    assert.ok(c.massKg >= estimatePackMassKg(pack.chemistry, pack.series, pack.capacityAh) * 0.9);
+  }
+});
+
+test('the schools say here what they say; the ESC’s own supply is lifted out, not cut; one battery more is told in grams', () => {
+  const { schools, notes } = receiverPictureOf(situationOf(PLANE));
+  assert.deepEqual(
+    schools.map((x) => [x.id, x.separate]),
+    [
+      ['own', true],
+      ['separate', true],
+      ['separate-servos', true]
+    ]
+  );
+  assert.match(notes[0], /lift the middle pin.*insulate it; cut nothing/);
+  assert.match(notes[1], /costs \d+ g/);
+  const small = receiverPictureOf(
+    situationOf({
+      ...PLANE,
+      battery: { ...PLANE.battery, series: 3 },
+      esc: { ...PLANE.esc, becKind: 'switching', becA: 5 },
+      loads: [{ kind: 'servo', size: 'micro', count: 3 }]
+    })
+  );
+  assert.ok(small.schools.every((x) => !x.separate));
+  const none = receiverPictureOf(situationOf({ ...PLANE, esc: { continuousA: 50, becKind: 'none' } }));
+  assert.equal(none.feed.source, 'none');
+  assert.match(none.notes[0], /no supply of its own/);
+});

@@ -1,0 +1,196 @@
+<script lang="ts">
+  import { Button, Select } from 'flowbite-svelte';
+  import type { Load } from '../../core/document/schema.ts';
+  import { loadTitle } from '../../core/model/receiver-feed.ts';
+  import {
+    LOAD_KINDS,
+    HIGH_VOLTAGE_SERVO_V,
+    STANDARD_SERVO_V,
+    USUAL_LOADS
+  } from '../../core/parts/supply/loads.ts';
+  import { SERVO_SIZES } from '../../core/parts/supply/servo-sizes.ts';
+  import { wordOf } from '../../core/checks/finding.ts';
+  import { showUnit } from '../../core/units/show.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
+  import FindingMark from '../marks/FindingMark.svelte';
+  import FigureField from '../match/FigureField.svelte';
+  import type { SheetState } from './sheet-state.svelte.ts';
+
+  /** What hangs on the receiver supply, and every way to feed it. */
+  let { view }: { view: SheetState } = $props();
+  const picture = $derived(view.sheet?.receiver);
+  const loads = $derived(view.document.loads ?? []);
+  const CHOICES = [
+    ...SERVO_SIZES.map((s) => ({ value: `servo ${s.id}`, name: `servo: ${s.title}` })),
+    ...LOAD_KINDS.filter((k) => k !== 'servo').map((k) => ({ value: k, name: USUAL_LOADS[k].title }))
+  ];
+  let added = $state('');
+
+  const setLoads = (list: Load[], label: string): Promise<boolean> =>
+    view.set([{ path: 'loads', value: list }], label);
+  function add(): void {
+    if (added === '') return;
+    const [kind, size] = added.split(' ') as [Load['kind'], Load['size'] | undefined];
+    const load: Load = size ? { kind, size, count: 1 } : { kind };
+    added = '';
+    void setLoads([...loads, load], `${loadTitle(load)} on the receiver`);
+  }
+  const change = (k: number, patch: Partial<Load>, label: string): Promise<boolean> =>
+    setLoads(
+      loads.map((l, i) => (i === k ? { ...l, ...patch } : l)),
+      label
+    );
+</script>
+
+{#if picture}
+  <section class="flex flex-col gap-2" aria-labelledby="receiver-title" data-testid="receiver-panel">
+    <h2 id="receiver-title" class="text-lg font-bold">What hangs on the receiver</h2>
+    {#each loads as load, k (k)}
+      {@const fed = picture.feed.loads.find((l) => l.path === `loads.${k}`)}
+      <div class="border-line border-b pb-1" data-testid={`load-${k}`}>
+        <div class="flex items-center gap-2">
+          <b class="min-w-0 flex-1 text-sm">{loadTitle(load)}</b>
+          <span class="figure text-xs"
+            >{fed
+              ? fed.idleA < fed.movingA
+                ? `${showUnit(fed.idleA, 'A', 2)} to ${showUnit(fed.movingA, 'A', 2)}`
+                : showUnit(fed.movingA, 'A', 2)
+              : ''}</span
+          >
+          <button
+            class="press text-cold text-xs underline"
+            aria-label={`take ${loadTitle(load)} out`}
+            data-testid={`drop-load-${k}`}
+            onclick={() =>
+              void setLoads(
+                loads.filter((_, i) => i !== k),
+                `without ${loadTitle(load)}`
+              )}>take out</button
+          >
+        </div>
+        <div class="grid grid-cols-2 gap-x-4">
+          <FigureField
+            path={`loads.${k}.count`}
+            label="how many"
+            quantity="count"
+            value={load.count ?? 1}
+            problems={view.problems}
+            onset={(v) => change(k, { count: v ?? 1 }, 'number of loads')}
+          />
+          <FigureField
+            path={`loads.${k}.movingA`}
+            label="moving"
+            quantity="current"
+            value={load.movingA ?? null}
+            problems={view.problems}
+            onset={(v) => change(k, { movingA: v }, 'amps of a load')}
+          />
+          <FigureField
+            path={`loads.${k}.stallA`}
+            label="held fast"
+            quantity="current"
+            value={load.stallA ?? null}
+            problems={view.problems}
+            onset={(v) => change(k, { stallA: v }, 'amps of a load')}
+          />
+          <FigureField
+            path={`loads.${k}.stepDownV`}
+            label="step-down to"
+            quantity="voltage"
+            value={load.stepDownV ?? null}
+            problems={view.problems}
+            onset={(v) => change(k, { stepDownV: v }, 'step-down of a load')}
+          />
+        </div>
+        {#if load.kind === 'servo' || load.kind === 'retract'}
+          <div class="flex flex-wrap items-center gap-x-3 text-xs">
+            <span class="text-ink-soft">stands</span>
+            {#each [[STANDARD_SERVO_V, 'standard, 6 V'], [HIGH_VOLTAGE_SERVO_V, 'high voltage, 8.4 V']] as [v, words] (v)}
+              <button
+                class={`press underline ${load.maxVoltageV === v ? 'font-bold' : 'text-cold'}`}
+                aria-pressed={load.maxVoltageV === v}
+                onclick={() => void change(k, { maxVoltageV: v as number }, 'volts of a servo')}
+                >{words}</button
+              >
+            {/each}
+          </div>
+        {/if}
+      </div>
+    {:else}
+      <p class="text-ink-soft text-xs leading-4">
+        Nothing is listed yet. Add the servos first: how many and how large. What they draw is estimated by
+        their size until you type what their papers say.
+      </p>
+    {/each}
+    <div class="flex items-center gap-2">
+      <Select
+        class="min-w-0 flex-1"
+        size="sm"
+        placeholder="a servo, a receiver …"
+        aria-label="what to add"
+        data-testid="add-load-kind"
+        bind:value={added}
+        items={CHOICES}
+      />
+      <Button size="xs" color="alternative" data-testid="add-load" onclick={add}>add</Button>
+    </div>
+    {#if picture.feed.peakA !== null}
+      <p class="text-sm leading-[18px]" data-testid="receiver-sum">
+        All moving, the strongest held fast: <b class="figure">{showUnit(picture.feed.peakA, 'A')}</b>; on
+        average in flight <b class="figure">{showUnit(picture.feed.averageA ?? 0, 'A', 2)}</b>{picture.feed
+          .toldPeakA === null
+          ? ''
+          : ' (the peak as the brief has it)'}.
+      </p>
+    {/if}
+
+    <h2 class="mt-2 text-lg font-bold">What feeds it</h2>
+    <ul class="flex flex-col" data-testid="supply-choices">
+      {#each picture.choices as c (c.id)}
+        <li class="border-line flex flex-col border-t py-1" data-testid={`supply-${c.id}`}>
+          <div class="flex items-center gap-2 text-sm">
+            <FindingMark finding={c.finding} />
+            <span class="min-w-0 flex-1 font-semibold">{c.title}</span>
+            {#if c.changes}
+              <button
+                class="press text-cold text-xs underline"
+                aria-label={`take ${c.title}`}
+                data-testid={`take-supply-${c.id}`}
+                onclick={() => c.changes && void view.edit(c.changes, c.title)}>take</button
+              >
+            {/if}
+          </div>
+          {#if c.changes || picture.feed.source !== 'none'}<p class="figure text-xs leading-4">
+              {showUnit(c.outputV, 'V', 2)}{c.ratedA === null
+                ? ''
+                : ` · ${showUnit(c.ratedA, 'A', 2)}`}{c.heatW === null
+                ? ''
+                : ` · ${showUnit(c.heatW, 'W', 2)} of heat`} · {c.massKg > 0
+                ? figureUnit('mass', c.massKg)
+                : 'no weight more'}{c.flights === null
+                ? ''
+                : ` · ${c.flights} flight${c.flights === 1 ? '' : 's'} a charge`}
+            </p>{/if}
+          <p class="text-ink-soft text-xs leading-4">
+            {#each c.findings.filter((f) => f.finding !== 'holds') as f (f.id)}<span class="mr-1"
+                ><b>{wordOf(f)}</b> {f.title}, {f.short}.</span
+              >{/each}{c.says}
+            {c.diesWithPack ? '' : 'Lives on when the flight pack does not.'}
+          </p>
+        </li>
+      {/each}
+    </ul>
+    <details>
+      <summary class="press cursor-pointer text-sm">When to separate: three schools</summary>
+      <ul class="text-xs leading-4">
+        {#each picture.schools as s (s.id)}
+          <li>
+            <b>{s.title}:</b>
+            {s.why}. Here: {s.separate ? 'a supply of its own' : 'the ESC’s own is enough'}.
+          </li>
+        {/each}
+      </ul>
+    </details>
+    {#each picture.notes as n, k (k)}<p class="text-xs leading-4">{n}</p>{/each}
+  </section>
+{/if}
