@@ -66,7 +66,8 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET', '/change/*'],
   ['GET', '/test/*'],
   ['GET', '/test/*/log'],
-  ['GET', '/test/*/series']
+  ['GET', '/test/*/series'],
+  ['GET', '/sheet/*']
 ];
 
 const METHODS = ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'];
