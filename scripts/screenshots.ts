@@ -43,15 +43,17 @@ const SHOTS: [name: string, path: string, before?: (page: Page) => Promise<void>
     },
     { viewport: { width: 390, height: 844 } }
   ],
-  ['match-tablet', '/match/8', undefined, { viewport: { width: 820, height: 1180 } }],
   ['shelf', '/shelf', (page) => page.getByTestId('kind-motor').click()],
   ['settings', '/settings'],
   ['find', '/find/1', found],
+  ['sheet', '/sheet/1'],
   [
-    'find-nothing-fits',
-    '/find/16',
-    async (page) => page.getByTestId('nearest').waitFor(),
-    { colorScheme: 'dark' }
+    'help',
+    '/help/1/cells',
+    async (page) => {
+      await page.getByTestId('help-knob').fill('5');
+      await page.getByTestId('figure-amps').getByText('was').waitFor();
+    }
   ],
   [
     'change',

@@ -50,6 +50,7 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
       'cautions',
       'sheet',
       'help',
+      'exercises',
       'remedy',
       'mend',
       'brief',

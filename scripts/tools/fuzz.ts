@@ -67,7 +67,9 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET', '/test/*'],
   ['GET', '/test/*/log'],
   ['GET', '/test/*/series'],
-  ['GET', '/sheet/*']
+  ['GET', '/sheet/*'],
+  ['GET', '/help/*/watts'],
+  ['GET', '/help/*/*']
 ];
 
 const METHODS = ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'];

@@ -103,6 +103,7 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
   ['what feeds the receiver', '/sheet/16', click('sheet-tab-receiver')],
   ['balance', '/sheet/12', click('sheet-tab-balance')],
   ['cautions', '/sheet/1', click('sheet-tab-cautions')],
+  ['help', '/help/6/bigger-propeller', click('exercise-check')],
   ['settings', '/settings']
 ];
 

@@ -41,6 +41,8 @@ export const PATHS = {
   deleteSearch: ['DELETE', '/api/v1/searches/{id}'],
   restoreSearch: ['POST', '/api/v1/searches/{id}'],
   schema: ['GET', '/api/v1/schema/{format}'],
+  listExercises: ['GET', '/api/v1/exercises'],
+  recordExercise: ['POST', '/api/v1/exercises'],
   readSettings: ['GET', '/api/v1/settings'],
   writeSettings: ['PUT', '/api/v1/settings'],
   listSetups: ['GET', '/api/v1/setups'],

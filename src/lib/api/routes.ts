@@ -32,6 +32,11 @@ import type {
   StoredSearch,
   StoredSetup
 } from '../core/document/stored.ts';
+import {
+  exerciseDoneSchema,
+  type ExerciseDone,
+  type ExerciseRecord
+} from '../core/document/exercise-schema.ts';
 import type { BuildSheet } from '../core/sheet/sheet.ts';
 import type { SearchAnswer } from '../core/search/answer-search.ts';
 import { savedSearchSchema, type SavedSearch } from '../core/search/saved-search.ts';
@@ -309,6 +314,18 @@ export const ROUTES = {
     choices: { format: Object.keys(FILE_SCHEMAS) },
     answer: as<object>({ type: 'object' }),
     refuses: [404]
+  }),
+  listExercises: route('listExercises', {
+    summary: 'Exercises that were worked: how often of each kind, and how often rightly.',
+    answer: as<ExerciseRecord[]>({ type: 'array', items: named('ExerciseRecord') }),
+    refuses: []
+  }),
+  recordExercise: route('recordExercise', {
+    summary: 'Notes how an exercise came out.',
+    body: { kind: 'json', is: as<ExerciseDone>(exerciseDoneSchema) },
+    answer: as<ExerciseRecord>(named('ExerciseRecord')),
+    status: 201,
+    refuses: []
   }),
   readSettings: route('readSettings', {
     summary: 'Units and schools that were chosen.',

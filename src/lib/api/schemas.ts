@@ -242,6 +242,7 @@ export const SCHEMAS = {
     retired: flag,
     fitted: nullable(object({ at: text, from: text, says: text, calibration: { type: 'object' } }))
   }),
+  ExerciseRecord: object({ exercise: text, worked: whole, right: whole, last: nullable(text) }),
   BuildSheet: object({
     format: { const: 'iskarn.sheet/1' },
     craft: object({ name: text, kind: text, massKg: number, purpose: text }),

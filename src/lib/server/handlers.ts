@@ -27,6 +27,7 @@ import { editRun, getRun, getRunWhole, listRuns, logRun, markRun } from './runs/
 import { recallColumns, rememberColumns } from './runs/column-mappings.ts';
 import { csvFile, knownDetails, knownReading } from './runs/edges.ts';
 import { search, shelfParts } from './search.ts';
+import { listExercises, recordExercise } from './exercises.ts';
 import { markdownFile, sheetAsked } from './sheets.ts';
 import { getSettings, putSettings } from './settings.ts';
 import {
@@ -162,6 +163,8 @@ export const HANDLERS: Handlers = {
   restoreSearch: ({ db, id }) => markSearch(db, id, false),
   schema: ({ params }) =>
     Object.hasOwn(FILE_SCHEMAS, params.format) ? found(FILE_SCHEMAS[params.format]) : notFound('schema'),
+  listExercises: ({ db }) => found(listExercises(db)),
+  recordExercise: ({ db, body }) => recordExercise(db, body),
   readSettings: ({ db }) => found(getSettings(db)),
   writeSettings: ({ db, body }) => putSettings(db, body),
   listCrafts: ({ db }) => found(listCrafts(db)),

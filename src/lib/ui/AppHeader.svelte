@@ -28,7 +28,8 @@
           { id: 'find', title: 'Find', href: `/find/${craft.setupId}` },
           { id: 'change', title: 'Change', href: `/change/${craft.setupId}` },
           { id: 'test', title: 'Test', href: `/test/${craft.setupId}` },
-          { id: 'sheet', title: 'Sheet', href: `/sheet/${craft.setupId}` }
+          { id: 'sheet', title: 'Sheet', href: `/sheet/${craft.setupId}` },
+          { id: 'help', title: 'Help', href: `/help/${craft.setupId}/watts` }
         ]
   );
 </script>

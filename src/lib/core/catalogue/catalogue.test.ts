@@ -1,5 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { SERVO_SIZE_IDS } from '../parts/supply/load-ids.ts';
+import { SERVO_SIZES } from '../parts/supply/servo-sizes.ts';
+import { INSULATION_IDS } from '../parts/wiring/insulation-ids.ts';
+import { INSULATIONS } from '../parts/wiring/insulation.ts';
+import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from './connector-ids.ts';
+import { CONNECTORS, MOTOR_JOINTS } from './connectors.ts';
 import { ESC_SIZES_A, escSizesAbove } from './esc-sizes.ts';
 import { CONNECTORS_A, GAUGES } from './leads.ts';
 import { C_RATES, CELL_COUNTS, capacitiesAbove, capacitySold, usualCells } from './packs.ts';
@@ -116,4 +122,18 @@ test('screws go by the millimetre, each once, none below five', () => {
   assert.deepEqual(screwDiametersM(0.04, 0.9, 1.1, 5), [0.036, 0.038, 0.04, 0.042, 0.044]);
   assert.deepEqual(screwDiametersM(0.01, 0.95, 1.05, 5), [0.01, 0.011]);
   assert.ok(screwDiametersM(0.006, 0.5, 1, 6).every((d) => d >= 0.005));
+});
+
+test('names that are written out are those of their tables; plugs carry more the larger they are, and lose less', () => {
+  const names = (list: readonly { id: string }[]): string[] => list.map((x) => x.id);
+  assert.deepEqual([...CONNECTOR_IDS], names(CONNECTORS));
+  assert.deepEqual([...MOTOR_JOINT_IDS], names(MOTOR_JOINTS));
+  assert.deepEqual([...INSULATION_IDS], names(INSULATIONS));
+  assert.deepEqual([...SERVO_SIZE_IDS], names(SERVO_SIZES));
+  for (const list of [CONNECTORS.filter((c) => c.keyed), CONNECTORS.filter((c) => !c.keyed)])
+    for (let k = 1; k < list.length; k++) {
+      assert.ok(list[k].continuousA > list[k - 1].continuousA && list[k].shortA > list[k].continuousA);
+      assert.ok(list[k].pairOhm < list[k - 1].pairOhm && list[k].pairKg > list[k - 1].pairKg);
+    }
+  for (const size of SERVO_SIZES) assert.ok(size.idleA < size.movingA && size.movingA < size.stallA);
 });

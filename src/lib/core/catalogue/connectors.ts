@@ -125,7 +125,6 @@ export const CONNECTORS = [
 ] as const satisfies readonly ConnectorFamily[];
 
 export type ConnectorId = (typeof CONNECTORS)[number]['id'];
-export const CONNECTOR_IDS: readonly ConnectorId[] = CONNECTORS.map((c) => c.id);
 
 /** The family of a name; undefined for none. */
 export const connectorOf = (id: string | null | undefined): ConnectorFamily | undefined =>
@@ -153,7 +152,6 @@ export const MOTOR_JOINTS = [
 ] as const satisfies readonly MotorJoint[];
 
 export type MotorJointId = (typeof MOTOR_JOINTS)[number]['id'];
-export const MOTOR_JOINT_IDS: readonly MotorJointId[] = MOTOR_JOINTS.map((j) => j.id);
 
 /** The joint of a name; undefined for none. */
 export const motorJointOf = (id: string | null | undefined): MotorJoint | undefined =>

@@ -1,8 +1,7 @@
 import type { FromSchema } from 'json-schema-to-ts';
-import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from '../catalogue/connectors.ts';
-import { INSULATION_IDS } from '../parts/wiring/insulation.ts';
-import { LOAD_KINDS } from '../parts/supply/loads.ts';
-import { SERVO_SIZES } from '../parts/supply/servo-sizes.ts';
+import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from '../catalogue/connector-ids.ts';
+import { INSULATION_IDS } from '../parts/wiring/insulation-ids.ts';
+import { LOAD_KINDS, SERVO_SIZE_IDS } from '../parts/supply/load-ids.ts';
 
 /**
  * JSON Schemas of the setup document: the one source of its types and of every check at an edge. A table of data.
@@ -401,7 +400,7 @@ export const loadSchema = {
     kind: { enum: LOAD_KINDS, title: 'kind of load' },
     name: { type: 'string', maxLength: 80, title: 'name' },
     count: { type: ['integer', 'null'], minimum: 1, maximum: 40, title: 'how many' },
-    size: { enum: [...SERVO_SIZES.map((s) => s.id), null], title: 'size of the servo' },
+    size: { enum: [...SERVO_SIZE_IDS, null], title: 'size of the servo' },
     idleA: optional('amps at rest', 0, 50),
     movingA: optional('amps while it moves', 0, 100),
     stallA: optional('amps when it is held fast', 0, 200),

@@ -1,3 +1,4 @@
+import { pageFrom } from '../help/help.ts';
 import type { Chart } from '../charts/chart.ts';
 import { chartOf } from '../charts/charts-of.ts';
 import type { Remedy } from '../checks/finding.ts';
@@ -104,5 +105,6 @@ export function fittingsFor(
 /** The derivation of one figure on the screen; null where none is known by that id, or the document is not sound. */
 export function whyFigure(document: unknown, look: MatchLook, id: string): Why | null {
   const found = looked(document, look, id.startsWith('unknown-'));
-  return found.ok ? whyOf(found.s, id) : null;
+  const why = found.ok ? whyOf(found.s, id) : null;
+  return why && { ...why, learn: pageFrom(id) };
 }

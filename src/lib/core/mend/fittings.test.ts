@@ -8,7 +8,8 @@ import type { FixablePart, SetupDocument } from '../document/schema.ts';
 import type { PartKind } from '../document/stored.ts';
 import { suitsCraft } from '../fit/first-propulsor.ts';
 import { situationOf } from '../situation/situation.ts';
-import { fittedDocument, fittingsOf, outcomeOf, type ShelfPart } from './fittings.ts';
+import { fittedDocument } from './fitted-document.ts';
+import { fittingsOf, outcomeOf, type ShelfPart } from './fittings.ts';
 import { lostOf } from './lost.ts';
 
 const listOf = (kind: PartKind, parts: readonly { name: string; document: object; owned: boolean }[]) =>

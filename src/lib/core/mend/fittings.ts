@@ -1,6 +1,7 @@
+import { fittedDocument } from './fitted-document.ts';
 import type { CheckResult } from '../checks/finding.ts';
 import { runChecks } from '../checks/ledger.ts';
-import { withChanges, type Change } from '../document/change.ts';
+import { type Change } from '../document/change.ts';
 import { FIXABLE, type FixablePart, type SetupDocument } from '../document/schema.ts';
 import type { StoredPart } from '../document/stored.ts';
 import { ESTIMATED, fitAround } from '../fit/fit-around.ts';
@@ -184,16 +185,6 @@ function sourcesAfter(before: SetupDocument, found: Found): NonNullable<SetupDoc
   }
   return setup.sources ?? {};
 }
-
-/** The document once a fitting is taken. What was fitted counts for the parts that it was fitted to, and for no other. */
-export const fittedDocument = (
-  before: SetupDocument,
-  fitting: Pick<Fitting, 'changes' | 'sources'>
-): SetupDocument => ({
-  ...withChanges(before, fitting.changes),
-  sources: fitting.sources,
-  calibration: before.calibration?.joint ? before.calibration : null
-});
 
 /** The part of a fitted setup, and whether it stays, is on the shelf, or is to be bought. */
 function partsOf(before: SetupDocument, after: SetupDocument, found: Found): FittedPart[] {

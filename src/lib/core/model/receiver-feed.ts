@@ -1,4 +1,5 @@
 import type { Load, RailPart, SetupDocument } from '../document/schema.ts';
+import { loadTitle } from '../document/load-words.ts';
 import { partTitleOnRail } from '../document/rail-words.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
@@ -97,14 +98,6 @@ function sourceOf({ esc, receiverSupply }: SetupDocument): Source {
     continuousA: own ? (esc.becA ?? null) : null,
     burstA: own ? (esc.becBurstA ?? null) : null
   };
-}
-
-/** Name of a load: its own, or its kind's with the size of a servo. */
-export function loadTitle(load: Load): string {
-  if (load.name?.trim()) return load.name;
-  if (load.kind !== 'servo') return USUAL_LOADS[load.kind].title;
-  const size = servoSize(load.size);
-  return size ? `${size.title.split(',')[0]} servo` : 'servo';
 }
 
 /** A load at the volts it gets: told amps as they are, others by its size or kind. */

@@ -36,6 +36,14 @@ export interface PartsList {
   readonly unpriced: boolean;
 }
 
+/** How many propulsors turn which way, where both hands are wanted. */
+function handsOf({ motors }: Harness): string {
+  const right = motors.filter((m) => m.turns === 'clockwise').length;
+  return right === 0 || right === motors.length
+    ? ''
+    : `, ${right} clockwise and ${motors.length - right} anticlockwise`;
+}
+
 /** The parts of a setup with what the shelf knows of them; leads, plugs and capacitor of its wiring behind them. */
 export function partsListOf(s: Situation, h: Harness, shelf: readonly Shelved[]): PartsList {
   const { setup } = s;
@@ -77,7 +85,7 @@ export function partsListOf(s: Situation, h: Harness, shelf: readonly Shelved[])
     'propulsor',
     p.kind === 'propeller' ? 'propeller' : p.kind === 'ducted-fan' ? 'fan' : 'screw',
     p.name,
-    `${shopWords('propulsor', setup)}${h.motors.length > 1 ? `, ${h.motors.filter((m) => m.turns === 'clockwise').length} clockwise and ${h.motors.filter((m) => m.turns === 'anticlockwise').length} anticlockwise` : ''}`,
+    `${shopWords('propulsor', setup)}${handsOf(h)}`,
     n
   );
   const feed = receiverFeedOf(setup);

@@ -11,6 +11,8 @@ export interface Why {
   sources: string[];
   /** The rule of thumb, with how far off it is here. */
   rule: string | null;
+  /** The page of help that teaches it; set by whoever knows of help. */
+  learn?: { readonly id: string; readonly title: string };
 }
 
 /** What a family of derivations looks at, and where it puts them. */

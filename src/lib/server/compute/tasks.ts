@@ -20,6 +20,7 @@ import { badRequest, answerPredict, type BadRequest } from '../../core/predict/a
 import { matchPicture, type MatchResult } from '../../core/match/match-picture.ts';
 import { checkSearch, type SearchJob } from '../../core/search/answer-search.ts';
 import { spaceOf, type SearchParts } from '../../core/search/space.ts';
+import { helpView, type HelpView } from '../../core/help/help.ts';
 import { answerSheet } from '../../core/sheet/answer-sheet.ts';
 import type { SheetMore } from '../../core/sheet/sheet.ts';
 import { sheetMarkdown } from '../../core/sheet/sheet-markdown.ts';
@@ -126,6 +127,10 @@ export function changePage(
   const drawn = changePicture(view, false);
   return drawn.ok ? drawn.picture : null;
 }
+
+/** A page of help with the figures of a setup, as it stands. */
+export const help = (id: string, document: SetupDocument, schools: Schools): HelpView | null =>
+  helpView(id, document, null, schools);
 
 /** A build sheet; the errors of a stored document that cannot be worked out today. */
 export const sheet = answerSheet;

@@ -352,7 +352,7 @@
       class="border-line px-4 py-3 max-md:order-first md:col-span-2 lg:col-span-1 lg:overflow-y-auto lg:border-l lg:[contain:strict]"
       aria-label="Findings"
     >
-      {#if view.why}<WhyPanel why={view.why} onclose={() => ask(null)} />{/if}
+      {#if view.why}<WhyPanel why={view.why} setupId={view.id} onclose={() => ask(null)} />{/if}
       <PutRightPanel
         {checks}
         offers={answer.putRight ?? []}

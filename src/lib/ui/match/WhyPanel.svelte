@@ -2,7 +2,16 @@
   import type { Why } from '../../core/why/why.ts';
 
   /** The derivation of one number: above the findings, or where they stand far below the figure at the foot of the window. */
-  let { why, onclose }: { why: Why; onclose: () => void } = $props();
+  let {
+    why,
+    setupId,
+    onclose
+  }: {
+    why: Why;
+    /** The setup with whose figures the page of help is opened. */
+    setupId: number;
+    onclose: () => void;
+  } = $props();
 
   /** What is opened has the focus; a field keeps it, as its figure may be stepped on while the derivation follows. */
   function take(panel: HTMLElement): void {
@@ -28,5 +37,12 @@
   <ul class="text-ink-soft mt-1">
     {#each why.sources as s (s)}<li>{s}</li>{/each}
   </ul>
+  {#if why.learn}<p class="mt-1">
+      <a
+        class="press text-cold inline-flex items-center underline"
+        data-testid="why-learn"
+        href={`/help/${setupId}/${why.learn.id}`}>learn: {why.learn.title}</a
+      >
+    </p>{/if}
   {#if why.rule}<p class="border-line mt-1 border-t pt-1">Rule of thumb. {why.rule}</p>{/if}
 </div>

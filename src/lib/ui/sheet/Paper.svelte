@@ -42,8 +42,10 @@
       <ul class="mt-1 flex flex-col" data-testid="sheet-findings">
         {#each sheet.findings as f (f.id)}
           <li class="flex items-center gap-1.5 text-xs leading-4">
-            <FindingMark finding={f.finding} /><b>{f.word}</b>
-            {f.title}: <span class="figure">{f.short}</span>
+            <FindingMark finding={f.finding} /><span
+              ><b>{f.word}</b>
+              {f.title}: <span class="figure">{f.short}</span></span
+            >
           </li>
         {:else}<li class="text-xs">Everything that is known holds.</li>{/each}
       </ul>
@@ -67,7 +69,7 @@
         <tbody>
           {#each sheet.parts.parts as p (p.id)}
             <tr>
-              <td class="figure pr-1 text-right whitespace-nowrap">{p.count > 1 ? `${p.count} ×` : ''}</td>
+              <td class="figure pr-1 text-right whitespace-nowrap">{p.count > 1 ? `${p.count}×` : ''}</td>
               <td
                 >{p.title}{p.name ? `: ${p.name}` : ''}<span class="text-ink-soft"
                   >{p.name && p.says === p.name ? '' : ` ${p.says}`}</span
@@ -186,14 +188,14 @@
     {#if sheet.plan === null}
       <p>Not before what is over is put right.</p>
     {:else}
-      <table class="w-full" data-testid="sheet-test">
+      <table class="tests w-full" data-testid="sheet-test">
         <tbody>
           {#each sheet.plan.stages as stage, k (stage.id)}
             <tr class="border-line border-t align-top">
               <td class="w-5"><span class="box"></span></td>
               <td class="pr-3"><b>{k + 1}. {stage.title}.</b> {told[k]}</td>
-              <td class="figure w-[44%]">
-                {#each stage.watch as w (w.quantity)}<span class="mr-3 inline-block whitespace-nowrap"
+              <td class="figure">
+                {#each stage.watch as w (w.quantity)}<span class="mr-3 inline-block sm:whitespace-nowrap"
                     >{watchWords(w, units.choice)} <span class="blankline"></span></span
                   >{/each}
               </td>
@@ -263,7 +265,25 @@
     min-width: 34px;
     border-bottom: 1px solid currentColor;
   }
-  @media (max-width: 640px) {
+  .tests td:last-child {
+    width: 44%;
+  }
+  @media screen and (max-width: 640px) {
+    .tests tr {
+      display: grid;
+      grid-template-columns: 20px 1fr;
+    }
+    .tests td:last-child {
+      grid-column: 2;
+      width: auto;
+    }
+    /* its words stay as large as they are: it is moved in its own frame */
+    .drawing {
+      overflow-x: auto;
+    }
+    .drawing > :global(svg) {
+      min-width: 760px;
+    }
     .paper {
       padding: 12px;
     }

@@ -13,7 +13,7 @@
   viewBox={`0 0 ${schematic.width} ${schematic.height}`}
   width={schematic.width}
   height={schematic.height}
-  class="text-ink h-auto w-full"
+  class="text-ink h-auto w-full overflow-visible"
   role="img"
   aria-label={schematic.words}
   data-testid="schematic"

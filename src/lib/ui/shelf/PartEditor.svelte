@@ -3,12 +3,8 @@
   import { parseCoefficients } from '../../core/formats/coefficient-columns.ts';
   import { labelDifferences, MEASURABLE } from '../../core/shelf/measured.ts';
   import { parseShorthand } from '../../core/shorthand/parse.ts';
-  import {
-    CONNECTORS,
-    CONNECTOR_IDS,
-    MOTOR_JOINTS,
-    MOTOR_JOINT_IDS
-  } from '../../core/catalogue/connectors.ts';
+  import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from '../../core/catalogue/connector-ids.ts';
+  import { CONNECTORS, MOTOR_JOINTS } from '../../core/catalogue/connectors.ts';
   import { FIELDS } from '../../core/formats/part-csv.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import FigureField from '../match/FigureField.svelte';

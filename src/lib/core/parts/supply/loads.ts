@@ -1,15 +1,4 @@
-/** What hangs on a receiver supply. */
-export const LOAD_KINDS = [
-  'servo',
-  'receiver',
-  'flight-controller',
-  'camera',
-  'video',
-  'lights',
-  'retract',
-  'other'
-] as const;
-export type LoadKind = (typeof LOAD_KINDS)[number];
+import type { LoadKind } from './load-ids.ts';
 
 /** What a load that is no servo usually draws, A at 5 V: standing by, working, stalled. From memory, ±50 %. A table of data. */
 export const USUAL_LOADS: Readonly<

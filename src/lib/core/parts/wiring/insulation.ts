@@ -13,7 +13,6 @@ export const INSULATIONS = [
 ] as const satisfies readonly Insulation[];
 
 export type InsulationId = (typeof INSULATIONS)[number]['id'];
-export const INSULATION_IDS: readonly InsulationId[] = INSULATIONS.map((i) => i.id);
 
 /** The insulation of a name; silicone, as on every flexible lead of the trade, where none is told. */
 export const insulationOf = (id: string | null | undefined): Insulation =>

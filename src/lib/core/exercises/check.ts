@@ -1,0 +1,61 @@
+import type { SetupDocument } from '../document/schema.ts';
+import { seededRandom } from '../numeric/random.ts';
+import { displayUnit, type UnitChoice } from '../units/quantity.ts';
+import { readFigure } from '../units/read-figure.ts';
+import { showUnit } from '../units/show.ts';
+import type { Exercise, ExerciseKind } from './exercise.ts';
+import { KINDS } from './kinds.ts';
+
+/** Kinds in short, by level. */
+export const EXERCISES: readonly Pick<ExerciseKind, 'id' | 'title' | 'level' | 'page'>[] = KINDS.map(
+  ({ id, title, level, page }) => ({ id, title, level, page })
+);
+
+/** How near an answer must be to a typical wrong one to be told by it, relative. */
+const LIKE = 0.015;
+
+/**
+ * The case of a kind that a number stands for: the same number, the same case. Null for no such kind.
+ * @param setup of which it is made where the kind can; null for a made one
+ */
+export function exerciseOf(id: string, seed: number, setup: SetupDocument | null): Exercise | null {
+  const found = KINDS.find((k) => k.id === id);
+  return found?.make(seededRandom(seed), setup) ?? null;
+}
+
+/** What came of an answer. */
+export interface Checked {
+  readonly right: boolean;
+  readonly says: string;
+  /** The way, where it was asked for or the answer is right. */
+  readonly steps: readonly string[];
+}
+
+/**
+ * Checks an answer as it was typed, in the user's units or with a unit behind it. Right within the exercise's rounding; a
+ * typical wrong one is told by the step that was missed.
+ */
+export function checkAnswer(exercise: Exercise, typed: string, choice: UnitChoice = {}): Checked {
+  const { asked, wrongs, steps, tolerance } = exercise;
+  const value = readFigure(typed, asked.quantity, choice);
+  if (value === undefined || value === null)
+    return { right: false, says: 'Type a number, with a unit behind it if it is another one.', steps: [] };
+  const off = (other: number): number => Math.abs(value - other) / Math.max(Math.abs(other), 1e-12);
+  if (off(asked.value) <= tolerance) return { right: true, says: 'Right.', steps };
+  const near = wrongs.filter((w) => off(w.value) <= LIKE).sort((a, b) => off(a.value) - off(b.value))[0];
+  if (near) return { right: false, says: near.says, steps: [] };
+  const factor = value / asked.value;
+  const ten = Math.log10(Math.abs(factor));
+  if (factor > 0 && Math.abs(ten) > 0.9 && Math.abs(ten - Math.round(ten)) < 0.01)
+    return {
+      right: false,
+      says: `The digits are right, the place of the point is not: ${factor > 1 ? 'too large' : 'too small'} by ${showUnit(10 ** Math.abs(Math.round(ten)), 'times', 1)}.`,
+      steps: []
+    };
+  const { label } = displayUnit(asked.quantity, choice);
+  return {
+    right: false,
+    says: `Not yet: that is too ${value > asked.value ? 'large' : 'small'}${label === '' ? '' : ` in ${label}`}. The first step is: ${steps[0]}.`,
+    steps: []
+  };
+}

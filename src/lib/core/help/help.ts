@@ -1,0 +1,115 @@
+import { withChanges, type Change } from '../document/change.ts';
+import { validateSetup } from '../document/validate.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { withBelongings } from '../model/belongings.ts';
+import { situationOf } from '../situation/situation.ts';
+import type { QuantityName } from '../units/quantity.ts';
+import type { HelpPage } from './page.ts';
+import { PAGES, type HelpId } from './pages.ts';
+
+/** A figure as it is, and as it would be with what was moved. */
+export interface MovedFigure {
+  readonly id: string;
+  readonly title: string;
+  readonly quantity: QuantityName;
+  readonly value: number;
+  readonly working: string;
+  /** Before anything was moved. */
+  readonly before: number;
+}
+
+/** A page as it is shown: the figures of the setup, and what answers to what is moved. */
+export interface HelpView {
+  readonly id: string;
+  readonly title: string;
+  readonly question: string;
+  readonly figures: readonly MovedFigure[];
+  /** Pieces of each paragraph: words, and figures by their id. */
+  readonly paragraphs: readonly (readonly ({ words: string } | { figure: string })[])[];
+  readonly knob: {
+    readonly path: string;
+    readonly title: string;
+    readonly quantity: QuantityName;
+    readonly low: number;
+    readonly high: number;
+    readonly step: number;
+    /** As it stands in the setup, and where it is moved to. */
+    readonly own: number;
+    readonly value: number;
+  } | null;
+}
+
+const BY_ID: ReadonlyMap<string, HelpPage> = new Map(PAGES.map((p) => [p.id, p]));
+
+/** Every page by id, title and question, in the order in which they build on each other. */
+export const CONTENTS: readonly { id: HelpId; title: string; question: string }[] = PAGES.map(
+  ({ id, title, question }) => ({ id, title, question })
+);
+
+/** The page that a figure's why, or a check, leads to: the one that names it, else the first. */
+export function pageFrom(id: string): { id: HelpId; title: string } {
+  const named = PAGES.find((p) => (p.from as readonly string[]).includes(id));
+  const { id: found, title } =
+    named ?? (id.startsWith('loss-') ? (PAGES.find((p) => p.id === 'heat') ?? PAGES[0]) : PAGES[0]);
+  return { id: found, title };
+}
+
+const pieces = (text: string): ({ words: string } | { figure: string })[] =>
+  text
+    .split(/(\{\w+\})/)
+    .filter((t) => t !== '')
+    .map((t) => (/^\{\w+\}$/.test(t) ? { figure: t.slice(1, -1) } : { words: t }));
+
+/**
+ * A page of help with the figures of a setup, and of the same with one figure moved. Null where there is no such page, or the
+ * setup cannot be worked out.
+ * @param moved where the page's figure is moved to, SI; null for where it stands
+ */
+export function helpView(
+  id: string,
+  document: SetupDocument,
+  moved: number | null = null,
+  schools: Readonly<Record<string, string>> = {}
+): HelpView | null {
+  const page = BY_ID.get(id);
+  if (!page || !validateSetup(document).ok) return null;
+  const own = situationOf(document, { schools });
+  const range = page.knob?.range(own) ?? null;
+  const value =
+    range === null || moved === null
+      ? (range?.value ?? null)
+      : Math.min(Math.max(moved, range.low), range.high);
+  const changes: Change[] =
+    page.knob && range && value !== null && value !== range.value ? [{ path: page.knob.path, value }] : [];
+  const altered =
+    changes.length === 0
+      ? document
+      : withBelongings(document, withChanges(document, changes), changes).document;
+  const s = altered === document ? own : situationOf(altered, { schools });
+  const text = page.text(s);
+  const before = altered === document ? text : page.text(own);
+  const figures = (text?.figures ?? []).map((f) => ({
+    ...f,
+    before: before?.figures.find((b) => b.id === f.id)?.value ?? f.value
+  }));
+  return {
+    id: page.id,
+    title: page.title,
+    question: page.question,
+    figures,
+    paragraphs: (text?.paragraphs ?? [page.otherwise ?? '']).map(pieces),
+    knob:
+      text && page.knob && range && value !== null
+        ? {
+            path: page.knob.path,
+            title: page.knob.title,
+            quantity: page.knob.quantity,
+            low: range.low,
+            high: range.high,
+            step: range.step,
+            own: range.value,
+            value
+          }
+        : null
+  };
+}

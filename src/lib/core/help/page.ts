@@ -1,0 +1,58 @@
+import type { Situation } from '../situation/situation.ts';
+import type { QuantityName } from '../units/quantity.ts';
+
+/** A figure of a page, of the user's own setup: SI, with how it comes about. */
+export interface HelpFigure {
+  readonly id: string;
+  readonly title: string;
+  readonly quantity: QuantityName;
+  readonly value: number;
+  readonly working: string;
+}
+
+/** A figure of the setup that can be moved on a page, to see what answers. */
+export interface HelpKnob {
+  /** Path in the document. */
+  readonly path: string;
+  readonly title: string;
+  readonly quantity: QuantityName;
+  /** Where it may be moved to, SI, of a setup; null where the setup has no such figure. */
+  readonly range: (s: Situation) => { low: number; high: number; step: number; value: number } | null;
+}
+
+/** What a page says of a setup. `{id}` in a text stands for the figure of that name. */
+export interface HelpText {
+  readonly figures: readonly HelpFigure[];
+  readonly paragraphs: readonly string[];
+}
+
+/** One page of help: what it is about, what of it can be moved, and what it says of a setup. */
+export interface HelpPage {
+  readonly id: string;
+  readonly title: string;
+  /** The question that it answers, as somebody at the bench asks it. */
+  readonly question: string;
+  readonly knob: HelpKnob | null;
+  /** Why-ids and checks from which it is reached. */
+  readonly from: readonly string[];
+  /** What is said; null where it is not about such a setup, and then `otherwise` is. */
+  readonly text: (s: Situation) => HelpText | null;
+  readonly otherwise?: string;
+}
+
+/** Declares a page. */
+export const page = <const Id extends string>(
+  p: HelpPage & { readonly id: Id }
+): HelpPage & { readonly id: Id } => p;
+
+/** A range about a figure of a document: from a share of it to a multiple, in a step that is a round part of it. */
+export function about(
+  value: number | null | undefined,
+  low: number,
+  high: number,
+  step: number
+): { low: number; high: number; step: number; value: number } | null {
+  if (value == null || !(value > 0)) return null;
+  const round = (x: number): number => Number((Math.round(x / step) * step).toPrecision(9));
+  return { low: Math.max(round(low * value), step), high: round(high * value), step, value };
+}

@@ -1,0 +1,150 @@
+<script lang="ts">
+  import { Button } from 'flowbite-svelte';
+  import { call } from '../../api/client.ts';
+  import type { ExerciseRecord } from '../../core/document/exercise-schema.ts';
+  import type { SetupDocument } from '../../core/document/schema.ts';
+  import { checkAnswer, exerciseOf, EXERCISES, type Checked } from '../../core/exercises/check.ts';
+  import { displayUnit } from '../../core/units/quantity.ts';
+  import { labelFigure, units } from '../format/units.svelte.ts';
+
+  /** Cases to be worked by hand: of the user's own setup or made ones, checked, explained, and kept count of. */
+  let {
+    document: setup,
+    topic,
+    records
+  }: {
+    document: SetupDocument;
+    /** Page of help beside which it stands: its exercises come first. */
+    topic: string;
+    records: readonly ExerciseRecord[];
+  } = $props();
+
+  // svelte-ignore state_referenced_locally
+  let done = $state.raw<readonly ExerciseRecord[]>(records);
+  let chosen = $state(EXERCISES.find((e) => e.page === topic)?.id ?? EXERCISES[0].id);
+  let seed = $state(1);
+  let own = $state(true);
+  let typed = $state('');
+  let tries = $state(0);
+  let checked = $state.raw<Checked | null>(null);
+  let shown = $state(false);
+  let problem = $state('');
+  const exercise = $derived(exerciseOf(chosen, seed, own ? setup : null));
+  const kind = $derived(EXERCISES.find((e) => e.id === chosen) ?? EXERCISES[0]);
+  const LEVELS = ['first sums', 'two steps', 'rules and powers', 'a whole match'];
+  const recordOf = (id: string): ExerciseRecord | undefined => done.find((r) => r.exercise === id);
+
+  function begin(id: string, next: number): void {
+    chosen = id;
+    seed = next;
+    typed = '';
+    tries = 0;
+    checked = null;
+    shown = false;
+  }
+  async function note(right: boolean): Promise<void> {
+    const kept = await call('recordExercise', {
+      body: { exercise: chosen, level: kind.level, right, tries: Math.max(tries, 1) }
+    });
+    if (kept.ok) done = [...done.filter((r) => r.exercise !== kept.value.exercise), kept.value];
+    else problem = kept.message;
+  }
+  function check(): void {
+    if (!exercise || checked?.right || shown) return;
+    checked = checkAnswer(exercise, typed, units.choice);
+    if (typed.trim() === '') return;
+    tries += 1;
+    if (checked.right) void note(true);
+  }
+  function show(): void {
+    if (shown || checked?.right) return;
+    shown = true;
+    void note(false);
+  }
+</script>
+
+<section class="flex flex-col gap-2" aria-labelledby="exercise-title" data-testid="exercises">
+  <h2 id="exercise-title" class="text-lg font-bold">By hand</h2>
+  {#if exercise}
+    <div class="border-ink border-l-4 pl-3">
+      <h3 class="font-semibold" data-testid="exercise-name">{kind.title}</h3>
+      <p class="text-sm leading-[18px]">{exercise.question}</p>
+      <ul class="mt-1 text-sm" data-testid="exercise-givens">
+        {#each exercise.givens as g (g.title)}
+          <li>
+            <span class="text-ink-soft">{g.title}</span>
+            <b class="figure">{labelFigure(g.quantity, g.value)}</b>
+          </li>
+        {/each}
+      </ul>
+      <form
+        class="mt-2 flex items-center gap-2"
+        onsubmit={(e) => {
+          e.preventDefault();
+          check();
+        }}
+      >
+        <label class="flex min-w-0 flex-1 items-center gap-2 text-sm"
+          >{exercise.asked.title}
+          <input
+            class="figure border-line bg-sheet h-8 min-w-0 flex-1 rounded-md border px-2 text-right"
+            bind:value={typed}
+            autocomplete="off"
+            data-testid="exercise-answer"
+          />
+          <span class="text-ink-soft text-xs">{displayUnit(exercise.asked.quantity, units.choice).label}</span
+          ></label
+        >
+        <Button size="xs" type="submit" data-testid="exercise-check">check</Button>
+      </form>
+      {#if checked}<p class="mt-1 text-sm font-semibold" role="status" data-testid="exercise-says">
+          {checked.says}
+        </p>{/if}
+      {#if shown || checked?.right}
+        <ol class="figure mt-1 list-decimal pl-5 text-xs leading-[18px]" data-testid="exercise-steps">
+          {#each exercise.steps as step (step)}<li>{step}</li>{/each}
+        </ol>
+      {/if}
+      {#if problem}<p class="text-xs" role="alert">{problem}</p>{/if}
+      <div class="mt-1 flex gap-4 text-sm">
+        <button class="press text-cold underline" data-testid="exercise-show" onclick={show}
+          >show the way</button
+        >
+        <button
+          class="press text-cold underline"
+          data-testid="exercise-next"
+          onclick={() => {
+            own = false;
+            begin(chosen, seed + 1);
+          }}>another case</button
+        >
+        {#if !own}<button
+            class="press text-cold underline"
+            onclick={() => {
+              own = true;
+              begin(chosen, seed + 1);
+            }}>of my setup</button
+          >{/if}
+      </div>
+    </div>
+  {/if}
+  {#each LEVELS as level, k (level)}
+    <h3 class="text-ink-soft text-xs">{level}</h3>
+    <ul class="flex flex-col">
+      {#each EXERCISES.filter((e) => e.level === k + 1) as e (e.id)}
+        {@const record = recordOf(e.id)}
+        <li class="flex items-baseline gap-2 text-sm">
+          <button
+            class={`press underline ${e.id === chosen ? 'font-bold' : 'text-cold'}`}
+            aria-pressed={e.id === chosen}
+            data-testid={`exercise-${e.id}`}
+            onclick={() => begin(e.id, seed + 1)}>{e.title}</button
+          >
+          <span class="figure text-ink-soft text-xs" data-testid={`record-${e.id}`}
+            >{record ? `${record.right} of ${record.worked} at once` : ''}</span
+          >
+        </li>
+      {/each}
+    </ul>
+  {/each}
+</section>
