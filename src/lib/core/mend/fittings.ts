@@ -1,7 +1,7 @@
 import { fittedDocument } from './fitted-document.ts';
 import type { CheckResult } from '../checks/finding.ts';
 import { runChecks } from '../checks/ledger.ts';
-import { type Change } from '../document/change.ts';
+import type { Change } from '../document/change.ts';
 import { FIXABLE, type FixablePart, type SetupDocument } from '../document/schema.ts';
 import type { StoredPart } from '../document/stored.ts';
 import { ESTIMATED, fitAround } from '../fit/fit-around.ts';
