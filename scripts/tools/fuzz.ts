@@ -69,7 +69,8 @@ const ROUTES: readonly (readonly [methods: string, path: string])[] = [
   ['GET', '/test/*/series'],
   ['GET', '/sheet/*'],
   ['GET', '/help/*/watts'],
-  ['GET', '/help/*/*']
+  ['GET', '/help/*/*'],
+  ['GET', '/help/*/from/*']
 ];
 
 const METHODS = ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'];

@@ -30,6 +30,9 @@ test('a page has the figures of the open setup; what is moved answers, and chang
   await page.getByTestId('help-back').click();
   await expect(rpm).not.toContainText('was');
   assert.equal(((await api('setups/1')) as StoredSetup).document.motor.kvRpmPerVolt, 820);
+  // from a finding too
+  await page.goto(`${stage.server.address}/help/1/from/esc-current`);
+  await expect(page).toHaveURL(/\/help\/1\/esc$/);
   // another craft, other figures
   await page.goto(`${stage.server.address}/help/10/kv`);
   await page.locator('[data-ready=true]').waitFor();

@@ -206,6 +206,28 @@ test('a caution that was read is folded, stays so, and stands on the paper all t
   await page.close();
 });
 
+test('cautions stand at their act too: the first power-up at its stage, charging after a run; one that was read is folded there', async () => {
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/test/1`);
+  await ready(page);
+  await page.getByTestId('stage-without').click();
+  const power = page.getByTestId('cautions-of-setup');
+  await expect(power).toContainText('Switch the transmitter off');
+  await power.getByTestId('caution-failsafe').getByRole('button').click();
+  await expect(power.getByTestId('caution-failsafe')).toHaveAttribute('data-read', 'true');
+  // what the plan says at the stage is not said twice
+  const plan = await page.getByTestId('cautions').locator('li').allInnerTexts();
+  const more = await power.locator('li').allInnerTexts();
+  for (const text of plan) assert.ok(!more.some((m) => m.includes(text)), text);
+  const [run] = (await api('crafts/1/runs')) as { id: number; setupId: number }[];
+  await page.goto(`${stage.server.address}/test/${run.setupId}`);
+  await ready(page);
+  await page.getByTestId(`run-${run.id}`).click();
+  await expect(page.getByTestId('cautions-of-charging')).toContainText('Charge at LiPo');
+  assert.deepEqual(errors, []);
+  await page.close();
+});
+
 test('the paper is a backup: a picture of its square code is imported, or its text; what is no code is told', async () => {
   const { page } = await openPage(stage.browser);
   await open(page, 14);

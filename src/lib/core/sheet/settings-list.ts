@@ -1,3 +1,4 @@
+import { profilesOf } from '../change/profiles.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import type { Situation } from '../situation/situation.ts';
 import { firstFlightS } from '../testing/plan/time-ladder.ts';
@@ -63,7 +64,11 @@ export function sheetSettings(s: Situation): SheetSetting[] {
     add(
       'output-limit',
       'output limit',
-      `${Math.floor(100 * outputLimit)} % on ${b.series} cells, in the flight controller; a limit in the transmitter is not the same`
+      `${profilesOf(s.setup, { kind: 'output-limit', limit: outputLimit })
+        .map((p) => `${p.limitPercent} % on ${p.series} cells`)
+        .join(
+          ', '
+        )}; in the flight controller, one profile for each pack: a limit in the transmitter is not the same`
     );
   add(
     'failsafe',

@@ -1,3 +1,4 @@
+import { cautionsOf, type ActCautions } from '../cautions/cautions.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import type { StoredRun } from '../document/stored.ts';
@@ -13,6 +14,8 @@ export interface Planned {
   readonly plan: Plan | null;
   /** What is over that would break: sentences; empty where nothing is. */
   readonly over: readonly string[];
+  /** Cautions of the setup by their acts, for whoever shows the act. */
+  readonly cautions: readonly ActCautions[];
 }
 
 /**
@@ -27,12 +30,13 @@ export function planned(
   before: SetupDocument | null = null
 ): Planned {
   const checked = validateSetup(document);
-  if (!checked.ok) return { plan: null, over: checked.errors.map((e) => e.message) };
+  if (!checked.ok) return { plan: null, over: checked.errors.map((e) => e.message), cautions: [] };
   const s = situationOf(checked.value, { bands: true, schools });
   const checks = runChecks(s);
+  const cautions = cautionsOf(s);
   if (!mayBeTested(checks))
-    return { plan: null, over: overOf(checks).map((c) => `${c.title}: ${c.sentence}`) };
+    return { plan: null, over: overOf(checks).map((c) => `${c.title}: ${c.sentence}`), cautions };
   const bare = planOf(before, s);
   const known = logOf(runs).filter((e) => bare.stages.some((stage) => stage.id === e.stage));
-  return { plan: planOf(before, s, known), over: [] };
+  return { plan: planOf(before, s, known), over: [], cautions };
 }

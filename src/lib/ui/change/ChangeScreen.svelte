@@ -140,8 +140,10 @@
 
   /** How a figure came about, before and after; null while none is asked. */
   let why = $state.raw<readonly [Why | null, Why | null] | null>(null);
+  let whyId = $state('');
   async function ask(id: string): Promise<void> {
     why = await view.why(id);
+    whyId = id;
   }
   $effect(() => {
     // a derivation belongs to the change that it was asked of
@@ -328,7 +330,12 @@
       class="border-line px-4 py-3 max-lg:order-5 max-lg:border-t lg:overflow-y-auto lg:border-l"
       aria-label="Why"
     >
-      {#if why}<WhyBoth both={why} {names} onclose={() => (why = null)} />{/if}
+      {#if why}<WhyBoth
+          both={why}
+          {names}
+          learn={`/help/${stored.id}/from/${whyId}`}
+          onclose={() => (why = null)}
+        />{/if}
       {#if picture}
         <RulesPanel rules={picture.rules} claims={picture.claims} steps={picture.steps} />
         <p class="text-2xs text-ink-soft mt-3 leading-4">

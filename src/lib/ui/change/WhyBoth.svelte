@@ -6,11 +6,14 @@
   let {
     both,
     names,
+    learn,
     onclose
   }: {
     both: readonly [Why | null, Why | null];
     /** What the two ends are called. */
     names: readonly [string, string];
+    /** Address of the page of help that teaches it. */
+    learn: string;
     onclose: () => void;
   } = $props();
 
@@ -40,5 +43,8 @@
     <ul class="text-ink-soft mt-1">
       {#each known.sources as s (s)}<li>{s}</li>{/each}
     </ul>
+    <a class="press text-cold mt-1 inline-flex items-center underline" data-testid="why-learn" href={learn}
+      >what is behind it</a
+    >
   {/if}
 </section>

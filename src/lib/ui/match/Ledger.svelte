@@ -7,12 +7,15 @@
   /** Findings one line each, worst first: those that fail, then the rest by part, folded. Each opens to its working. */
   let {
     checks,
+    setupId,
     propulsor,
     opened,
     onopen,
     onapply
   }: {
     checks: CheckResult[];
+    /** The setup with whose figures a page of help is opened. */
+    setupId: number;
     /** Kind of propulsor, which has a word of its own. */
     propulsor: Propulsor['kind'];
     /** The finding that is open and what puts it right; null while that is worked out. */
@@ -61,6 +64,13 @@
       <div class="mb-1.5 ml-[38px] text-xs leading-[17px]" data-testid="working">
         <p>{check.sentence}.</p>
         <p>{check.working}</p>
+        <p>
+          <a
+            class="press text-cold inline-flex items-center underline"
+            data-testid={`learn-${check.id}`}
+            href={`/help/${setupId}/from/${check.id}`}>what is behind it</a
+          >
+        </p>
         {#if check.school}<p class="text-ink-soft mt-1">
             The margin is that of the school “{check.school}”: practitioners leave different shares between a
             rating and what is drawn. Yours is chosen in the

@@ -363,6 +363,7 @@
       <h2 class="mb-1 text-lg font-bold">Findings</h2>
       <Ledger
         {checks}
+        setupId={view.id}
         propulsor={kind}
         opened={view.opened}
         onopen={(id) => void view.open(id)}

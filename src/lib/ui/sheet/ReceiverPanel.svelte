@@ -176,6 +176,27 @@
         </li>
       {/each}
     </ul>
+    {#if picture.feed.outputsV.length > 0}
+      <div class="flex flex-wrap items-center gap-x-3 text-sm" data-testid="outputs">
+        <span class="text-ink-soft">its output can be set to</span>
+        {#each picture.feed.outputsV as v (v)}
+          <button
+            class={`press underline ${v === picture.feed.outputV ? 'font-bold' : 'text-cold'}`}
+            aria-pressed={v === picture.feed.outputV}
+            onclick={() =>
+              void view.edit(
+                [
+                  {
+                    path: picture.feed.source === 'esc' ? 'esc.becV' : 'receiverSupply.outputV',
+                    value: v
+                  }
+                ],
+                'output of the supply'
+              )}>{showUnit(v, 'V', 2)}</button
+          >
+        {/each}
+      </div>
+    {/if}
     <details>
       <summary class="press cursor-pointer text-sm">When to separate: three schools</summary>
       <ul class="text-xs leading-4">

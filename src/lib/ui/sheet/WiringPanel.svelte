@@ -132,6 +132,14 @@
         onset={(v) => set('wiring.capacitorF', v === null ? null : v * 1e-6, 'capacitor')}
       />
       <FigureField
+        path="wiring.capacitorV"
+        label="its volts"
+        quantity="voltage"
+        value={d.wiring?.capacitorV ?? null}
+        problems={view.problems}
+        onset={(v) => set('wiring.capacitorV', v, 'volts of the capacitor')}
+      />
+      <FigureField
         path="battery.packsInSeries"
         label="packs in series"
         quantity="count"

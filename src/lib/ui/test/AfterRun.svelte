@@ -1,9 +1,11 @@
 <script lang="ts">
+  import type { Caution } from '../../core/cautions/cautions.ts';
   import type { StoredRun } from '../../core/document/stored.ts';
   import type { Feel } from '../../core/document/run-schema.ts';
   import { WATCH_WORDS, watchValue } from '../../core/testing/plan/plan-text.ts';
   import type { Stage, Watched } from '../../core/testing/plan/stage.ts';
   import { units } from '../format/units.svelte.ts';
+  import CautionList from '../sheet/CautionList.svelte';
   import FeelButtons from './FeelButtons.svelte';
   import FlightForm from './FlightForm.svelte';
 
@@ -12,6 +14,9 @@
     run,
     stage,
     school,
+    charge,
+    acknowledged,
+    onread,
     onfeel,
     onleft
   }: {
@@ -19,6 +24,11 @@
     stage: Stage | null;
     /** By what practitioners judge warmth, in words. */
     school: string;
+    /** Cautions of charging, which comes next. */
+    charge: readonly Caution[];
+    /** Those that were read. */
+    acknowledged: Readonly<Record<string, boolean>>;
+    onread: (id: string, read: boolean) => void;
     onfeel: (feel: Feel) => void;
     /** Called with what a flight left: seconds and resting volts per cell, or ampere-hours put back. */
     onleft: (left: { seconds: number; restedCellV: number | null; chargedAh: number | null }) => void;
@@ -54,4 +64,10 @@
     Pull the pack and hold a hand on motor front and back, ESC, both sets of wires, pack, by “{school}”:
   </p>
   <FeelButtons feel={run.details.feel ?? null} {onfeel} />
+  {#if charge.length > 0}
+    <h3 class="mt-2 text-sm font-semibold">Before it is charged</h3>
+    <div class="max-w-[80ch] text-xs" data-testid="cautions-of-charging">
+      <CautionList cautions={charge} {acknowledged} {onread} />
+    </div>
+  {/if}
 </section>

@@ -12,6 +12,7 @@
   import AppHeader from '../AppHeader.svelte';
   import TabRow from '../marks/TabRow.svelte';
   import UndoToast from '../marks/UndoToast.svelte';
+  import { call } from '../../api/client.ts';
   import AfterRun from './AfterRun.svelte';
   import FeelButtons from './FeelButtons.svelte';
   import FilePanel from './FilePanel.svelte';
@@ -35,7 +36,8 @@
     craft,
     runs,
     rows,
-    schools
+    schools,
+    acknowledged
   }: {
     stored: StoredSetup;
     /** The plan as the server made it. */
@@ -48,6 +50,8 @@
     /** Rows of the motor's tables on the shelf. */
     rows: MakersRow[];
     schools: Record<string, string>;
+    /** Cautions that were read. */
+    acknowledged: Readonly<Record<string, boolean>>;
   } = $props();
 
   // the screen is made anew for another setup
@@ -62,6 +66,14 @@
     view.seed = seed !== null && /^\d{1,9}$/.test(seed) ? Number(seed) : null;
   });
   onDestroy(() => view.end());
+
+  // svelte-ignore state_referenced_locally
+  let read = $state<Record<string, boolean>>({ ...acknowledged });
+  async function acknowledge(id: string, now: boolean): Promise<void> {
+    read = { ...read, [id]: now };
+    const kept = await call('writeSettings', { body: { acknowledged: { [id]: now } } });
+    if (!kept.ok) toast = { text: kept.message };
+  }
 
   let source = $state('stand');
   let toast = $state<{ text: string; undo?: () => void } | null>(null);
@@ -163,7 +175,13 @@
           </section>
         {:else if stage}
           {#if !going && !view.looked}
-            <StageCard {stage} {cautions} />
+            <StageCard
+              {stage}
+              {cautions}
+              acts={view.planned.cautions}
+              acknowledged={read}
+              onread={acknowledge}
+            />
             {#if next?.stage && next.stage !== stage.id}
               <p class="text-sm" data-testid="not-next">
                 The plan comes to “{view.stages.find((s) => s.id === next.stage)?.title}” first.
@@ -182,6 +200,9 @@
               >
             </div>
             <AfterRun
+              charge={view.planned.cautions.find((a) => a.act === 'charge')?.cautions ?? []}
+              acknowledged={read}
+              onread={acknowledge}
               run={view.looked.run}
               stage={lookedStage}
               school={school.title}

@@ -16,7 +16,7 @@ export const load: PageServerLoad = async ({ params }) => {
   if (!stored.ok) error(404, stored.message);
   const craft = getCraft(db, stored.value.craftId);
   if (!craft.ok) error(404, craft.message);
-  const { schools } = getSettings(db);
+  const { schools, acknowledged } = getSettings(db);
   const { changedFrom } = stored.value;
   const earlier = changedFrom === null ? null : getSetup(db, changedFrom);
   const before = earlier?.ok ? earlier.value.document : null;
@@ -31,6 +31,7 @@ export const load: PageServerLoad = async ({ params }) => {
     craft: craft.value,
     runs,
     rows,
-    schools
+    schools,
+    acknowledged
   };
 };

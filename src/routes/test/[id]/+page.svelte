@@ -13,5 +13,6 @@
     runs={data.runs}
     rows={data.rows}
     schools={data.schools}
+    acknowledged={data.acknowledged}
   />
 {/key}
