@@ -8,7 +8,7 @@ import type { FixablePart, SetupDocument } from '../document/schema.ts';
 import type { PartKind } from '../document/stored.ts';
 import { suitsCraft } from '../fit/first-propulsor.ts';
 import { situationOf } from '../situation/situation.ts';
-import { fittedDocument } from './fitted-document.ts';
+import { fittedDocument } from './fitted-setup.ts';
 import { fittingsOf, outcomeOf, type ShelfPart } from './fittings.ts';
 import { lostOf } from './lost.ts';
 

@@ -1,4 +1,4 @@
-import { fittedDocument } from './fitted-document.ts';
+import { fittedDocument } from './fitted-setup.ts';
 import type { CheckResult } from '../checks/finding.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { Change } from '../document/change.ts';

@@ -10,7 +10,7 @@ import { withBelongings, type WithBelongings } from '../../../core/model/belongi
 import type { Remedy } from '../../../core/checks/finding.ts';
 import { issue, type Issue } from '../../../core/text/issues.ts';
 import type { Why } from '../../../core/why/why.ts';
-import { fittedDocument } from '../../../core/mend/fitted-document.ts';
+import { fittedDocument } from '../../../core/mend/fitted-setup.ts';
 import { type Fitting, type Fittings, type ShelfPart } from '../../../core/mend/fittings.ts';
 import { chosenDocument, collide, type Conflict } from './conflict.ts';
 import { dropDraft, readDraft } from './draft.ts';
