@@ -428,7 +428,8 @@ export function largerConnectors(s: Situation): Ladder {
       changes: [{ path: 'wiring.connectorA', value }]
     }));
   const { pack, esc, ratingA } = plugsOf(setup);
-  if (ratingA === null) return [];
+  // a plug is a part of its pack or ESC: who holds one of them holds its plug
+  if (ratingA === null || (pack && isFixed(setup, 'battery')) || (esc && isFixed(setup, 'esc'))) return [];
   return CONNECTORS.filter((c) => c.continuousA > ratingA).map(({ id, title }) => ({
     text: `${title} at both ends`,
     changes: [
@@ -487,7 +488,7 @@ export function gentlerVolts(s: Situation): Ladder {
       : []),
     {
       text: `a step-down to ${show(least)} V in the lead of ${listed(weak.map((w) => w.title))}`,
-      changes: weak.map(({ k, most }) => ({ path: `loads.${k}.stepDownV`, value: most }))
+      changes: weak.map(({ k }) => ({ path: `loads.${k}.stepDownV`, value: least }))
     }
   ];
 }

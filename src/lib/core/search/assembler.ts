@@ -52,6 +52,7 @@ export class Assembler {
   };
 
   readonly #auxiliary: (number | undefined)[] = [];
+  readonly #auxiliaryBounds: (readonly [number, number] | undefined)[] = [];
   readonly #lightest: { esc: number; supply: number };
 
   constructor(space: Space) {
@@ -205,7 +206,26 @@ export class Assembler {
   /** Whether what hangs on the pack beside the train is another with every pack, ESC and supply: by the loads that are listed. */
   get auxiliaryVaries(): boolean {
     const { head } = this.space;
-    return head.auxiliaryCurrentA == null && ((head.loads?.length ?? 0) > 0 || (head.rail?.length ?? 0) > 0);
+    return (
+      head.auxiliaryCurrentA == null &&
+      ((head.loads?.length ?? 0) > 0 || (head.rail ?? []).some((p) => p.currentA != null))
+    );
+  }
+
+  /** Least and most of that with a pack, whatever ESC and supply, A. */
+  auxiliaryBoundsA(battery: number): readonly [least: number, most: number] {
+    const kept = this.#auxiliaryBounds[battery];
+    if (kept) return kept;
+    const at = { ...places(), battery };
+    let least = Infinity;
+    let most = 0;
+    for (at.esc = 0; at.esc < this.space.escs.length; at.esc++)
+      for (at.supply = 0; at.supply < this.space.supplies.length; at.supply++) {
+        const amps = this.#auxiliaryA(at);
+        least = Math.min(least, amps);
+        most = Math.max(most, amps);
+      }
+    return (this.#auxiliaryBounds[battery] = [least, most]);
   }
 
   #auxiliaryA(at: Places): number {

@@ -301,7 +301,7 @@ export class Sieve {
       at.supply = 0;
       const packMask = fixedMask | this.#labelMask(['motor-cells', 'boat-rpm'], at);
       const packBeyond = Math.max(fixedBeyond, this.#maskBeyond);
-      if (!all && !guessed && !a.auxiliaryVaries) {
+      if (!all && !guessed) {
         const none = packMask !== 0 ? packMask : this.#blockMask(at, train);
         if (none !== 0) {
           masks.fill(none, k, k + each);
@@ -346,8 +346,8 @@ export class Sieve {
 
   /**
    * What is over with every ESC, by two points that bound them all: less resistance means more current, thrust and rpm, and an
-   * idle current takes volts and adds amps. 0 where one of them may pass. That nothing workable is hidden by it stands in
-   * `sieve.test.ts`.
+   * idle current takes volts and adds amps, and so does what hangs on the pack beside the train. 0 where one of them may pass.
+   * That nothing workable is hidden by it stands in `sieve.test.ts`.
    */
   #blockMask(at: Places, train: TrainModel): number {
     const a = this.#assembler;
@@ -358,8 +358,10 @@ export class Sieve {
     a.source(at, train);
     train.escResistanceOhm = this.#escBounds.mostOhm;
     train.escIdleCurrentA = this.#escBounds.mostIdleA;
+    const [leastAuxA, mostAuxA] = a.auxiliaryBoundsA(at.battery);
+    train.auxiliaryCurrentA = mostAuxA;
     solveOperatingPoint(train, a.fullSupply(at.battery), 1, 0, p);
-    const leastA = n * p.motorCurrentA + train.auxiliaryCurrentA;
+    const leastA = n * p.motorCurrentA + leastAuxA;
     const over = (value: number, limit: number): boolean => value > limit * (1 + BLOCK_GUARD);
     if (over(leastA, l.packA[at.battery])) return BIT['pack-current'];
     if (over(leastA, l.leadA)) return BIT['wiring-current'];
@@ -375,6 +377,7 @@ export class Sieve {
     if (craft.kind === 'boat') return 0;
     train.escResistanceOhm = this.#escBounds.leastOhm;
     train.escIdleCurrentA = 0;
+    train.auxiliaryCurrentA = leastAuxA;
     solveOperatingPoint(train, a.fullSupply(at.battery), 1, 0, p);
     const leastKg = this.#weighs ? a.leastMassKg(at) : craft.massKg;
     if (over(l.thrustRatio, p.thrustN / (leastKg * GRAVITY_MS2))) return BIT['thrust-to-weight'];

@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { gentlerVolts } from '../checks/candidates.ts';
 import { withChanges } from '../document/change.ts';
 import { validateSetup } from '../document/validate.ts';
 import type { SetupDocument } from '../document/schema.ts';
@@ -77,4 +78,32 @@ test('the schools say here what they say; the ESC’s own supply is lifted out, 
   const none = receiverPictureOf(situationOf({ ...PLANE, esc: { continuousA: 50, becKind: 'none' } }));
   assert.equal(none.feed.source, 'none');
   assert.match(none.notes[0], /no supply of its own/);
+});
+
+test('too many volts: a lower output, or one step-down for all that cannot stand them, as it says', () => {
+  const s = situationOf({
+    ...PLANE,
+    esc: { ...PLANE.esc, becKind: 'switching', becV: 7.4, becA: 8, becOutputsV: [5, 6, 7.4] },
+    loads: [
+      { kind: 'servo', maxVoltageV: 6 },
+      { kind: 'camera', maxVoltageV: 5.5 },
+      { kind: 'receiver', maxVoltageV: 8.4 }
+    ]
+  });
+  const rungs = gentlerVolts(s);
+  assert.deepEqual(
+    rungs.map((r) => r.changes),
+    [
+      [{ path: 'esc.becV', value: 5 }],
+      [
+        { path: 'loads.0.stepDownV', value: 5.5 },
+        { path: 'loads.1.stepDownV', value: 5.5 }
+      ]
+    ]
+  );
+  assert.match(rungs[1].text, /5\.50 V/);
+  for (const { changes } of rungs) {
+    const mended = receiverPictureOf(situationOf(withChanges(s.document, changes))).choices[0];
+    assert.ok(mended.findings.every((f) => f.id !== 'load-volts' || f.finding === 'holds'));
+  }
 });
