@@ -185,6 +185,7 @@ test('maximum efficiency is (1 − sqrt(I0 R/V))² at I = sqrt(V I0/R) (textbook
         packResistanceOhm: 0,
         auxiliaryCurrentA: 0,
         wiringResistanceOhm: 0,
+        motorLeadOhm: 0,
         escResistanceOhm: 0,
         escIdleCurrentA: 0,
         escSwitchingShare: 0,

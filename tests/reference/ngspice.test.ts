@@ -35,7 +35,24 @@ const CASES: [string, SetupDocument, number][] = [
   ['4 cells, 12 in, 60 %', setup(4, 0.004, 820, 0.03, 1.9, 0.305, 1), 0.6],
   ['6 cells, four motors, 45 %', setup(6, 0.0014, 380, 0.09, 0.5, 0.381, 4), 0.45],
   ['2 cells, weak pack, full', setup(2, 0.03, 2000, 0.06, 1.2, 0.18, 1), 1],
-  ['12 cells, two motors, full', setup(12, 0.002, 250, 0.05, 1, 0.5, 2), 1]
+  ['12 cells, two motors, full', setup(12, 0.002, 250, 0.05, 1, 0.5, 2), 1],
+  [
+    '6 cells, two motors on long leads, adapter, 80 %',
+    {
+      ...setup(6, 0.003, 500, 0.02, 1.5, 0.33, 2),
+      wiring: {
+        gaugeAwg: 10,
+        leadLengthM: 0.4,
+        branchGaugeAwg: 13,
+        branchLengthM: 0.7,
+        motorLeadM: 0.5,
+        motorGaugeAwg: 16,
+        adapter: 'fitted',
+        connectorA: 60
+      }
+    },
+    0.8
+  ]
 ];
 
 for (const [name, document, throttle] of CASES) {
@@ -55,7 +72,8 @@ Rw t e ${m.wiringResistanceOhm}
 Bbus e 0 I = ${m.count}*${throttle}*i(Vm)
 Gripple e 0 e 0 ${m.count * m.rippleS * (throttle * (1 - throttle)) ** 2}
 Bchop c 0 V = ${throttle}*v(e)
-Resc c a ${m.escResistanceOhm}
+Resc c l ${m.escResistanceOhm}
+Rl l a ${m.motorLeadOhm}
 Rm a b ${m.windingResistanceOhm}
 Vm b f 0
 Bemf f 0 V = ${m.motorConstant}*v(w)

@@ -156,6 +156,7 @@ export const wiringSchema = {
     branchGaugeAwg: optional('wire gauge from the distribution to one ESC', 0, 40),
     branchLengthM: optional('length from the distribution to one ESC, one way', 0, 20),
     motorLeadM: optional('length of the motor leads', 0, 20),
+    motorGaugeAwg: optional('wire gauge of the motor leads', 0, 40),
     adapter: { enum: ['fitted', null], title: 'adapter between unlike plugs' },
     capacitorF: optional('capacitor at the ESC', 0, 1),
     capacitorV: optional('volts of the capacitor', 0, 1000, true),

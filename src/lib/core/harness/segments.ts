@@ -1,6 +1,7 @@
 import { GAUGES } from '../catalogue/leads.ts';
 import type { Finding } from '../checks/finding.ts';
 import { leadAirC, leadLimits } from '../model/leads.ts';
+import { OWN_MOTOR_LEAD_M } from '../model/interpret-leads.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { conductorResistanceOhm, gaugeAreaM2 } from '../parts/wiring/lead-resistance.ts';
 import { leadOuterDiameterM, leadTemperatureC } from '../parts/wiring/lead-heat.ts';
@@ -52,7 +53,12 @@ export interface Segment {
 }
 
 /** Lengths where none is told, m one way. Common practice, no source. */
-const USUAL_M = { 'pack-lead': 0.15, branch: 0.12, 'motor-lead': 0.08, 'receiver-lead': 0.3 } as const;
+const USUAL_M = {
+  'pack-lead': 0.15,
+  branch: 0.12,
+  'motor-lead': OWN_MOTOR_LEAD_M,
+  'receiver-lead': 0.3
+} as const;
 /** Thinnest lead that stands the shaking of a motor or a plug, by place: servo leads may be thinner. Common practice, no source. */
 const THINNEST = { 'pack-lead': 18, branch: 20, 'motor-lead': 20, 'receiver-lead': 22 } as const;
 /** Root mean square in each of three phases over the direct current that passes: two of three carry it at a time. */
@@ -184,10 +190,10 @@ export function segmentsOf(s: Situation): Segment[] {
       currentA: worst.motorCurrentA,
       band: null,
       rmsA: PHASE_SHARE * Math.max(each(rms), 0),
-      awg: null,
+      awg: wiring?.motorGaugeAwg,
       lengthM: wiring?.motorLeadM,
       packV,
-      paths: { gauge: null, length: 'wiring.motorLeadM' }
+      paths: { gauge: 'wiring.motorGaugeAwg', length: 'wiring.motorLeadM' }
     })
   );
   const feed = receiverFeedOf(s.setup);

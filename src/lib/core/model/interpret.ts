@@ -10,7 +10,7 @@ import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 import { water } from '../medium/water.ts';
 import type { AppliedCalibration } from './apply-calibration.ts';
 import { Estimating } from './estimating.ts';
-import { escOhmOf, wiringOhmOf } from './interpret-leads.ts';
+import { escOhmOf, motorLeadOhmOf, wiringOhmOf } from './interpret-leads.ts';
 import { interpretMotor, type InterpretedMotor, type MotorUnderLoad } from './interpret-motor.ts';
 import { interpretPack } from './interpret-pack.ts';
 import { interpretPropulsor } from './interpret-propulsor.ts';
@@ -178,6 +178,7 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
       packResistanceOhm: packOhm,
       auxiliaryCurrentA: auxiliaryCurrentA(setup, e),
       wiringResistanceOhm: wiringOhm,
+      motorLeadOhm: motorLeadOhmOf(setup),
       escResistanceOhm: escOhm,
       escIdleCurrentA: esc.idleCurrentA ?? 0,
       atRest: foldsOf(setup) ? 'folded' : esc.brake === 'on' ? 'braked' : 'free',

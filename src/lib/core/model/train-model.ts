@@ -12,6 +12,8 @@ export interface TrainModel {
   auxiliaryCurrentA: number;
   /** Wiring between pack and ESCs, there and back */
   wiringResistanceOhm: number;
+  /** Leads between one ESC and its motor beyond their own, there and back through two of the three */
+  motorLeadOhm: number;
   /** ESC */
   escResistanceOhm: number;
   escIdleCurrentA: number;

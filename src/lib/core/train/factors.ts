@@ -77,6 +77,7 @@ export function scaledModel(
   out.thrustFactor = nominal.thrustFactor * factor(AT.thrust);
   out.powerFactor = nominal.powerFactor * factor(AT.power);
   out.wiringResistanceOhm = nominal.wiringResistanceOhm * factor(AT.wiringResistance);
+  out.motorLeadOhm = nominal.motorLeadOhm * factor(AT.wiringResistance);
   out.escResistanceOhm = nominal.escResistanceOhm * factor(AT.escResistance);
   return pack;
 }

@@ -156,7 +156,7 @@ export function solveOperatingPoint(
   const loadScale = m.densityKgM3 * m.diameterM * m.diameterM * m.diameterM * m.powerFactor;
   const gear = m.gearRatio;
   const k = m.motorConstant;
-  const ohm = m.windingResistanceOhm + m.escResistanceOhm;
+  const ohm = m.windingResistanceOhm + m.motorLeadOhm + m.escResistanceOhm;
   const nPerRad = 1 / (2 * Math.PI * gear);
   const frictionBase = m.noLoadCurrentA * (1 - m.noLoadSpeedShare);
   const frictionSlope = (m.noLoadCurrentA * m.noLoadSpeedShare) / m.noLoadRadS;
@@ -303,7 +303,7 @@ function finish(
   const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
   const feedV = (openCircuitV - m.auxiliaryCurrentA * packOhm) / divider;
   const k = m.motorConstant;
-  const ohm = m.windingResistanceOhm + m.escResistanceOhm;
+  const ohm = m.windingResistanceOhm + m.motorLeadOhm + m.escResistanceOhm;
   const push0 = duty * (feedV - m.count * m.escIdleCurrentA * sourceOhm);
   // folded blades lie along the stream
   if (off && m.atRest === 'folded') load[0] = load[1] = 0;
@@ -345,7 +345,8 @@ function finish(
   out.thrustN = thrust;
   out.electricalPowerW = batteryV * batteryA;
   out.lossBatteryW = batteryA * batteryA * packOhm;
-  out.lossWiringW = (m.count * bus) ** 2 * m.wiringResistanceOhm;
+  out.lossWiringW =
+    (m.count * bus) ** 2 * m.wiringResistanceOhm + m.count * current * current * m.motorLeadOhm;
   out.lossEscW =
     m.count * (current * current * m.escResistanceOhm + escV * (switching * absolute + m.escIdleCurrentA));
   out.lossCopperW = m.count * (current * current * m.windingResistanceOhm + ripple * escV * escV);

@@ -37,7 +37,10 @@ export const SCALE: Record<FactorName, (m: TrainModel, f: number) => void> = {
   batteryResistance: (m, f) => (m.packResistanceOhm *= f),
   thrust: (m, f) => (m.thrustFactor *= f),
   power: (m, f) => (m.powerFactor *= f),
-  wiringResistance: (m, f) => (m.wiringResistanceOhm *= f),
+  wiringResistance: (m, f) => {
+    m.wiringResistanceOhm *= f;
+    m.motorLeadOhm *= f;
+  },
   escResistance: (m, f) => (m.escResistanceOhm *= f)
 };
 

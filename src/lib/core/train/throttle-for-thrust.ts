@@ -147,7 +147,8 @@ export function throttleForThrust(
   const torque =
     (propulsorTorque / m.gearRatio) * (propulsorTorque >= 0 ? 1 / m.gearEfficiency : m.gearEfficiency);
   const current = torque / m.motorConstant + noLoadCurrentAt(m, omega);
-  const needV = m.motorConstant * omega + current * (m.windingResistanceOhm + m.escResistanceOhm);
+  const needV =
+    m.motorConstant * omega + current * (m.windingResistanceOhm + m.motorLeadOhm + m.escResistanceOhm);
   const throttle = throttleForVolts(m, supply, current, needV);
   if (throttle === null) return notEnough();
   pointAtSpeed(m, supply, throttle, speedMs, omega, out);

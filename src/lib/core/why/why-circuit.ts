@@ -46,10 +46,10 @@ export function whyCircuit({ s, p, add }: WhyContext): void {
   add(
     'motor-current',
     'Motor current',
-    'I = (d V − k ω) / (R_motor + R_ESC), where V is what reaches the ESC',
+    'I = (d V − k ω) / (R_motor + R_ESC), where V is what reaches the ESC; leads that lengthen those of ESC and motor add theirs',
     d <= 0
       ? `the ESC is open: no current, ${showUnit(p.motorCurrentA, 'A')}`
-      : `(${show(d)} × ${showUnit(escV, 'V', 4)} − ${show(k, 4)} V s × ${show(omega, 4)} rad/s) / (${show(1000 * m.windingResistanceOhm)} mΩ + ${show(1000 * m.escResistanceOhm)} mΩ) = ${showUnit(p.motorCurrentA, 'A')}. ${underLoad(s.model)}`,
+      : `(${show(d)} × ${showUnit(escV, 'V', 4)} − ${show(k, 4)} V s × ${show(omega, 4)} rad/s) / (${show(1000 * m.windingResistanceOhm)} mΩ + ${show(1000 * m.escResistanceOhm)} mΩ${m.motorLeadOhm > 0 ? ` + ${show(1000 * m.motorLeadOhm)} mΩ` : ''}) = ${showUnit(p.motorCurrentA, 'A')}. ${underLoad(s.model)}`,
     FACTORS,
     byWatts === null
       ? null

@@ -77,7 +77,7 @@ export function whyPath({ s, p, add }: WhyContext): void {
     'wiring',
     'Heat in the leads',
     'I² R_leads, and what the receiver takes',
-    `(${showUnit(p.batteryCurrentA - m.auxiliaryCurrentA, 'A')})² × ${show(1000 * m.wiringResistanceOhm)} mΩ + ${showUnit(p.lossW.auxiliary, 'W')} = ${showUnit(p.lossW.wiring + p.lossW.auxiliary, 'W')}`,
+    `(${showUnit(p.batteryCurrentA - m.auxiliaryCurrentA, 'A')})² × ${show(1000 * m.wiringResistanceOhm)} mΩ${m.motorLeadOhm > 0 ? ` + ${m.count} × (${showUnit(p.motorCurrentA, 'A')})² × ${show(1000 * m.motorLeadOhm)} mΩ` : ''} + ${showUnit(p.lossW.auxiliary, 'W')} = ${showUnit(p.lossW.wiring + p.lossW.auxiliary, 'W')}`,
     ['wiringResistance']
   );
   loss(
