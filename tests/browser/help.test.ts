@@ -4,6 +4,7 @@ import { test } from 'node:test';
 import type { ExerciseRecord } from '../../src/lib/core/document/exercise-schema.ts';
 import type { StoredSetup } from '../../src/lib/core/document/stored.ts';
 import { exerciseOf } from '../../src/lib/core/exercises/check.ts';
+import { displayUnit } from '../../src/lib/core/units/quantity.ts';
 import { seriousInBoth } from '../helpers/axe.ts';
 import { expect, numberIn, openPage, ready } from '../helpers/browser.ts';
 import { setStage } from '../helpers/stage.ts';
@@ -62,8 +63,7 @@ test('an exercise of the user’s own pack: a typical wrong answer is explained,
   await expect(page.getByTestId('record-ah-times-c')).toHaveText('0 of 1 at once');
   await page.getByTestId('exercise-next').click();
   const seed = 3;
-  const made = exerciseOf('ah-times-c', seed, null);
-  assert.ok(made);
+  const [made] = exerciseOf('ah-times-c', seed, null);
   await expect(page.getByTestId('exercise-givens')).toContainText(String(made.givens[0].value));
   await answer(String(made.asked.value).replace('.', ','));
   await expect(page.getByTestId('record-ah-times-c')).toHaveText('1 of 2 at once');
@@ -85,6 +85,33 @@ test('an exercise of the user’s own pack: a typical wrong answer is explained,
     body: JSON.stringify({ exercise: 'Robert; DROP', level: 9, right: 'yes' })
   });
   assert.equal(wrong.status, 422);
+  assert.deepEqual(errors, []);
+  await page.close();
+});
+
+test('a whole match is worked step by step, from what the craft shall do to how long it lasts', async () => {
+  const { page, errors } = await openPage(stage.browser);
+  await page.goto(`${stage.server.address}/help/1/watts`);
+  await page.locator('[data-ready=true]').waitFor();
+  await page.getByTestId('exercise-whole-match').click();
+  const { document } = (await api('setups/1')) as StoredSetup;
+  const steps = exerciseOf('whole-match', 2, document);
+  for (const [k, step] of steps.entries()) {
+    await expect(page.getByTestId('exercise-so-far')).toContainText(`step ${k + 1} of ${steps.length}`);
+    if (k === 1) {
+      await page.getByTestId('exercise-answer').fill(String(step.wrongs[0].value));
+      await page.getByTestId('exercise-answer').press('Enter');
+      await expect(page.getByTestId('exercise-says')).toHaveText(step.wrongs[0].says);
+    }
+    const { inSi } = displayUnit(step.asked.quantity);
+    await page.getByTestId('exercise-answer').fill(String(Number((step.asked.value / inSi).toPrecision(6))));
+    await page.getByTestId('exercise-answer').press('Enter');
+    await expect(page.getByTestId('exercise-says')).toHaveText('Right.');
+    if (k < steps.length - 1) await page.getByTestId('exercise-onward').click();
+  }
+  await expect(page.getByTestId('exercise-onward')).toHaveCount(0);
+  // one answer was wrong
+  await expect(page.getByTestId('record-whole-match')).toHaveText('0 of 1 at once');
   assert.deepEqual(errors, []);
   await page.close();
 });

@@ -84,6 +84,12 @@ test('the life of a pack: a charger’s figures, a swollen one is retired and ou
   await page.getByTestId('kind-battery').click();
   await page.getByTestId(`life-${pack.name}`).click();
   await expect(page.getByTestId('life-use')).toBeVisible(PATIENT);
+  // what belongs to charging and carrying stands where the pack is looked after; what was read is folded, never gone
+  const warned = page.getByTestId('caution-charge-lithium');
+  await expect(page.getByTestId('cautions-charge')).toContainText('stay with it');
+  await warned.getByRole('button').click();
+  await expect(warned).toHaveAttribute('data-read', 'true');
+  await expect(page.getByTestId('cautions-carry')).toContainText('unplugged');
   await page.getByTestId('record-ohms').fill('4,1 4,2 4,0 nine');
   await page.getByTestId('record-keep').click();
   await expect(page.getByTestId('life-problem')).toContainText('figures only');

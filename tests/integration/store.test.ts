@@ -456,8 +456,13 @@ test('settings are kept beside each other: what is not named stays', () => {
   assert.deepEqual(getSettings(db), {
     units: { mass: 'oz', speed: 'mph' },
     schools: { 'pack-current': '2x', 'esc-current': '+5A' },
-    acknowledged: {}
+    acknowledged: {},
+    currency: ''
   });
+  value(putSettings(db, { currency: ' kr ' }));
+  assert.equal(getSettings(db).currency, 'kr');
+  assert.deepEqual(getSettings(db).units, { mass: 'oz', speed: 'mph' });
+  assert.equal(putSettings(db, { currency: 'too long a word' }).ok, false);
   db.prepare("UPDATE setting SET value = json_set(value, '$.mass', 'stone') WHERE key = 'units'").run();
   assert.deepEqual(getSettings(db).units, { speed: 'mph' }, 'what is not known today is passed over');
   db.prepare('DELETE FROM setting').run();

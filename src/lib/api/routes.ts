@@ -336,7 +336,7 @@ export const ROUTES = {
     summary: 'Chooses units and schools; what is not named stays.',
     body: {
       kind: 'json',
-      is: as<{ units?: object; schools?: object; acknowledged?: object }>(settingsSchema)
+      is: as<{ units?: object; schools?: object; acknowledged?: object; currency?: string }>(settingsSchema)
     },
     answer: as<Settings>(named('Settings')),
     refuses: []

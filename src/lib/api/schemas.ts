@@ -262,7 +262,8 @@ export const SCHEMAS = {
         })
       ),
       toBuy: nullable(number),
-      unpriced: flag
+      unpriced: flag,
+      currency: text
     }),
     figures: list(object({ id: text, title: text, quantity: text, value: number, band: nullable(pair) })),
     findings: list(object({ id: text, title: text, finding: text, word: text, short: text })),

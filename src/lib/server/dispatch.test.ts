@@ -289,7 +289,8 @@ test('settings: what is not named stays; health and schemas answer', async () =>
   assert.deepEqual(value, {
     units: { mass: 'oz' },
     schools: { 'pack-current': '2x', 'esc-current': '+5A' },
-    acknowledged: {}
+    acknowledged: {},
+    currency: ''
   });
   assert.deepEqual((await ask('GET', '/api/v1/settings')).value.acknowledged, acknowledged);
   assert.equal((await ask('GET', '/api/health')).value.ok, true);

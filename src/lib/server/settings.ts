@@ -11,7 +11,7 @@ const read = (db: Db, key: string): unknown => {
 
 /** The settings; what was never chosen is empty and takes the defaults, what is not known today is passed over. */
 export const getSettings = (db: Db): Settings =>
-  soundSettings(read(db, 'units'), read(db, 'schools'), read(db, 'acknowledged'));
+  soundSettings(read(db, 'units'), read(db, 'schools'), read(db, 'acknowledged'), read(db, 'currency'));
 
 /** Stores choices beside those that stand: what is not named stays as it is. */
 export function putSettings(db: Db, value: unknown): Outcome<Settings> {
@@ -27,6 +27,7 @@ export function putSettings(db: Db, value: unknown): Outcome<Settings> {
     if (given.schools) put.run('schools', JSON.stringify({ ...standing.schools, ...given.schools }));
     if (given.acknowledged)
       put.run('acknowledged', JSON.stringify({ ...standing.acknowledged, ...given.acknowledged }));
+    if (given.currency !== undefined) put.run('currency', JSON.stringify(given.currency.trim()));
     return found(getSettings(db));
   });
 }

@@ -11,13 +11,15 @@ export function sheetAsked(db: Db, id: number): Outcome<{ document: SetupDocumen
   const setup = getSetup(db, id);
   if (!setup.ok) return setup;
   const { document, revision } = setup.value;
+  const { schools, currency } = getSettings(db);
   return found({
     document,
     more: {
       shelf: listParts(db).map(({ kind, name, owned, price }) => ({ kind, name, owned, price })),
       revision,
       madeOn: new Date().toISOString().slice(0, 10),
-      schools: getSettings(db).schools
+      schools,
+      currency
     }
   });
 }

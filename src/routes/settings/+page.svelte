@@ -73,6 +73,17 @@
           <span class="figure text-ink-soft">{show(example / unit.inSi, unit.digits)} {unit.label}</span>
         </label>
       {/each}
+      <label class="flex items-center gap-2 py-1 text-sm">
+        <span class="w-32">prices</span>
+        <input
+          class="border-line bg-sheet h-7 w-24 rounded-lg border px-2 text-sm max-sm:h-11"
+          maxlength="6"
+          placeholder="currency"
+          data-testid="currency"
+          value={data.settings.currency}
+          onchange={(e) => void save({ currency: e.currentTarget.value })}
+        />
+      </label>
       <h2 class="mt-5 mb-1 text-lg font-bold">Theme</h2>
       <div class="flex gap-4 text-sm">
         {#each ['system', 'light', 'dark'] as t (t)}

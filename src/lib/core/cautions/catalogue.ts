@@ -7,25 +7,11 @@ import { motorCurrent } from '../checks/motor-current.ts';
 import { motorPower } from '../checks/motor-power.ts';
 import { packCurrent } from '../checks/pack-current.ts';
 import { railVoltage } from '../checks/rail-voltage.ts';
-import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import type { Situation } from '../situation/situation.ts';
-import { inInches, show, showMinutes, showUnit } from '../units/show.ts';
+import { inInches, showMinutes, showUnit } from '../units/show.ts';
+import type { Act, Severity } from './acts.ts';
 import { CAUTIONS as AT_TEST } from './at-test.ts';
-
-/** What somebody is about to do when a caution belongs there. */
-export const ACTS = {
-  wire: 'before it is soldered',
-  charge: 'before it is charged',
-  power: 'before the first power-up',
-  run: 'before a run',
-  out: 'before it flies or sails',
-  carry: 'before it is carried and stored'
-} as const;
-export type Act = keyof typeof ACTS;
-
-/** How bad it can get: something is spoiled, somebody is hurt, somebody may die or a house burn. */
-export const SEVERITIES = { mind: 'mind', care: 'take care', danger: 'danger' } as const;
-export type Severity = keyof typeof SEVERITIES;
+import { isLithium, PACK_RULES, type PackRule } from './pack-rules.ts';
 
 /** A sentence that belongs to an act, and what calls for it. */
 export interface CautionRule {
@@ -38,9 +24,6 @@ export interface CautionRule {
 }
 
 const always = (): boolean => true;
-const lithium = (s: Situation): boolean =>
-  ['lipo', 'lihv', 'liion', 'lifepo4'].includes(s.setup.battery.chemistry);
-const energyWh = (s: Situation): number => s.setup.battery.capacityAh * s.worst.openCircuitV;
 const rotors = (s: Situation): boolean => s.kind === 'multirotor';
 const boat = (s: Situation): boolean => s.kind === 'boat';
 const propeller = (s: Situation): boolean => s.setup.propulsor.kind === 'propeller';
@@ -53,8 +36,6 @@ const fast = (s: Situation): number =>
 
 /** Volts from which direct current can hurt through dry skin: the limit of extra-low voltage, IEC 60364-4-41 gives 60 V DC for dry places, lower where wet. */
 const SHOCK_V = 30;
-/** Watt hours of a pack that airlines carry without asking, and with their leave: IATA Dangerous Goods Regulations, table 2.3.A. */
-const AIR_WH = { free: 100, asked: 160 } as const;
 /** Diameter from which a propeller cuts to the bone whatever turns it, and tip speed from which a broken blade flies through a door, m and m/s. Common practice, no source. */
 const LARGE_M = 0.2;
 const TIP_MS = 150;
@@ -69,6 +50,13 @@ const ruleAtTest = (
   severity: Severity,
   applies: (s: Situation) => boolean
 ): CautionRule => ({ id, act, severity, applies, text: () => AT_TEST[id] });
+
+/** A rule of the pack as one of the setup that it is in. */
+const ofSetup = (rule: PackRule): CautionRule => ({
+  ...rule,
+  applies: (s) => rule.applies(s.setup.battery),
+  text: (s) => rule.text(s.setup.battery)
+});
 
 /** Every caution, by the act it belongs to and the worst first. A table of data. */
 export const RULES: readonly CautionRule[] = [
@@ -105,48 +93,7 @@ export const RULES: readonly CautionRule[] = [
     text: () =>
       'Lift the middle pin out of the plug of the ESC’s lead and insulate it before the other supply is plugged in.'
   },
-  {
-    id: 'charge-lithium',
-    act: 'charge',
-    severity: 'danger',
-    applies: lithium,
-    text: (s) => {
-      const { battery: b } = s.setup;
-      return `Charge at ${CHEMISTRIES[b.chemistry].name}, ${b.series} cells, no more than ${show(b.capacityAh, 2)} A unless its maker says more, with the balance lead in, on stone or in a fireproof bag, away from what burns, and stay with it.`;
-    }
-  },
-  {
-    id: 'charge-nickel',
-    act: 'charge',
-    severity: 'care',
-    applies: (s) => s.setup.battery.chemistry === 'nimh',
-    text: (s) =>
-      `Charge at NiMH, ${s.setup.battery.series} cells, no more than ${show(s.setup.battery.capacityAh, 2)} A, and stop when it gets warmer than the hand.`
-  },
-  {
-    id: 'high-voltage-cells',
-    act: 'charge',
-    severity: 'danger',
-    applies: (s) => s.setup.battery.chemistry === 'lihv',
-    text: () =>
-      'Only cells whose label says so may be charged to 4.35 V; an ordinary one catches fire. Look at the label each time.'
-  },
-  {
-    id: 'damaged-pack',
-    act: 'charge',
-    severity: 'danger',
-    applies: lithium,
-    text: () =>
-      'Never charge a pack that is swollen, dented, wet, has been in a crash or rests below its floor: take it outside, discharge it, and hand it in where batteries are collected.'
-  },
-  {
-    id: 'parallel-charge',
-    act: 'charge',
-    severity: 'danger',
-    applies: (s) => (s.setup.battery.packsInParallel ?? 1) > 1,
-    text: () =>
-      'Join packs side by side only when their cells are within 0.02 V of each other; the fuller pushes what it has into the emptier at once.'
-  },
+  ...PACK_RULES.filter((rule) => rule.act === 'charge').map(ofSetup),
   {
     id: 'over-limit',
     act: 'power',
@@ -247,7 +194,7 @@ export const RULES: readonly CautionRule[] = [
     text: (s) =>
       `Know the law, the insurance and the club’s rules of the place${flies(s) ? ` for a craft of ${showUnit(s.setup.craft.massKg, 'kg', 2)}` : ''}; let an experienced pilot see it before its first time. A prediction is no permission.`
   },
-  ruleAtTest('cell-floor', 'out', 'danger', lithium),
+  ruleAtTest('cell-floor', 'out', 'danger', (s) => isLithium(s.setup.battery)),
   {
     id: 'timer',
     act: 'out',
@@ -271,22 +218,7 @@ export const RULES: readonly CautionRule[] = [
     applies: (s) => boat(s) || s.setup.craft.purpose === 'floatplane',
     text: () => 'Never swim after a stranded craft; fetch it with a boat, a line and somebody who watches.'
   },
-  {
-    id: 'energy',
-    act: 'carry',
-    severity: 'danger',
-    applies: (s) => lithium(s) && energyWh(s) > AIR_WH.free,
-    text: (s) =>
-      `${showUnit(energyWh(s), 'W h', 2)} in one pack: an airline takes more than ${AIR_WH.free} W h only when asked, more than ${AIR_WH.asked} not at all (IATA); on the road carry it in a fireproof bag, its plug covered.`
-  },
-  {
-    id: 'carry-lithium',
-    act: 'carry',
-    severity: 'care',
-    applies: lithium,
-    text: (s) =>
-      `Carry packs unplugged, their contacts covered, out of the sun and never loose among metal; store them at ${s.setup.battery.chemistry === 'lifepo4' ? 'half a charge' : '3.8 V a cell'}, cool, away from what burns.`
-  },
+  ...PACK_RULES.filter((rule) => rule.act === 'carry').map(ofSetup),
   {
     id: 'unplug',
     act: 'carry',

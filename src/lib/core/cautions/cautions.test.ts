@@ -3,8 +3,9 @@ import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
 import { CAUTIONS } from './at-test.ts';
-import { ACTS, RULES } from './catalogue.ts';
-import { cautionsOf } from './cautions.ts';
+import { ACTS } from './acts.ts';
+import { RULES } from './catalogue.ts';
+import { cautionsOf, cautionsOfPack } from './cautions.ts';
 
 const PLANE: SetupDocument = {
   format: 'iskarn.setup/1',
@@ -110,4 +111,26 @@ test('one act alone; figures are those of the setup', () => {
       .join(' '),
     /126 W h.*100 W h.*160/
   );
+});
+
+test('a pack by itself has the cautions of charging and carrying that it has in a setup, and no others', () => {
+  for (const setup of [
+    PLANE,
+    BOAT,
+    { ...PLANE, battery: { ...PLANE.battery, chemistry: 'lihv' as const } }
+  ]) {
+    const alone = cautionsOfPack(setup.battery);
+    const inCraft = cautionsOf(situationOf(setup), ['charge', 'carry'])
+      .map((act) => ({ ...act, cautions: act.cautions.filter((c) => c.id !== 'unplug') }))
+      .filter((act) => act.cautions.length > 0);
+    assert.deepEqual(alone, inCraft);
+    assert.ok(alone.length === 2 && alone[0].cautions.length >= 2);
+  }
+});
+
+test('what is charged is named with its amps: half as many for round lithium-ion cells (common practice, no source)', () => {
+  const said = (chemistry: 'lipo' | 'liion') =>
+    cautionsOfPack({ chemistry, series: 4, capacityAh: 5 })[0].cautions[0].text;
+  assert.match(said('lipo'), /4 cells, no more than 5\.0 A/);
+  assert.match(said('liion'), /4 cells, no more than 2\.5 A/);
 });

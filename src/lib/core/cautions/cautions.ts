@@ -1,5 +1,8 @@
 import type { Situation } from '../situation/situation.ts';
-import { ACTS, RULES, SEVERITIES, type Act, type Severity } from './catalogue.ts';
+import type { SetupDocument } from '../document/schema.ts';
+import { ACTS, SEVERITIES, type Act, type Severity } from './acts.ts';
+import { RULES } from './catalogue.ts';
+import { PACK_RULES } from './pack-rules.ts';
 
 /** A caution of a setup, in words. */
 export interface Caution {
@@ -22,15 +25,39 @@ const RANK: readonly Severity[] = ['danger', 'care', 'mind'];
 /** Severity in a word. */
 export const severityWord = (severity: Severity): string => SEVERITIES[severity];
 
-/** Cautions that belong to a setup, worst first within each act; of some acts only where they are named. */
-export function cautionsOf(s: Situation, acts: readonly Act[] = Object.keys(ACTS) as Act[]): ActCautions[] {
+/** Sorted by act and the worst first; acts that nothing belongs to are left out. */
+function byAct(acts: readonly Act[], cautions: readonly Caution[]): ActCautions[] {
   return acts.flatMap((act) => {
-    const cautions = RULES.filter((rule) => rule.act === act && rule.applies(s))
-      .map(({ id, severity, text }) => ({ id, act, severity, text: text(s) }))
+    const own = cautions
+      .filter((c) => c.act === act)
       .sort((a, b) => RANK.indexOf(a.severity) - RANK.indexOf(b.severity));
-    return cautions.length > 0 ? [{ act, title: ACTS[act], cautions }] : [];
+    return own.length > 0 ? [{ act, title: ACTS[act], cautions: own }] : [];
   });
 }
+
+/** Cautions that belong to a setup, worst first within each act; of some acts only where they are named. */
+export const cautionsOf = (s: Situation, acts: readonly Act[] = Object.keys(ACTS) as Act[]): ActCautions[] =>
+  byAct(
+    acts,
+    RULES.filter((rule) => acts.includes(rule.act) && rule.applies(s)).map(({ id, act, severity, text }) => ({
+      id,
+      act,
+      severity,
+      text: text(s)
+    }))
+  );
+
+/** Cautions of charging, carrying and storing a pack, whatever it flies in. */
+export const cautionsOfPack = (pack: SetupDocument['battery']): ActCautions[] =>
+  byAct(
+    ['charge', 'carry'],
+    PACK_RULES.filter((rule) => rule.applies(pack)).map(({ id, act, severity, text }) => ({
+      id,
+      act,
+      severity,
+      text: text(pack)
+    }))
+  );
 
 /** Who has the last word. */
 export const DEFERS =

@@ -7,6 +7,8 @@ export interface Settings {
   schools: Record<string, string>;
   /** Cautions that were read, by id: folded from then on, never gone. */
   acknowledged: Record<string, boolean>;
+  /** What stands behind a price: a sign or a short word; empty for none. */
+  currency: string;
 }
 
 const choices = (of: Record<string, readonly string[]>, title: (name: string) => string) => ({
@@ -26,6 +28,8 @@ const SCHOOLS = Object.fromEntries(
 
 /** More names of cautions than there will ever be. */
 const MOST_CAUTIONS = 200;
+/** Letters of a currency. */
+const MOST_CURRENCY = 6;
 
 /** Schema of the settings: every unit and every school by name, nothing else. */
 export const settingsSchema = {
@@ -41,7 +45,8 @@ export const settingsSchema = {
       maxProperties: MOST_CAUTIONS,
       propertyNames: { maxLength: 40 },
       additionalProperties: { type: 'boolean', title: 'whether a caution was read' }
-    }
+    },
+    currency: { type: 'string', maxLength: MOST_CURRENCY, title: 'currency of prices' }
   }
 };
 
@@ -57,7 +62,13 @@ function known(value: unknown, of: Record<string, readonly string[]>): Record<st
 }
 
 /** Settings as they may be used, whatever was stored. */
-export const soundSettings = (units: unknown, schools: unknown, acknowledged: unknown = {}): Settings => ({
+export const soundSettings = (
+  units: unknown,
+  schools: unknown,
+  acknowledged: unknown = {},
+  currency: unknown = ''
+): Settings => ({
+  currency: typeof currency === 'string' ? currency.trim().slice(0, MOST_CURRENCY) : '',
   units: known(units, UNITS) as UnitChoice,
   schools: known(schools, SCHOOLS),
   acknowledged: Object.fromEntries(

@@ -3,7 +3,7 @@ import { seededRandom } from '../numeric/random.ts';
 import { displayUnit, type UnitChoice } from '../units/quantity.ts';
 import { readFigure } from '../units/read-figure.ts';
 import { showUnit } from '../units/show.ts';
-import type { Exercise, ExerciseKind } from './exercise.ts';
+import { LIKE, type Exercise, type ExerciseKind } from './exercise.ts';
 import { KINDS } from './kinds.ts';
 
 /** Kinds in short, by level. */
@@ -11,16 +11,13 @@ export const EXERCISES: readonly Pick<ExerciseKind, 'id' | 'title' | 'level' | '
   ({ id, title, level, page }) => ({ id, title, level, page })
 );
 
-/** How near an answer must be to a typical wrong one to be told by it, relative. */
-const LIKE = 0.015;
-
 /**
- * The case of a kind that a number stands for: the same number, the same case. Null for no such kind.
+ * The case of a kind that a number stands for, step by step: the same number, the same case. Empty for no such kind.
  * @param setup of which it is made where the kind can; null for a made one
  */
-export function exerciseOf(id: string, seed: number, setup: SetupDocument | null): Exercise | null {
-  const found = KINDS.find((k) => k.id === id);
-  return found?.make(seededRandom(seed), setup) ?? null;
+export function exerciseOf(id: string, seed: number, setup: SetupDocument | null): readonly Exercise[] {
+  const made = KINDS.find((k) => k.id === id)?.make(seededRandom(seed), setup) ?? [];
+  return 'asked' in made ? [made] : made;
 }
 
 /** What came of an answer. */

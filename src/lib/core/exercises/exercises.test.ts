@@ -10,10 +10,13 @@ const setups = [null, ...DEMO_CRAFTS.map((c) => setupDocument(c, c.setups[0]))];
 /** Every kind, made and of every demo setup, several cases each. */
 const cases: [name: string, exercise: Exercise][] = EXERCISES.flatMap(({ id }) =>
   setups.flatMap((setup, k) =>
-    [1, 2, 3, 4, 5].map((seed): [string, Exercise] => {
+    [1, 2, 3, 4, 5].flatMap((seed) => {
       const made = exerciseOf(id, 100 * k + seed, setup);
-      assert.ok(made);
-      return [`${id} ${setup?.craft.name ?? 'made'} ${seed}`, made];
+      assert.ok(made.length > 0, id);
+      return made.map((step, n): [string, Exercise] => [
+        `${id} ${setup?.craft.name ?? 'made'} ${seed}.${n}`,
+        step
+      ]);
     })
   )
 );
@@ -69,7 +72,7 @@ test('the last step shows the answer, and no wrong one is near it', () => {
 });
 
 test('a misplaced point is told as one; anything else by its side and the first step; no number is asked for again', () => {
-  const exercise = exerciseOf('watts', 3, null) as Exercise;
+  const exercise = exerciseOf('watts', 3, null)[0];
   const { value } = exercise.asked;
   assert.match(checkAnswer(exercise, String(value / 10)).says, /place of the point/);
   assert.match(checkAnswer(exercise, String(value * 1.3)).says, /too large in W\. The first step is/);
@@ -82,30 +85,44 @@ test('the same number is the same case; of the user’s own setup where the kind
     assert.deepEqual(exerciseOf(id, 7, null), exerciseOf(id, 7, null));
     assert.notDeepEqual(exerciseOf(id, 7, null), exerciseOf(id, 8, null));
   }
-  const own = exerciseOf('ah-times-c', 1, setups[1]);
-  assert.equal(
-    own?.asked.value,
-    (setups[1]?.battery.capacityAh ?? 0) * (setups[1]?.battery.continuousC ?? 0)
-  );
-  assert.equal(exerciseOf('nothing', 1, null), null);
+  const [own] = exerciseOf('ah-times-c', 1, setups[1]);
+  assert.equal(own.asked.value, (setups[1]?.battery.capacityAh ?? 0) * (setups[1]?.battery.continuousC ?? 0));
+  assert.deepEqual(exerciseOf('nothing', 1, null), []);
 });
 
 test('by hand, from the trade (common practice, no source): 2.65 Ah × 30 = 79.5 A; 700 W on 4S = 47.3 A; 6 in at 16 900 rpm = 96 mph; 2S to 3S = 1.91', () => {
   const close = (a: number, b: number): void => assert.ok(Math.abs(a / b - 1) < 0.005, `${a} ${b}`);
   close(2.65 * 30, 79.5);
-  const pitch = exerciseOf('pitch-speed', 2, null) as Exercise;
+  const pitch = exerciseOf('pitch-speed', 2, null)[0];
   close(pitch.asked.value, (pitch.givens[1].value / 60) * pitch.givens[0].value);
   close(((16900 / 60) * 6 * 0.0254) / 0.44704, 96);
-  const cells = exerciseOf('more-cells', 2, {
+  const [cells] = exerciseOf('more-cells', 2, {
     ...(setups[1] as object),
     battery: { chemistry: 'lipo', series: 2, capacityAh: 2 }
-  } as never) as Exercise;
+  } as never);
   close(cells.asked.value / cells.givens[0].value, 1.91);
-  const amps = exerciseOf('watts-over-volts', 4, null) as Exercise;
+  const amps = exerciseOf('watts-over-volts', 4, null)[0];
   close(amps.asked.value * amps.givens[1].value * 3.7, amps.givens[0].value);
   for (const { page } of EXERCISES)
     assert.ok(
       CONTENTS.some((p) => p.id === page),
       page
     );
+});
+
+test('a whole match goes from what a craft of each kind shall do to pack and time, each step on the one before', () => {
+  const of = (kind: string) => setups.find((s) => s?.craft.kind === kind) ?? null;
+  for (const kind of ['fixed-wing', 'multirotor', 'boat'])
+    for (let seed = 1; seed <= 40; seed++) {
+      const steps = exerciseOf('whole-match', seed, of(kind));
+      assert.ok(steps.length >= 6, kind);
+      const titles = steps.map((e) => e.asked.title);
+      for (const title of ['ESC', 'C', 'time']) assert.ok(titles.includes(title), `${kind}: ${title}`);
+      // what a later step is given is what an earlier one gave
+      const amps = steps.findIndex((e) => e.asked.title === 'amps');
+      const esc = steps.findIndex((e) => e.asked.title === 'ESC');
+      assert.ok(amps < esc);
+      assert.equal(steps[esc].givens[0].value, steps[amps].asked.value);
+      for (const step of steps) assert.ok(step.wrongs.length >= 3, `${kind} ${seed} ${step.asked.title}`);
+    }
 });

@@ -3,19 +3,8 @@ import { C_RATES } from '../catalogue/packs.ts';
 import { INCH_M } from '../units/convert.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
-import { kind, oneOf, type Given } from './exercise.ts';
-
-const given = (title: string, quantity: Given['quantity'], value: number): Given => ({
-  title,
-  quantity,
-  value
-});
-const CELLS = [2, 3, 4, 5, 6] as const;
-const AH = [0.85, 1.3, 1.8, 2.2, 2.65, 3.3, 4, 5] as const;
-const NOMINAL_V = 3.7;
-/** The size of a list that is at least as large. */
-const atLeast = (sizes: readonly number[], value: number): number =>
-  sizes.find((x) => x >= value - 1e-9) ?? sizes[sizes.length - 1];
+import { AH, atLeast, CELLS, given, kind, NOMINAL_V, oneOf } from './exercise.ts';
+import { wholeMatch } from './whole-match.ts';
 
 /**
  * Kinds of exercises, from first sums to a whole match. Rules in them are common practice, no source, unless a page of help
@@ -428,8 +417,8 @@ export const KINDS = [
   }),
   kind({
     id: 'match',
-    title: 'A whole match: the pack',
-    level: 4,
+    title: 'The pack for a row of a table',
+    level: 3,
     page: 'c-rating',
     make: (draw) => {
       const cells = oneOf(draw, [3, 4, 6]);
@@ -455,6 +444,10 @@ export const KINDS = [
             says: 'The margin is missing: one and a half times the amps first.'
           },
           { value: need, says: 'Those are the amps it must give. Divide by the amp hours for C.' },
+          {
+            value: need / ah / 1000,
+            says: 'The capacity was taken in milliamp hours: a thousand of them are one amp hour.'
+          },
           { value: need / ah, says: 'Right so far; but packs are sold in steps: take the next C above.' },
           {
             value: atLeast(C_RATES, (1.5 * watts) / NOMINAL_V / ah),
@@ -465,5 +458,6 @@ export const KINDS = [
         )
       };
     }
-  })
+  }),
+  wholeMatch
 ] as const;

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { DEMO_CRAFTS, setupDocument } from '../../server/demo/crafts.ts';
-import { readPath } from '../document/change.ts';
+import { readPath, withChanges } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
 import { whyOf } from '../why/why-all.ts';
@@ -130,10 +130,21 @@ test('every why and every figure leads to a page; strange pages and setups are n
   );
   for (const { id } of CONTENTS) {
     const knob = view(id, demo('Dunlin')).knob;
-    if (knob)
-      assert.ok(
-        readPath(demo('Dunlin'), knob.path) !== undefined || knob.path === 'craft.runSeconds',
-        knob.path
-      );
+    if (knob) {
+      const moved = withChanges(demo('Dunlin'), [{ path: knob.path, value: knob.high }]);
+      assert.equal(readPath(moved, knob.path), knob.high);
+    }
   }
+});
+
+test('a table’s row is on a supply that holds its volts: more amps than the pack gives at its full volts', () => {
+  const v = view('makers-table', demo('Dunlin'));
+  assert.ok(value(v, 'fullAmps') > value(v, 'amps'));
+  assert.ok(value(v, 'fullAmps') > value(v, 'rowAmps'));
+  const meter = view('meter', demo('Dunlin'));
+  const long = view('meter', demo('Dunlin'), 0.02);
+  assert.ok(value(long, 'amps') < value(meter, 'amps') && value(long, 'volts') > value(meter, 'volts'));
+  assert.ok(Math.abs(value(long, 'lost') - value(long, 'amps') * 0.02) < 0.02 * value(long, 'lost'));
+  assert.equal(pageFrom('wiring.gaugeAwg').id, 'meter');
+  assert.equal(pageFrom('motor.massKg').id, 'labels');
 });

@@ -14,6 +14,8 @@ export interface MovedFigure {
   readonly quantity: QuantityName;
   readonly value: number;
   readonly working: string;
+  /** Where its bar begins. */
+  readonly zero: number;
   /** Before anything was moved. */
   readonly before: number;
 }

@@ -8,6 +8,8 @@ export interface HelpFigure {
   readonly quantity: QuantityName;
   readonly value: number;
   readonly working: string;
+  /** Where its bar begins: that of a temperature at the air’s. */
+  readonly zero: number;
 }
 
 /** A figure of the setup that can be moved on a page, to see what answers. */

@@ -2,65 +2,15 @@ import { chosenSchool, MARGINS, type MarginName } from '../document/schools.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
-import { decodeLabel } from '../parts/motor/label-decoder.ts';
 import { supplyHeatW } from '../parts/supply/regulator.ts';
 import type { Situation } from '../situation/situation.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
-import type { QuantityName } from '../units/quantity.ts';
 import { INCH_M } from '../units/convert.ts';
 import { inInches, show, showUnit } from '../units/show.ts';
-import { about, page, type HelpFigure } from './page.ts';
+import { airC, amps, figure, pull, rpm, thrust, time, volts, watts } from './figures.ts';
+import { about, page } from './page.ts';
+import { READING_PAGES } from './reading-pages.ts';
 
-const figure = (
-  id: string,
-  title: string,
-  quantity: QuantityName,
-  value: number,
-  working: string
-): HelpFigure => ({ id, title, quantity, value, working });
-
-const amps = (s: Situation): HelpFigure =>
-  figure(
-    'amps',
-    'pack amps, full throttle, standing',
-    'current',
-    s.worst.batteryCurrentA,
-    'where motor, propulsor and pack agree'
-  );
-const watts = (s: Situation): HelpFigure =>
-  figure(
-    'watts',
-    'watts at the pack',
-    'power',
-    s.worst.electricalPowerW,
-    `${showUnit(s.worst.batteryVoltageV, 'V')} × ${showUnit(s.worst.batteryCurrentA, 'A')}`
-  );
-const volts = (s: Situation): HelpFigure =>
-  figure(
-    'volts',
-    'volts of the pack under load',
-    'voltage',
-    s.worst.batteryVoltageV,
-    'what a meter shows at full throttle'
-  );
-const rpm = (s: Situation): HelpFigure =>
-  figure('rpm', 'rpm of the propulsor', 'rpm', s.worst.rpm, 'full throttle, standing');
-const thrust = (s: Situation): HelpFigure =>
-  figure('thrust', 'thrust, standing', 'thrust', s.worst.thrustN, 'full throttle, full pack');
-const time = (s: Situation): HelpFigure[] => {
-  const lasting = s.lasting('mixed') ?? s.lasting('full');
-  return lasting
-    ? [
-        figure(
-          'time',
-          'time in ordinary use',
-          'minutes',
-          lasting.seconds,
-          `${show(100 * lasting.usedShare, 2)} % of ${showUnit(s.model.capacityAh, 'Ah')} at ${showUnit(lasting.averageCurrentA, 'A')} on average`
-        )
-      ]
-    : [];
-};
 const unloadedRpm = (s: Situation): number => s.setup.motor.kvRpmPerVolt * s.worst.openCircuitV;
 const isPropeller = (s: Situation): boolean => s.setup.propulsor.kind === 'propeller';
 const screw = (s: Situation): boolean =>
@@ -255,18 +205,7 @@ export const PAGES = [
       range: (s) => about(s.setup.propulsor.diameterM, 0.75, 1.3, 0.5 * INCH_M)
     },
     text: (s) => ({
-      figures: [
-        rpm(s),
-        amps(s),
-        thrust(s),
-        figure(
-          'pull',
-          'thrust for each watt',
-          'ratio',
-          (1000 * s.worst.thrustN) / GRAVITY_MS2 / Math.max(s.worst.electricalPowerW, 1e-9),
-          'grams of thrust ÷ watts'
-        )
-      ],
+      figures: [rpm(s), amps(s), thrust(s), pull(s)],
       paragraphs: [
         'A bigger propulsor moves more air or water with each turn, so it takes more torque, and torque is amps. More amps lose more volts in the copper, fewer are left to turn, and the motor slows: {rpm} now.',
         'What it takes goes with the fourth to fifth power of the diameter: a tenth more across is half as much again. Move it half an inch and see how {amps} answer.',
@@ -300,7 +239,8 @@ export const PAGES = [
           'hottest winding in ordinary use',
           'temperature',
           s.heatCourse?.hottestC ?? NaN,
-          'followed step by step'
+          'followed step by step',
+          airC(s)
         )
       ].filter((f) => Number.isFinite(f.value)),
       paragraphs: [
@@ -385,9 +325,17 @@ export const PAGES = [
                 'hottest case',
                 'temperature',
                 s.heatCourse.hottestCaseC,
-                'followed step by step'
+                'followed step by step',
+                airC(s)
               ),
-              figure('winding', 'hottest winding', 'temperature', s.heatCourse.hottestC, 'the copper inside'),
+              figure(
+                'winding',
+                'hottest winding',
+                'temperature',
+                s.heatCourse.hottestC,
+                'the copper inside',
+                airC(s)
+              ),
               figure(
                 'loss',
                 'heat in each motor',
@@ -539,18 +487,7 @@ export const PAGES = [
     text: (s) =>
       s.setup.propulsor.kind === 'ducted-fan'
         ? {
-            figures: [
-              thrust(s),
-              amps(s),
-              rpm(s),
-              figure(
-                'pull',
-                'thrust for each watt',
-                'ratio',
-                (1000 * s.worst.thrustN) / GRAVITY_MS2 / Math.max(s.worst.electricalPowerW, 1e-9),
-                'grams of thrust ÷ watts'
-              )
-            ],
+            figures: [thrust(s), amps(s), rpm(s), pull(s)],
             paragraphs: [
               'A fan throws little air fast where a propeller throws much air slowly. Thrust is mass times speed, power is mass times speed squared: so {thrust} cost {amps}, {pull} g for each watt, a third of what a good propeller gives.',
               'It is bought for looks and speed: the jet leaves fast, and keeps its thrust in fast flight. It wants many rpm, {rpm} here, high KV, a pack of real C, and air: an intake with a round lip and an outlet of the right size.',
@@ -614,34 +551,7 @@ export const PAGES = [
     },
     otherwise: 'Nothing is known of the servos yet: list them on the Sheet, under receiver.'
   }),
-  page({
-    id: 'labels',
-    title: 'Reading a label, a table, a meter',
-    question: 'What do the numbers on the can mean?',
-    from: ['motor.massKg', 'motor.resistanceOhm', 'motor.noLoadCurrentA', 'wiring.gaugeAwg'],
-    knob: null,
-    text: (s) => {
-      const { motor } = s.setup;
-      const name = motor.name ?? '';
-      const meanings = decodeLabel(name);
-      return {
-        figures: [watts(s), amps(s), volts(s)],
-        paragraphs: [
-          meanings.length > 0
-            ? `“${name}” can be read in more than one way: ${meanings
-                .slice(0, 2)
-                .map((m) => `${m.meaning} (stator ${m.statorMm.map((x) => Math.round(x)).join(' × ')} mm)`)
-                .join(
-                  '; or '
-                )}. Some makers measure the can, some the stator inside: measure yours, and weigh it.`
-            : 'Four figures on a motor are two lengths in millimetres: diameter and length, of the can for some makers, of the stator inside for others. Measure yours, and weigh it; the weight says most.',
-          'The resistance of a label is at rest; under load a motor acts as if it had two to three times as much. Amps of a label are for as long as its maker dared; watts are volts times amps on somebody’s bench.',
-          'A maker’s table: find the row of your volts and propulsor. Its amps are usually right within some per cent, its thrust within ten to fifteen, measured on a good day with a strong supply that does not sag.',
-          'A meter goes between pack and ESC. At full throttle yours should show {volts} and {amps}, {watts}. Read quickly, write it down, and compare: Test does that with you.'
-        ]
-      };
-    }
-  })
+  ...READING_PAGES
 ] as const;
 
 export type HelpId = (typeof PAGES)[number]['id'];

@@ -89,6 +89,19 @@ test('rotor craft balance in both directions about their middle', () => {
   );
   near(b.offM, 0.018 / 1.2);
   near(b.acrossM, 0.006 / 1.2);
+  assert.equal(b.packAcrossM, null);
+  // a pack of 0.2 kg has to sit 0.03 to the left for a camera of 0.2 kg 0.03 to the right
+  const withPack = state(
+    {
+      items: [
+        { name: 'camera', massKg: 0.2, atM: 0.09, acrossM: 0.03 },
+        { part: 'battery', atM: 0, acrossM: 0.01 }
+      ]
+    },
+    { kind: 'multirotor' }
+  );
+  near(withPack.packAcrossM, -0.03);
+  near(withPack.packNeededM, -0.09);
 });
 
 test('a boat at rest trims by the weight over its metacentric radius; a longer hull less, in balance not at all', () => {

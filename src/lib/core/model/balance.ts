@@ -29,6 +29,8 @@ export interface BalanceState {
   readonly packAtM: number | null;
   /** Where the pack would have to sit for an exact balance; null without a pack in the list. */
   readonly packNeededM: number | null;
+  /** How far to the right the pack would have to sit for no sideways moment; null without a pack in the list. */
+  readonly packAcrossM: number | null;
   /** The nearest place in its room to that; null where no room is told. */
   readonly packBestM: number | null;
   /** Weight that is asked for with the pack at its best place, kg, and where; null where none is. */
@@ -113,6 +115,7 @@ export function balanceStateOf(setup: SetupDocument): BalanceState | null {
   const packAtM = packKg === null ? null : packMoment / packKg;
   const neededFor = (kg: number): number =>
     ((wantedM as number) * (totalKg - (packKg as number) + kg) - (moment - packMoment)) / kg;
+  const packAcross = packs.reduce((a, x) => a + x.kg * x.acrossM, 0);
   const packNeededM = packKg === null || wantedM === null ? null : neededFor(packKg);
   const { packFromM, packToM } = sheet;
   const packBestM =
@@ -146,6 +149,7 @@ export function balanceStateOf(setup: SetupDocument): BalanceState | null {
     packKg,
     packAtM,
     packNeededM,
+    packAcrossM: packKg === null ? null : -(sideways - packAcross) / packKg,
     packBestM,
     ballast: placed ? { kg: ballastKg, atM: place as number, end } : null,
     ballastUnplaced: !within && !placed,

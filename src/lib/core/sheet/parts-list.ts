@@ -34,6 +34,8 @@ export interface PartsList {
   readonly toBuy: number | null;
   /** Whether a part that is to be bought has no price. */
   readonly unpriced: boolean;
+  /** What stands behind a price; empty where none was chosen. */
+  readonly currency: string;
 }
 
 /** How many propulsors turn which way, where both hands are wanted. */
@@ -45,7 +47,12 @@ function handsOf({ motors }: Harness): string {
 }
 
 /** The parts of a setup with what the shelf knows of them; leads, plugs and capacitor of its wiring behind them. */
-export function partsListOf(s: Situation, h: Harness, shelf: readonly Shelved[]): PartsList {
+export function partsListOf(
+  s: Situation,
+  h: Harness,
+  shelf: readonly Shelved[],
+  currency: string
+): PartsList {
   const { setup } = s;
   const n = s.train.count;
   const parts: SheetPart[] = [];
@@ -146,6 +153,7 @@ export function partsListOf(s: Situation, h: Harness, shelf: readonly Shelved[])
     parts,
     toBuy:
       priced.length === 0 ? null : priced.reduce((sum, part) => sum + (part.price as number) * part.count, 0),
-    unpriced: priced.length < bought.length
+    unpriced: priced.length < bought.length,
+    currency
   };
 }

@@ -2,6 +2,7 @@ import { severityWord } from '../cautions/cautions.ts';
 import { watchWords } from '../testing/plan/plan-text.ts';
 import { show, showUnit } from '../units/show.ts';
 import type { UnitChoice } from '../units/quantity.ts';
+import { moneyWords } from './money.ts';
 import { figureWords } from './figures.ts';
 import type { BuildSheet } from './sheet.ts';
 
@@ -12,8 +13,6 @@ const table = (head: readonly string[], rows: readonly (readonly (string | numbe
   rows.length === 0 ? [] : [row(head), row(head.map(() => '---')), ...rows.map(row)];
 /** Text that stays text in Markdown. */
 const plain = (text: string): string => text.replace(/[\\`*_<>#[\]]/g, '\\$&');
-
-const money = (value: number): string => value.toFixed(2);
 
 /** A build sheet as Markdown: what is on the paper, in its order. */
 export function sheetMarkdown(sheet: BuildSheet, choice: UnitChoice = {}): string {
@@ -47,12 +46,15 @@ export function sheetMarkdown(sheet: BuildSheet, choice: UnitChoice = {}): strin
           p.says,
           p.count,
           p.state,
-          p.price === null ? '' : money(p.price)
+          p.price === null ? '' : moneyWords(p.price * p.count, parts.currency)
         ])
       ),
       ...(parts.toBuy === null
         ? []
-        : ['', `To buy: ${money(parts.toBuy)}${parts.unpriced ? ', and what has no price yet' : ''}`])
+        : [
+            '',
+            `To buy: ${moneyWords(parts.toBuy, parts.currency)}${parts.unpriced ? ', and what has no price yet' : ''}`
+          ])
     ]),
     ...section('Predicted', [
       ...table(

@@ -67,6 +67,7 @@ test('parts: owned, to buy with its price, not on the shelf; the sum is of what 
   assert.equal(of('motor')?.count, 2);
   assert.equal(sheet.parts.toBuy, 63);
   assert.equal(sheet.parts.unpriced, true);
+  assert.match(sheetMarkdown({ ...sheet, parts: { ...sheet.parts, currency: 'kr' } }), /To buy: [\d.]+ kr/);
   assert.equal(sheets[0].parts.toBuy, null);
 });
 

@@ -69,6 +69,8 @@ export interface SheetMore {
   readonly revision?: number | null;
   readonly madeOn?: string | null;
   readonly schools?: Readonly<Record<string, string>>;
+  /** What stands behind a price. */
+  readonly currency?: string;
 }
 
 /** Most square codes on a sheet. */
@@ -99,7 +101,7 @@ export function sheetOf(setup: SetupDocument, more: SheetMore = {}): BuildSheet 
     setup: setup.name ?? 'setup without a name',
     revision: more.revision ?? null,
     madeOn: more.madeOn ?? null,
-    parts: partsListOf(s, harness, more.shelf ?? []),
+    parts: partsListOf(s, harness, more.shelf ?? [], more.currency ?? ''),
     figures: sheetFigures(s),
     findings: checks
       .filter((c) => c.finding !== 'holds')

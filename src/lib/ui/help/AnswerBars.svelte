@@ -6,7 +6,7 @@
   let { figures }: { figures: readonly MovedFigure[] } = $props();
   const W = 300;
   const width = (f: MovedFigure, value: number): number =>
-    (W * Math.max(value, 0)) / Math.max(f.value, f.before, 1e-12) / 1.02;
+    (W * Math.max(value - f.zero, 0)) / Math.max(f.value - f.zero, f.before - f.zero, 1e-12) / 1.02;
 </script>
 
 <table class="w-full text-sm" data-testid="help-figures">

@@ -25,26 +25,43 @@
   let seed = $state(1);
   let own = $state(true);
   let typed = $state('');
-  let tries = $state(0);
+  let wrong = $state(0);
+  /** Whether the way was shown, at any step. */
+  let looked = $state(false);
+  let answerField: HTMLInputElement | undefined = $state();
   let checked = $state.raw<Checked | null>(null);
   let shown = $state(false);
   let problem = $state('');
-  const exercise = $derived(exerciseOf(chosen, seed, own ? setup : null));
+  /** Which step of a case is worked, and how many of its answers were wrong so far. */
+  let step = $state(0);
+  const steps = $derived(exerciseOf(chosen, seed, own ? setup : null));
+  const exercise = $derived(steps.at(step));
+  const last = $derived(step >= steps.length - 1);
   const kind = $derived(EXERCISES.find((e) => e.id === chosen) ?? EXERCISES[0]);
   const LEVELS = ['first sums', 'two steps', 'rules and powers', 'a whole match'];
   const recordOf = (id: string): ExerciseRecord | undefined => done.find((r) => r.exercise === id);
 
-  function begin(id: string, next: number): void {
-    chosen = id;
-    seed = next;
+  function clear(): void {
     typed = '';
-    tries = 0;
     checked = null;
     shown = false;
   }
+  function begin(id: string, next: number): void {
+    chosen = id;
+    seed = next;
+    step = 0;
+    wrong = 0;
+    looked = false;
+    clear();
+  }
+  function onward(): void {
+    step += 1;
+    clear();
+    answerField?.focus();
+  }
   async function note(right: boolean): Promise<void> {
     const kept = await call('recordExercise', {
-      body: { exercise: chosen, level: kind.level, right, tries: Math.max(tries, 1) }
+      body: { exercise: chosen, level: kind.level, right, tries: wrong + 1 }
     });
     if (kept.ok) done = [...done.filter((r) => r.exercise !== kept.value.exercise), kept.value];
     else problem = kept.message;
@@ -53,13 +70,14 @@
     if (!exercise || checked?.right || shown) return;
     checked = checkAnswer(exercise, typed, units.choice);
     if (typed.trim() === '') return;
-    tries += 1;
-    if (checked.right) void note(true);
+    if (!checked.right) wrong += 1;
+    else if (last) void note(!looked);
   }
   function show(): void {
     if (shown || checked?.right) return;
     shown = true;
-    void note(false);
+    looked = true;
+    if (last) void note(false);
   }
 </script>
 
@@ -68,6 +86,14 @@
   {#if exercise}
     <div class="border-ink border-l-4 pl-3">
       <h3 class="font-semibold" data-testid="exercise-name">{kind.title}</h3>
+      {#if steps.length > 1}
+        <ol class="figure my-1 text-xs leading-[18px]" data-testid="exercise-so-far">
+          {#each steps.slice(0, step) as s, k (k)}
+            <li>{k + 1}. {s.asked.title} <b>{labelFigure(s.asked.quantity, s.asked.value)}</b></li>
+          {/each}
+          <li class="text-ink-soft">step {step + 1} of {steps.length}</li>
+        </ol>
+      {/if}
       <p class="text-sm leading-[18px]">{exercise.question}</p>
       <ul class="mt-1 text-sm" data-testid="exercise-givens">
         {#each exercise.givens as g (g.title)}
@@ -89,6 +115,7 @@
           <input
             class="figure border-line bg-sheet h-8 min-w-0 flex-1 rounded-md border px-2 text-right"
             bind:value={typed}
+            bind:this={answerField}
             autocomplete="off"
             data-testid="exercise-answer"
           />
@@ -102,8 +129,11 @@
         </p>{/if}
       {#if shown || checked?.right}
         <ol class="figure mt-1 list-decimal pl-5 text-xs leading-[18px]" data-testid="exercise-steps">
-          {#each exercise.steps as step (step)}<li>{step}</li>{/each}
+          {#each exercise.steps as way (way)}<li>{way}</li>{/each}
         </ol>
+        {#if !last}<Button size="xs" class="mt-1" data-testid="exercise-onward" onclick={onward}
+            >next step</Button
+          >{/if}
       {/if}
       {#if problem}<p class="text-xs" role="alert">{problem}</p>{/if}
       <div class="mt-1 flex gap-4 text-sm">

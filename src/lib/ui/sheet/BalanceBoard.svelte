@@ -22,7 +22,7 @@
     receiverSupply: 'receiver supply'
   };
   let added = $state('');
-  let dragged = $state<{ k: number; atM: number } | null>(null);
+  let dragged = $state<{ k: number; atM: number; acrossM: number | null } | null>(null);
 
   const set = (patch: Partial<BalanceSheet>, label: string): Promise<boolean> =>
     view.set([{ path: 'craft.balance', value: { ...sheet, ...patch } }], label);
@@ -57,14 +57,24 @@
   const W = 380;
   const x = (m: number): number => (W * (m - ends[0])) / (ends[1] - ends[0]);
   const placeOf = (k: number): number => (dragged?.k === k ? dragged.atM : items[k].atM);
+  /** A rotor craft is seen from above, its front to the left: both directions on one scale. */
+  const H = $derived(rotors ? 240 : 96);
+  const acrossOf = (k: number): number =>
+    (dragged?.k === k ? dragged.acrossM : null) ?? items[k].acrossM ?? 0;
+  const y = (rightM: number): number => H / 2 - (W * rightM) / (ends[1] - ends[0]);
 
+  const round = (m: number): number => Number(m.toFixed(4));
   function drag(event: PointerEvent, k: number): void {
     const svg = (event.currentTarget as Element).closest('svg') as SVGSVGElement;
     (event.currentTarget as Element).setPointerCapture(event.pointerId);
     const move = (e: PointerEvent): void => {
       const box = svg.getBoundingClientRect();
-      const share = (e.clientX - box.left) / box.width;
-      dragged = { k, atM: Number((ends[0] + share * (ends[1] - ends[0])).toFixed(3)) };
+      const perPixel = (ends[1] - ends[0]) / box.width;
+      dragged = {
+        k,
+        atM: round(ends[0] + perPixel * (e.clientX - box.left)),
+        acrossM: rotors ? round(perPixel * (box.top + box.height / 2 - e.clientY)) : null
+      };
     };
     const target = event.currentTarget as HTMLElement;
     target.onpointermove = move;
@@ -72,14 +82,24 @@
       target.onpointermove = target.onpointerup = null;
       const to = dragged;
       dragged = null;
-      if (to) void setItem(to.k, { atM: to.atM }, 'place of a mass');
+      if (to)
+        void setItem(
+          to.k,
+          rotors ? { atM: to.atM, acrossM: to.acrossM } : { atM: to.atM },
+          'place of a mass'
+        );
     };
   }
   function keys(event: KeyboardEvent, k: number): void {
-    const step = { ArrowLeft: -0.005, ArrowRight: 0.005 }[event.key];
-    if (step === undefined) return;
+    const along = { ArrowLeft: -0.005, ArrowRight: 0.005 }[event.key];
+    const across = rotors ? { ArrowUp: 0.005, ArrowDown: -0.005 }[event.key] : undefined;
+    if (along === undefined && across === undefined) return;
     event.preventDefault();
-    void setItem(k, { atM: Number((items[k].atM + step).toFixed(4)) }, 'place of a mass');
+    const patch =
+      along === undefined
+        ? { acrossM: round((items[k].acrossM ?? 0) + (across ?? 0)) }
+        : { atM: round(items[k].atM + along) };
+    void setItem(k, patch, 'place of a mass');
   }
   const mm = (m: number): string => figureUnit('screwLength', Math.abs(m));
   const title = (k: number): string => balance?.stations[k]?.title ?? items[k].name ?? 'mass';
@@ -95,8 +115,15 @@
         : ' backwards'}.
     </p>
   {:else}
-    <svg viewBox={`0 0 ${W} 96`} class="w-full" role="group" aria-label="masses along the craft">
-      <line x1="0" x2={W} y1="64" y2="64" stroke="currentColor" stroke-width="1.5" />
+    <svg viewBox={`0 0 ${W} ${H}`} class="w-full" role="group" aria-label="masses along the craft">
+      {#if rotors}
+        <line x1="0" x2={W} y1={H / 2} y2={H / 2} stroke="var(--line)" stroke-width="1.5" />
+        <line x1={x(0)} x2={x(0)} y1="0" y2={H} stroke="var(--line)" stroke-width="1.5" />
+        <text x="2" y={H / 2 - 4} font-size="11" fill="var(--ink-soft)">front</text>
+        <text x={x(0) + 4} y="11" font-size="11" fill="var(--ink-soft)">right</text>
+      {:else}
+        <line x1="0" x2={W} y1="64" y2="64" stroke="currentColor" stroke-width="1.5" />
+      {/if}
       {#if sheet.packFromM != null && sheet.packToM != null}
         <rect
           x={Math.min(x(sheet.packFromM), x(sheet.packToM))}
@@ -107,7 +134,14 @@
           stroke="var(--cold)"
         />
       {/if}
-      {#if balance?.wantedM != null}
+      {#if balance?.wantedM != null && rotors}
+        <circle
+          cx={x(balance.wantedM)}
+          cy={y(0)}
+          r={Math.max(x(balance.toleranceM) - x(0), 2)}
+          fill="var(--line)"
+        />
+      {:else if balance?.wantedM != null}
         <rect
           x={x(balance.wantedM - balance.toleranceM)}
           y="66"
@@ -127,7 +161,14 @@
           stroke-width="2"
         />
       {/if}
-      {#if balance}
+      {#if balance && rotors}
+        <path
+          d={`M${x(balance.atM) - 7} ${y(balance.acrossM)}h14M${x(balance.atM)} ${y(balance.acrossM) - 7}v14`}
+          stroke="currentColor"
+          stroke-width="2.5"
+          data-testid="balance-mark"
+        />
+      {:else if balance}
         <path d={`M${x(balance.atM)} 66l7 14h-14z`} fill="currentColor" data-testid="balance-mark" />
       {/if}
       {#each items as _, k (k)}
@@ -140,15 +181,15 @@
           aria-valuenow={Math.round(1000 * placeOf(k))}
           aria-valuemin={Math.round(1000 * ends[0])}
           aria-valuemax={Math.round(1000 * ends[1])}
-          aria-valuetext={`${mm(placeOf(k))} behind ${front}`}
-          class="cursor-ew-resize"
+          aria-valuetext={`${mm(placeOf(k))} ${placeOf(k) < 0 ? 'before' : 'behind'} ${front}${rotors ? `, ${mm(acrossOf(k))} to the ${acrossOf(k) < 0 ? 'left' : 'right'}` : ''}`}
+          class={rotors ? 'cursor-move' : 'cursor-ew-resize'}
           data-testid={`mass-${k}`}
           onpointerdown={(e) => drag(e, k)}
           onkeydown={(e) => keys(e, k)}
         >
           <circle
             cx={x(placeOf(k))}
-            cy={62 - r}
+            cy={rotors ? y(acrossOf(k)) : 62 - r}
             {r}
             fill={items[k].part === 'battery' ? 'var(--cold-soft)' : 'var(--sheet)'}
             stroke="currentColor"
@@ -170,7 +211,11 @@
         The pack belongs <b class="figure">{mm(balance.packNeededM)}</b>
         {balance.packNeededM < 0 ? 'before' : 'behind'}
         {front}{#if balance.packBestM !== null && Math.abs(balance.packBestM - balance.packNeededM) > 0.0005},
-          outside its room: at best at <b class="figure">{mm(balance.packBestM)}</b>{/if}.
+          outside its room: at best at <b class="figure">{mm(balance.packBestM)}</b
+          >{/if}{#if rotors && balance.packAcrossM !== null && Math.abs(balance.packAcrossM) > 0.0005}, and <b
+            class="figure">{mm(balance.packAcrossM)}</b
+          >
+          to the {balance.packAcrossM > 0 ? 'right' : 'left'} of it{/if}.
         <button
           class="press text-cold underline"
           data-testid="move-pack"
@@ -179,7 +224,13 @@
             void set(
               {
                 items: items.map((i) =>
-                  i.part === 'battery' ? { ...i, atM: Number((i.atM + by).toFixed(4)) } : i
+                  i.part === 'battery'
+                    ? {
+                        ...i,
+                        atM: round(i.atM + by),
+                        ...(rotors ? { acrossM: round(balance.packAcrossM ?? 0) } : {})
+                      }
+                    : i
                 )
               },
               'pack where it balances'

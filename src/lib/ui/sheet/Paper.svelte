@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { BuildSheet } from '../../core/sheet/sheet.ts';
+  import { moneyWords } from '../../core/sheet/money.ts';
   import { watchWords } from '../../core/testing/plan/plan-text.ts';
-  import { show, showUnit } from '../../core/units/show.ts';
+  import { showUnit } from '../../core/units/show.ts';
   import { bandedFigure, figureUnit, units } from '../format/units.svelte.ts';
   import FindingMark from '../marks/FindingMark.svelte';
   import CautionList from './CautionList.svelte';
@@ -78,14 +79,15 @@
               <td class="text-right whitespace-nowrap"
                 >{p.state === 'not on the shelf' ? '' : p.state}{p.price === null
                   ? ''
-                  : ` ${show(p.price * p.count, 4)}`}</td
+                  : ` ${moneyWords(p.price * p.count, sheet.parts.currency)}`}</td
               >
             </tr>
           {/each}
         </tbody>
       </table>
       {#if sheet.parts.toBuy !== null}<p>
-          To buy: <b class="figure">{show(sheet.parts.toBuy, 4)}</b>{sheet.parts.unpriced
+          To buy: <b class="figure">{moneyWords(sheet.parts.toBuy, sheet.parts.currency)}</b>{sheet.parts
+            .unpriced
             ? ' and what has no price yet'
             : ''}
         </p>{/if}

@@ -74,6 +74,14 @@
             onset={(v) => change(k, { count: v ?? 1 }, 'number of loads')}
           />
           <FigureField
+            path={`loads.${k}.idleA`}
+            label="at rest"
+            quantity="current"
+            value={load.idleA ?? null}
+            problems={view.problems}
+            onset={(v) => change(k, { idleA: v }, 'amps of a load')}
+          />
+          <FigureField
             path={`loads.${k}.movingA`}
             label="moving"
             quantity="current"

@@ -3,11 +3,14 @@
   import { onMount } from 'svelte';
   import { call } from '../../api/client.ts';
   import type { PartLifeShown } from '../../api/routes.ts';
+  import { cautionsOfPack } from '../../core/cautions/cautions.ts';
   import type { PackRecorded, Reminder } from '../../core/document/part-life.ts';
+  import type { SetupDocument } from '../../core/document/schema.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import { show, showMinutes } from '../../core/units/show.ts';
   import { day } from '../format/dates.ts';
   import { figureUnit } from '../format/units.svelte.ts';
+  import CautionList from '../sheet/CautionList.svelte';
   import PackHealthChart from './PackHealthChart.svelte';
 
   /** A part's life: how much it was used, what it is to be looked at for, how a pack fares, and its retirement. */
@@ -24,11 +27,22 @@
   let swollen = $state(false);
   let gone = $state<number | null>(null);
 
+  let acknowledged = $state.raw<Readonly<Record<string, boolean>>>({});
   onMount(async () => {
+    const settings = await call('readSettings');
+    if (settings.ok) acknowledged = settings.value.acknowledged;
     const read = await call('readLife', { id: part.id });
     if (read.ok) shown = read.value;
     else problem = read.message;
   });
+  const cautions = $derived(
+    part.kind === 'battery' ? cautionsOfPack(part.document as SetupDocument['battery']) : []
+  );
+  async function acknowledge(id: string, now: boolean): Promise<void> {
+    acknowledged = { ...acknowledged, [id]: now };
+    const kept = await call('writeSettings', { body: { acknowledged: { [id]: now } } });
+    if (!kept.ok) problem = kept.message;
+  }
   // what was fitted when the shelf was opened; gone once it is taken away
   // svelte-ignore state_referenced_locally
   let fitted = $state.raw(part.fitted);
@@ -265,6 +279,18 @@
           >put the record back</button
         >{/if}
     {/if}
+    {#each cautions as act (act.act)}
+      <section class="border-line mt-3 border-t pt-2" aria-label={act.title}>
+        <h3 class="text-sm font-bold">{act.title[0].toUpperCase()}{act.title.slice(1)}</h3>
+        <div class="text-xs" data-testid={`cautions-${act.act}`}>
+          <CautionList
+            cautions={act.cautions}
+            {acknowledged}
+            onread={(id, now) => void acknowledge(id, now)}
+          />
+        </div>
+      </section>
+    {/each}
     <section class="border-line mt-3 border-t pt-2" aria-labelledby="remind-title">
       <h3 id="remind-title" class="text-sm font-bold">To be looked at</h3>
       <ul class="text-sm" data-testid="reminders">

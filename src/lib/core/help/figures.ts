@@ -1,0 +1,72 @@
+import type { Situation } from '../situation/situation.ts';
+import { GRAVITY_MS2 } from '../units/constants.ts';
+import type { QuantityName } from '../units/quantity.ts';
+import { show, showUnit } from '../units/show.ts';
+import type { HelpFigure } from './page.ts';
+
+/** Air at sea level, °C. ISO 2533. */
+const STANDARD_AIR_C = 15;
+
+/** A figure of a page. */
+export const figure = (
+  id: string,
+  title: string,
+  quantity: QuantityName,
+  value: number,
+  working: string,
+  zero = 0
+): HelpFigure => ({ id, title, quantity, value, working, zero });
+
+/** Air round a motor, °C, where its warmth is counted from. */
+export const airC = (s: Situation): number => s.setup.environment?.airTemperatureC ?? STANDARD_AIR_C;
+
+export const amps = (s: Situation): HelpFigure =>
+  figure(
+    'amps',
+    'pack amps, full throttle, standing',
+    'current',
+    s.worst.batteryCurrentA,
+    'where motor, propulsor and pack agree'
+  );
+export const watts = (s: Situation): HelpFigure =>
+  figure(
+    'watts',
+    'watts at the pack',
+    'power',
+    s.worst.electricalPowerW,
+    `${showUnit(s.worst.batteryVoltageV, 'V')} × ${showUnit(s.worst.batteryCurrentA, 'A')}`
+  );
+export const volts = (s: Situation): HelpFigure =>
+  figure(
+    'volts',
+    'volts of the pack under load',
+    'voltage',
+    s.worst.batteryVoltageV,
+    'what a meter shows at full throttle'
+  );
+export const rpm = (s: Situation): HelpFigure =>
+  figure('rpm', 'rpm of the propulsor', 'rpm', s.worst.rpm, 'full throttle, standing');
+export const thrust = (s: Situation): HelpFigure =>
+  figure('thrust', 'thrust, standing', 'thrust', s.worst.thrustN, 'full throttle, full pack');
+export const time = (s: Situation): HelpFigure[] => {
+  const lasting = s.lasting('mixed') ?? s.lasting('full');
+  return lasting
+    ? [
+        figure(
+          'time',
+          'time in ordinary use',
+          'minutes',
+          lasting.seconds,
+          `${show(100 * lasting.usedShare, 2)} % of ${showUnit(s.model.capacityAh, 'Ah')} at ${showUnit(lasting.averageCurrentA, 'A')} on average`
+        )
+      ]
+    : [];
+};
+export const pull = (s: Situation): HelpFigure =>
+  figure(
+    'pull',
+    'thrust for each watt',
+    'ratio',
+    (1000 * s.worst.thrustN) / GRAVITY_MS2 / Math.max(s.worst.electricalPowerW, 1e-9),
+    'grams of thrust ÷ watts'
+  );
