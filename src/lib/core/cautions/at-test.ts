@@ -14,7 +14,7 @@ export const CAUTIONS = {
   'screw-clear': 'Keep hands, hair and lines away from the screw and the shaft.',
   'pack-plug': 'Plug the pack in last and pull it first; never a swollen, dented or hot one.',
   'cell-floor':
-    'Never fly below the floor of the cells: a pack that rests lower is harmed and may burn when charged.',
+    'Never use a pack below the floor of its cells: a pack that rests lower is harmed and may burn when charged.',
   makers: 'Keep to the limits in the makers’ papers where they are lower than what is shown here.'
 } as const;
 export type CautionId = keyof typeof CAUTIONS;

@@ -58,6 +58,18 @@ function plug(
   };
 }
 
+/** What to do about the ends of the motor leads. */
+function jointWords({ motor, esc, unlike }: ReturnType<typeof motorJointsOf>): string {
+  const bullets = [motor, esc].find((j) => j && j.id !== 'soldered');
+  if (motor?.id === 'soldered' && esc?.id === 'soldered') return ' Heat-shrink over each.';
+  const sockets =
+    ' Sockets on the ESC, so that nothing bare is live when the motor is off; heat-shrink over each.';
+  if (!unlike || !motor || !esc) return sockets;
+  return motor.id === 'soldered' || esc.id === 'soldered'
+    ? ` The ${motor.id === 'soldered' ? 'ESC' : 'motor'} has ${bullets?.title}, the other is to be soldered: take the bullets off, or put their like on both. Heat-shrink over each.`
+    : ` The motor has ${motor.title}, the ESC ${esc.title}: exchange one set, or solder the leads.${sockets}`;
+}
+
 /** The joints of a setup, in the order power flows. */
 export function jointsOf(s: Situation): Joint[] {
   const { worst, train } = s;
@@ -107,7 +119,7 @@ export function jointsOf(s: Situation): Joint[] {
         : motorA > used.continuousA
           ? 'tight'
           : 'holds',
-    says: `Three of them, ${showUnit(1000 * used.ohm, 'mΩ', 2)} each.${joints.unlike ? ` The motor has ${(joints.motor as MotorJoint).title}, the ESC ${(joints.esc as MotorJoint).title}: exchange one set, or solder the leads.` : ''} Sockets on the ESC, so that nothing bare is live when the motor is off; heat-shrink over each.`
+    says: `Three of them, ${showUnit(1000 * used.ohm, 'mΩ', 2)} each.${jointWords(joints)}`
   });
   return list;
 }

@@ -2,6 +2,7 @@ import { severityWord } from '../cautions/cautions.ts';
 import { watchWords } from '../testing/plan/plan-text.ts';
 import { show, showUnit } from '../units/show.ts';
 import type { UnitChoice } from '../units/quantity.ts';
+import { balanceWords } from './balance-words.ts';
 import { moneyWords } from './money.ts';
 import { figureWords } from './figures.ts';
 import type { BuildSheet } from './sheet.ts';
@@ -19,7 +20,6 @@ export function sheetMarkdown(sheet: BuildSheet, choice: UnitChoice = {}): strin
   const { harness: h, parts } = sheet;
   const section = (title: string, lines: readonly string[]): string[] =>
     lines.length === 0 ? [] : ['', `## ${title}`, '', ...lines];
-  const mm = (m: number): string => showUnit(1000 * m, 'mm', 2);
   const b = sheet.balance;
   return [
     `# ${plain(sheet.craft.name)}: ${plain(sheet.setup)}`,
@@ -103,15 +103,7 @@ export function sheetMarkdown(sheet: BuildSheet, choice: UnitChoice = {}): strin
       '',
       ...sheet.receiver.notes.map((n) => `- ${plain(n)}`)
     ]),
-    ...(b === null
-      ? []
-      : section('Balance', [
-          `The listed ${showUnit(b.totalKg, 'kg')} balance ${mm(b.atM)} behind the front${b.wantedM === null ? '' : `, wanted ${mm(b.wantedM)}`}.`,
-          ...(b.packNeededM === null ? [] : [`The pack belongs ${mm(b.packNeededM)} behind the front.`]),
-          ...(b.ballast === null
-            ? []
-            : [`Ballast: ${showUnit(1000 * b.ballast.kg, 'g', 2)} ${mm(b.ballast.atM)} behind the front.`])
-        ])),
+    ...(b === null ? [] : section('Balance', balanceWords(b, sheet.document.craft.kind, choice).map(plain))),
     ...section(
       'Settings',
       sheet.settings.map((x) => `- [ ] ${x.title}: ${plain(x.text)}`)

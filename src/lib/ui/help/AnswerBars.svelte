@@ -2,11 +2,18 @@
   import type { MovedFigure } from '../../core/help/help.ts';
   import { figureUnit } from '../format/units.svelte.ts';
 
-  /** How the figures of a page answer: each beside itself as it was, on a scale of its own. */
+  /** How the figures of a page answer: each beside itself as it was, those of one quantity on one scale. */
   let { figures }: { figures: readonly MovedFigure[] } = $props();
   const W = 300;
+  const longest = (of: MovedFigure): number =>
+    Math.max(
+      ...figures
+        .filter((f) => f.quantity === of.quantity)
+        .flatMap((f) => [f.value - f.zero, f.before - f.zero]),
+      1e-12
+    );
   const width = (f: MovedFigure, value: number): number =>
-    (W * Math.max(value - f.zero, 0)) / Math.max(f.value - f.zero, f.before - f.zero, 1e-12) / 1.02;
+    (W * Math.max(value - f.zero, 0)) / longest(f) / 1.02;
 </script>
 
 <table class="w-full text-sm" data-testid="help-figures">

@@ -58,7 +58,7 @@
   const x = (m: number): number => (W * (m - ends[0])) / (ends[1] - ends[0]);
   const placeOf = (k: number): number => (dragged?.k === k ? dragged.atM : items[k].atM);
   /** A rotor craft is seen from above, its front to the left: both directions on one scale. */
-  const H = $derived(rotors ? 240 : 96);
+  const H = $derived(rotors ? 200 : 96);
   const acrossOf = (k: number): number =>
     (dragged?.k === k ? dragged.acrossM : null) ?? items[k].acrossM ?? 0;
   const y = (rightM: number): number => H / 2 - (W * rightM) / (ends[1] - ends[0]);
@@ -115,7 +115,12 @@
         : ' backwards'}.
     </p>
   {:else}
-    <svg viewBox={`0 0 ${W} ${H}`} class="w-full" role="group" aria-label="masses along the craft">
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      class="w-full max-w-[560px]"
+      role="group"
+      aria-label="masses along the craft"
+    >
       {#if rotors}
         <line x1="0" x2={W} y1={H / 2} y2={H / 2} stroke="var(--line)" stroke-width="1.5" />
         <line x1={x(0)} x2={x(0)} y1="0" y2={H} stroke="var(--line)" stroke-width="1.5" />
@@ -127,7 +132,7 @@
       {#if sheet.packFromM != null && sheet.packToM != null}
         <rect
           x={Math.min(x(sheet.packFromM), x(sheet.packToM))}
-          y="60"
+          y={rotors ? H / 2 - 4 : 60}
           width={Math.abs(x(sheet.packToM) - x(sheet.packFromM))}
           height="8"
           fill="var(--cold-faint)"
@@ -161,16 +166,6 @@
           stroke-width="2"
         />
       {/if}
-      {#if balance && rotors}
-        <path
-          d={`M${x(balance.atM) - 7} ${y(balance.acrossM)}h14M${x(balance.atM)} ${y(balance.acrossM) - 7}v14`}
-          stroke="currentColor"
-          stroke-width="2.5"
-          data-testid="balance-mark"
-        />
-      {:else if balance}
-        <path d={`M${x(balance.atM)} 66l7 14h-14z`} fill="currentColor" data-testid="balance-mark" />
-      {/if}
       {#each items as _, k (k)}
         {@const kg = balance?.stations[k]?.kg ?? 0}
         {@const r = 5 + 13 * Math.sqrt(kg / Math.max(balance?.totalKg ?? 1, 1e-9))}
@@ -197,6 +192,16 @@
           />
         </g>
       {/each}
+      {#if balance && rotors}
+        <path
+          d={`M${x(balance.atM) - 7} ${y(balance.acrossM)}h14M${x(balance.atM)} ${y(balance.acrossM) - 7}v14`}
+          stroke="currentColor"
+          stroke-width="2.5"
+          data-testid="balance-mark"
+        />
+      {:else if balance}
+        <path d={`M${x(balance.atM)} 66l7 14h-14z`} fill="currentColor" data-testid="balance-mark" />
+      {/if}
     </svg>
   {/if}
   {#if balance}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { BuildSheet } from '../../core/sheet/sheet.ts';
+  import { balanceWords } from '../../core/sheet/balance-words.ts';
   import { moneyWords } from '../../core/sheet/money.ts';
   import { watchWords } from '../../core/testing/plan/plan-text.ts';
   import { showUnit } from '../../core/units/show.ts';
@@ -11,7 +12,6 @@
 
   /** The sheet as it prints, one to two pages: what is on the screen is what is on the paper. */
   let { sheet, address }: { sheet: BuildSheet; address: string } = $props();
-  const mm = (m: number): string => figureUnit('screwLength', m);
   const present = $derived(sheet.receiver.choices.find((c) => c.present));
   /** The first sentences of what was told at an earlier stage are enough the second time. */
   const told = $derived(
@@ -76,7 +76,7 @@
                   >{p.name && p.says === p.name ? '' : ` ${p.says}`}</span
                 ></td
               >
-              <td class="text-right whitespace-nowrap"
+              <td class="pl-2 text-right whitespace-nowrap"
                 >{p.state === 'not on the shelf' ? '' : p.state}{p.price === null
                   ? ''
                   : ` ${moneyWords(p.price * p.count, sheet.parts.currency)}`}</td
@@ -150,14 +150,7 @@
       {#if sheet.balance}
         <p data-testid="sheet-balance">
           <b>balance:</b>
-          {showUnit(sheet.balance.totalKg, 'kg')} listed balance {mm(sheet.balance.atM)} behind the front{sheet
-            .balance.wantedM === null
-            ? ''
-            : `, wanted ${mm(sheet.balance.wantedM)}`}{sheet.balance.packNeededM === null
-            ? ''
-            : `; the pack belongs ${mm(sheet.balance.packNeededM)} behind it`}{sheet.balance.ballast === null
-            ? ''
-            : `; ballast ${figureUnit('mass', sheet.balance.ballast.kg)} at ${mm(sheet.balance.ballast.atM)}`}.
+          {balanceWords(sheet.balance, sheet.document.craft.kind, units.choice).join(' ')}
         </p>
       {/if}
     </div>
@@ -320,7 +313,7 @@
       break-inside: avoid-page;
     }
     .drawing > :global(svg) {
-      max-height: 88mm;
+      max-height: 108mm;
     }
   }
 </style>
