@@ -58,3 +58,16 @@ export function about(
   const round = (x: number): number => Number((Math.round(x / step) * step).toPrecision(9));
   return { low: Math.max(round(low * value), step), high: round(high * value), step, value };
 }
+
+/** The knob that moves the cells of a pack: so many fewer and more. */
+export const cellsKnob = (fewer: number, more: number, title = 'cells in series'): HelpKnob => ({
+  path: 'battery.series',
+  title,
+  quantity: 'count',
+  range: ({ setup: { battery } }) => ({
+    low: Math.max(battery.series - fewer, 1),
+    high: battery.series + more,
+    step: 1,
+    value: battery.series
+  })
+});

@@ -8,7 +8,7 @@ import { GRAVITY_MS2 } from '../units/constants.ts';
 import { INCH_M } from '../units/convert.ts';
 import { inInches, show, showUnit } from '../units/show.ts';
 import { airC, amps, figure, pull, rpm, thrust, time, volts, watts } from './figures.ts';
-import { about, page } from './page.ts';
+import { about, cellsKnob, page } from './page.ts';
 import { READING_PAGES } from './reading-pages.ts';
 
 const unloadedRpm = (s: Situation): number => s.setup.motor.kvRpmPerVolt * s.worst.openCircuitV;
@@ -32,17 +32,7 @@ export const PAGES = [
       'motor-efficiency',
       'useful'
     ],
-    knob: {
-      path: 'battery.series',
-      title: 'cells in series',
-      quantity: 'count',
-      range: (s) => ({
-        low: Math.max(s.setup.battery.series - 2, 1),
-        high: s.setup.battery.series + 2,
-        step: 1,
-        value: s.setup.battery.series
-      })
-    },
+    knob: cellsKnob(2, 2),
     text: (s) => ({
       figures: [volts(s), amps(s), watts(s)],
       paragraphs: [
@@ -218,17 +208,7 @@ export const PAGES = [
     title: 'Current against cells',
     question: 'What will one cell more draw?',
     from: ['battery.series', 'esc-cells', 'motor-cells', 'cells-by-propeller', 'esc-voltage'],
-    knob: {
-      path: 'battery.series',
-      title: 'cells in series',
-      quantity: 'count',
-      range: (s) => ({
-        low: Math.max(s.setup.battery.series - 2, 1),
-        high: s.setup.battery.series + 3,
-        step: 1,
-        value: s.setup.battery.series
-      })
-    },
+    knob: cellsKnob(2, 3),
     text: (s) => ({
       figures: [
         amps(s),

@@ -2,7 +2,7 @@ import { decodeLabel } from '../parts/motor/label-decoder.ts';
 import type { Situation } from '../situation/situation.ts';
 import { show, showUnit } from '../units/show.ts';
 import { amps, figure, pull, thrust, volts, watts } from './figures.ts';
-import { about, page } from './page.ts';
+import { about, cellsKnob, page } from './page.ts';
 
 /** Makers' tables are measured at volts that a supply holds. Volts of a lithium cell there. Common practice, no source. */
 const BENCH_CELL_V = 3.7;
@@ -78,17 +78,7 @@ export const READING_PAGES = [
     title: 'Reading a maker’s table',
     question: 'Why does my bench not show what the table shows?',
     from: ['bench', 'motor.name', 'propulsor.name'],
-    knob: {
-      path: 'battery.series',
-      title: 'cells in series: another block of rows',
-      quantity: 'count',
-      range: (s) => ({
-        low: Math.max(s.setup.battery.series - 2, 1),
-        high: s.setup.battery.series + 2,
-        step: 1,
-        value: s.setup.battery.series
-      })
-    },
+    knob: cellsKnob(2, 2, 'cells in series: another block of rows'),
     text: (s) => {
       const held = onBench(s, BENCH_CELL_V);
       const full = onBench(s, s.worst.openCircuitV / s.setup.battery.series);

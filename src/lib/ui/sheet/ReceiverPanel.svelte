@@ -20,6 +20,13 @@
     ...SERVO_SIZES.map((s) => ({ value: `servo ${s.id}`, name: `servo: ${s.title}` })),
     ...LOAD_KINDS.filter((k) => k !== 'servo').map((k) => ({ value: k, name: USUAL_LOADS[k].title }))
   ];
+  const FIELDS = [
+    ['count', 'how many', 'count'],
+    ['idleA', 'at rest', 'current'],
+    ['movingA', 'moving', 'current'],
+    ['stallA', 'held fast', 'current'],
+    ['stepDownV', 'step-down to', 'voltage']
+  ] as const;
   let added = $state('');
 
   const setLoads = (list: Load[], label: string): Promise<boolean> =>
@@ -65,46 +72,16 @@
           >
         </div>
         <div class="grid grid-cols-2 gap-x-4">
-          <FigureField
-            path={`loads.${k}.count`}
-            label="how many"
-            quantity="count"
-            value={load.count ?? 1}
-            problems={view.problems}
-            onset={(v) => change(k, { count: v ?? 1 }, 'number of loads')}
-          />
-          <FigureField
-            path={`loads.${k}.idleA`}
-            label="at rest"
-            quantity="current"
-            value={load.idleA ?? null}
-            problems={view.problems}
-            onset={(v) => change(k, { idleA: v }, 'amps of a load')}
-          />
-          <FigureField
-            path={`loads.${k}.movingA`}
-            label="moving"
-            quantity="current"
-            value={load.movingA ?? null}
-            problems={view.problems}
-            onset={(v) => change(k, { movingA: v }, 'amps of a load')}
-          />
-          <FigureField
-            path={`loads.${k}.stallA`}
-            label="held fast"
-            quantity="current"
-            value={load.stallA ?? null}
-            problems={view.problems}
-            onset={(v) => change(k, { stallA: v }, 'amps of a load')}
-          />
-          <FigureField
-            path={`loads.${k}.stepDownV`}
-            label="step-down to"
-            quantity="voltage"
-            value={load.stepDownV ?? null}
-            problems={view.problems}
-            onset={(v) => change(k, { stepDownV: v }, 'step-down of a load')}
-          />
+          {#each FIELDS as [name, label, quantity] (name)}
+            <FigureField
+              path={`loads.${k}.${name}`}
+              {label}
+              {quantity}
+              value={load[name] ?? (name === 'count' ? 1 : null)}
+              problems={view.problems}
+              onset={(v) => change(k, { [name]: v ?? (name === 'count' ? 1 : null) }, `${label} of a load`)}
+            />
+          {/each}
         </div>
         {#if load.kind === 'servo' || load.kind === 'retract'}
           <div class="flex flex-wrap items-center gap-x-3 text-xs">

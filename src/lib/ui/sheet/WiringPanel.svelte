@@ -24,6 +24,21 @@
   const set = (path: string, value: string | number | null, label: string): Promise<boolean> =>
     view.edit([{ path, value: value === '' ? null : value }], label);
   const count = $derived(d.count ?? 1);
+  const MICRO = 1e-6;
+  /** Path, label, quantity, value as it is shown, and how many of the document's units one of it is. */
+  const between = $derived([
+    ['wiring.fuseA', 'fuse', 'current', d.wiring?.fuseA ?? null, 1],
+    [
+      'wiring.capacitorF',
+      'capacitor, µF',
+      'count',
+      d.wiring?.capacitorF == null ? null : d.wiring.capacitorF / MICRO,
+      MICRO
+    ],
+    ['wiring.capacitorV', 'its volts', 'voltage', d.wiring?.capacitorV ?? null, 1],
+    ['battery.packsInSeries', 'packs in series', 'count', d.battery.packsInSeries ?? 1, 1],
+    ['battery.packsInParallel', 'in parallel', 'count', d.battery.packsInParallel ?? 1, 1]
+  ] as const);
 </script>
 
 {#snippet choose(
@@ -115,46 +130,16 @@
 
     <h2 class="mt-1 text-lg font-bold">Between</h2>
     <div class="grid grid-cols-2 gap-x-4">
-      <FigureField
-        path="wiring.fuseA"
-        label="fuse"
-        quantity="current"
-        value={d.wiring?.fuseA ?? null}
-        problems={view.problems}
-        onset={(v) => set('wiring.fuseA', v, 'fuse')}
-      />
-      <FigureField
-        path="wiring.capacitorF"
-        label="capacitor, µF"
-        quantity="count"
-        value={d.wiring?.capacitorF == null ? null : d.wiring.capacitorF * 1e6}
-        problems={view.problems}
-        onset={(v) => set('wiring.capacitorF', v === null ? null : v * 1e-6, 'capacitor')}
-      />
-      <FigureField
-        path="wiring.capacitorV"
-        label="its volts"
-        quantity="voltage"
-        value={d.wiring?.capacitorV ?? null}
-        problems={view.problems}
-        onset={(v) => set('wiring.capacitorV', v, 'volts of the capacitor')}
-      />
-      <FigureField
-        path="battery.packsInSeries"
-        label="packs in series"
-        quantity="count"
-        value={d.battery.packsInSeries ?? 1}
-        problems={view.problems}
-        onset={(v) => set('battery.packsInSeries', v, 'packs in series')}
-      />
-      <FigureField
-        path="battery.packsInParallel"
-        label="in parallel"
-        quantity="count"
-        value={d.battery.packsInParallel ?? 1}
-        problems={view.problems}
-        onset={(v) => set('battery.packsInParallel', v, 'packs in parallel')}
-      />
+      {#each between as [path, label, quantity, value, times] (path)}
+        <FigureField
+          {path}
+          {label}
+          {quantity}
+          {value}
+          problems={view.problems}
+          onset={(v) => set(path, v === null ? null : v * times, label)}
+        />
+      {/each}
     </div>
     {@render choose('wiring.armingPlug', 'arming plug', d.wiring?.armingPlug, [
       { value: 'fitted', name: 'fitted' }
