@@ -9,7 +9,9 @@ export const bundleServer = () =>
   build({
     entryPoints: {
       iskarn: source('process/main.ts'),
-      compute: source('compute/compute.worker.ts')
+      compute: source('compute/compute.worker.ts'),
+      restore: source('process/restore.ts'),
+      archive: source('process/archive.ts')
     },
     outdir: join(root, 'build'),
     bundle: true,

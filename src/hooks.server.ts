@@ -1,5 +1,6 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
+import { keepBackups } from '$lib/server/backup/keeping';
 import { warmPool } from '$lib/server/compute/pool';
 import { endAbandoned } from '$lib/server/runs/samples';
 import { closeStore, dataFault, store } from '$lib/server/db/store';
@@ -7,12 +8,17 @@ import { DataFault } from '$lib/server/db/data-fault';
 import { faultPage } from '$lib/server/guard/fault-page';
 import { secure } from '$lib/server/guard/headers';
 import { allowedHosts, strangeHost, strangeOrigin } from '$lib/server/guard/hosts';
+import { emptyTrash } from '$lib/server/trash';
 import { sentence } from '$lib/server/http';
 
 /** The database opens when the server starts, not at the first request: what is wrong with it is said at once. */
 export const init: ServerInit = () => {
   if (building) return;
-  if (!dataFault()) endAbandoned(store());
+  if (!dataFault()) {
+    endAbandoned(store());
+    emptyTrash(store());
+  }
+  keepBackups();
   // the first who asks does not wait for a cold start of the computing threads
   void warmPool();
   process.once('exit', closeStore);

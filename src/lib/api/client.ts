@@ -21,6 +21,8 @@ export const mayYetSucceed = (refused: Pick<Refused, 'status'>): boolean =>
 /** What a call is made with: parameters of its path, of its query, and its body. */
 export interface Sent<K extends RouteId> {
   readonly id?: number;
+  /** Parameters of the path that are words. */
+  readonly words?: Readonly<Record<string, string>>;
   readonly query?: Readonly<Record<string, string>>;
   readonly body?: BodyOf<K>;
 }
@@ -31,7 +33,9 @@ const UNREACHED = 'The server does not answer; the edit is kept here and sent ag
 export async function call<K extends RouteId>(id: K, sent: Sent<K> = {}): Promise<Answered<AnswerOf<K>>> {
   const [method, template] = PATHS[id];
   const query = sent.query ? `?${new URLSearchParams(sent.query)}` : '';
-  const path = template.replace('{id}', String(sent.id ?? ''));
+  const path = template.replace(/\{(\w+)\}/g, (_, name: string) =>
+    name === 'id' ? String(sent.id ?? '') : encodeURIComponent(sent.words?.[name] ?? '')
+  );
   const { body } = sent as { body?: unknown };
   const raw = typeof body === 'string' || body instanceof Blob;
   try {

@@ -37,7 +37,7 @@ const refusalsOf = (route: Route): number[] =>
 function operationOf(id: string, route: Route): Json {
   const names = [...route.path.matchAll(/\{(\w+)\}/g)].map((m) => m[1]);
   const type = { json: 'application/json', text: 'application/json', bytes: 'application/octet-stream' };
-  const { body, query = {}, choices = {}, answer } = route;
+  const { body, query = {}, choices = {}, words = {}, answer } = route;
   const success: Json = route.sendsFile
     ? { description: 'The file.', content: { 'application/octet-stream': { schema: answer.schema } } }
     : json('Done.', answer.schema);
@@ -49,7 +49,11 @@ function operationOf(id: string, route: Route): Json {
         name,
         in: 'path',
         required: true,
-        schema: choices[name] ? { enum: [...choices[name]] } : { type: 'integer' }
+        schema: choices[name]
+          ? { enum: [...choices[name]] }
+          : words[name]
+            ? { type: 'string', description: words[name] }
+            : { type: 'integer' }
       })),
       ...Object.entries(query).map(([name, description]) => ({
         name,

@@ -7,6 +7,12 @@ export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
  */
 export const PATHS = {
   health: ['GET', '/api/health'],
+  exportArchive: ['GET', '/api/v1/archive'],
+  importArchive: ['POST', '/api/v1/archive'],
+  listBackups: ['GET', '/api/v1/backups'],
+  makeBackup: ['POST', '/api/v1/backups'],
+  lookAtBackup: ['GET', '/api/v1/backups/{name}'],
+  restoreBackup: ['POST', '/api/v1/backups/{name}/restore'],
   calibrate: ['POST', '/api/v1/calibrate'],
   change: ['POST', '/api/v1/change'],
   listCrafts: ['GET', '/api/v1/crafts'],
@@ -81,7 +87,8 @@ export const PATHS = {
   deleteTable: ['DELETE', '/api/v1/tables/{id}'],
   readTable: ['GET', '/api/v1/tables/{id}'],
   restoreTable: ['POST', '/api/v1/tables/{id}'],
-  editTable: ['PUT', '/api/v1/tables/{id}']
+  editTable: ['PUT', '/api/v1/tables/{id}'],
+  listTrash: ['GET', '/api/v1/trash']
 } as const satisfies Record<string, readonly [Method, string]>;
 
 export type RouteId = keyof typeof PATHS;

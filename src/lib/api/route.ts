@@ -20,6 +20,8 @@ export interface Route {
   readonly summary: string;
   /** Parameters of the path, by name. Whole numbers unless a choice is given. */
   readonly choices?: Readonly<Record<string, readonly string[]>>;
+  /** Parameters of the path that are words, by name, with what each is. */
+  readonly words?: Readonly<Record<string, string>>;
   /** Parameters of the query, by name, with what each is. */
   readonly query?: Readonly<Record<string, string>>;
   readonly body?: {

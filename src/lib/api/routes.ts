@@ -47,6 +47,15 @@ import type { PredictAnswer } from '../core/predict/answer.ts';
 import type { Thinned } from '../core/testing/record/thin.ts';
 import type { Plan } from '../core/testing/plan/stage.ts';
 import type { RowError } from '../core/text/row-error.ts';
+import type {
+  ArchiveImport,
+  BackupLook,
+  BackupRestored,
+  KeptBackup,
+  KeptCounts,
+  Keeping,
+  TrashItem
+} from './keeping.ts';
 import type { RouteId } from './paths.ts';
 import { as, route, type Route } from './route.ts';
 import { named } from './schemas.ts';
@@ -130,6 +139,42 @@ export const ROUTES = {
     summary: 'Whether the server is up and can use its data.',
     answer: as<{ ok: boolean; version: string }>(named('Health')),
     refuses: []
+  }),
+  exportArchive: route('exportArchive', {
+    summary: 'Everything that is kept as one file of open formats.',
+    answer: as<never>({ type: 'string', format: 'binary' }),
+    sendsFile: true,
+    refuses: []
+  }),
+  importArchive: route('importArchive', {
+    summary: 'What an archive would bring into an empty installation; with ?apply=1 it is brought.',
+    query: { apply: '1 to bring it' },
+    body: { kind: 'bytes', is: as<Blob>({ type: 'string', format: 'binary' }), file: true },
+    answer: as<ArchiveImport>(named('ArchiveImport')),
+    refuses: [409, 413]
+  }),
+  listBackups: route('listBackups', {
+    summary: 'The backups there are, the newest first, and what the data holds now.',
+    answer: as<Keeping>(named('Keeping')),
+    refuses: []
+  }),
+  makeBackup: route('makeBackup', {
+    summary: 'Makes a backup, opens it and looks it through.',
+    answer: as<KeptBackup & { counts: KeptCounts }>(named('CheckedBackup')),
+    status: 201,
+    refuses: [429]
+  }),
+  lookAtBackup: route('lookAtBackup', {
+    summary: 'A backup looked through, and what would be different if it took the place of the data.',
+    words: { name: 'name of a backup' },
+    answer: as<BackupLook>(named('BackupLook')),
+    refuses: [404]
+  }),
+  restoreBackup: route('restoreBackup', {
+    summary: 'Puts a backup in the place of the data, which is kept as a backup itself first.',
+    words: { name: 'name of a backup' },
+    answer: as<BackupRestored>(named('BackupRestored')),
+    refuses: [404, 429]
   }),
   predict: route('predict', {
     summary: 'Predicts a setup at one or more points, and checks it.',
@@ -550,6 +595,11 @@ export const ROUTES = {
     body: { kind: 'json', is: tableBody },
     answer: table,
     refuses: [404, 409]
+  }),
+  listTrash: route('listTrash', {
+    summary: 'What was deleted and can be put back, the last deleted first.',
+    answer: as<TrashItem[]>({ type: 'array', items: named('TrashItem') }),
+    refuses: []
   }),
   deleteTable: route('deleteTable', {
     summary: 'Takes a maker’s table away.',

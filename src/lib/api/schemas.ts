@@ -7,6 +7,7 @@ import { makersTableSchema } from '../core/document/makers-row.ts';
 import { PART_KINDS } from '../core/document/stored.ts';
 import { predictRequestSchema, setupSchema } from '../core/document/schema.ts';
 import { settingsSchema } from '../core/document/settings-schema.ts';
+import { TRASH_KINDS } from './keeping.ts';
 import { standardSchema } from '../core/formats/file-schemas.ts';
 
 type Json = Record<string, unknown>;
@@ -19,6 +20,7 @@ const text = { type: 'string' };
 const flag = { type: 'boolean' };
 const whole = { type: 'integer' };
 const pair = { type: 'array', items: number, minItems: 2, maxItems: 2 };
+const counts: Record<string, unknown> = { type: 'object', additionalProperties: { type: 'integer' } };
 const nullable = (schema: Json): Json => ({ anyOf: [schema, { type: 'null' }] });
 const list = (items: Json): Json => ({ type: 'array', items });
 /** An object with all of these and perhaps more. */
@@ -242,6 +244,32 @@ export const SCHEMAS = {
     retired: flag,
     fitted: nullable(object({ at: text, from: text, says: text, calibration: { type: 'object' } }))
   }),
+  Keeping: object({ backups: list(reference('KeptBackup')), holds: counts }),
+  KeptBackup: object({ name: text, at: text, reason: text, bytes: whole }),
+  CheckedBackup: object({ name: text, at: text, reason: text, bytes: whole, counts }),
+  BackupLook: object({
+    backup: reference('CheckedBackup'),
+    changes: list(
+      object({
+        kind: text,
+        comes: list(text),
+        goes: list(text),
+        changes: list(text),
+        came: whole,
+        went: whole,
+        changed: whole
+      })
+    )
+  }),
+  BackupRestored: object({ restored: text, keptAs: text, holds: counts }),
+  TrashItem: object({
+    kind: { enum: [...TRASH_KINDS] },
+    id: whole,
+    name: text,
+    deletedAt: text,
+    goesAt: text
+  }),
+  ArchiveImport: object({ applied: flag, madeAt: text, holds: counts }),
   ExerciseRecord: object({ exercise: text, worked: whole, right: whole, last: nullable(text) }),
   BuildSheet: object({
     format: { const: 'iskarn.sheet/1' },

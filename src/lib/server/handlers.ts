@@ -3,6 +3,8 @@ import type { RouteId } from '../api/paths.ts';
 import type { AnswerOf, BodyOf, Routes } from '../api/routes.ts';
 import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
 import { version } from '../../../package.json';
+import { exportArchive, importArchive } from './backup/archive.ts';
+import { backUpNow, keeping, lookAtBackup, restoreBackup } from './backup/keeping.ts';
 import { compute } from './compute/pool.ts';
 import { exportCraft, importCraft, undoCraftImport } from './craft-exchange.ts';
 import { createSketched, listCrafts, markCraft } from './crafts.ts';
@@ -45,6 +47,7 @@ import {
   useSetup
 } from './setups.ts';
 import { exportShelf, importShelf, undoImport } from './shelf-exchange.ts';
+import { listTrash } from './trash.ts';
 
 /** A body as it arrives at its handler: checked JSON, or text and bytes that a computing thread parses and checks. */
 type ReadBody<K extends RouteId> = Routes[K] extends { body: { kind: 'text' } }
@@ -247,6 +250,13 @@ export const HANDLERS: Handlers = {
     const read = await compute('readShelf', query.get('name') ?? '', body);
     return importShelf(db, read, chosen(query, 'apply'), chosen(query, 'good'));
   },
+  exportArchive: ({ db }) => found(exportArchive(db, version)),
+  importArchive: ({ db, query, body }) => importArchive(db, body, chosen(query, 'apply')),
+  listBackups: ({ db }) => keeping(db),
+  makeBackup: ({ db }) => backUpNow(db),
+  lookAtBackup: ({ db, params }) => lookAtBackup(db, params.name),
+  restoreBackup: ({ db, params }) => restoreBackup(db, params.name),
+  listTrash: ({ db }) => listTrash(db),
   undoShelfImport: ({ db, body }) => undoImport(db, body.added ?? []),
   importCraft: async ({ db, query, body }) => {
     const read = await compute('readCraft', body);

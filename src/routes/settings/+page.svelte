@@ -48,7 +48,14 @@
 <AppHeader room="settings" craft={data.lastMatch} />
 
 <main id="main" tabindex="-1" class="mx-auto max-w-[1100px] px-4 py-4">
-  <h1 class="text-2xl font-bold">Settings</h1>
+  <div class="flex flex-wrap items-baseline gap-x-6">
+    <h1 class="text-2xl font-bold">Settings</h1>
+    <a
+      class="press inline-flex items-center text-sm underline"
+      href="/settings/keeping"
+      data-testid="to-keeping">backups and trash</a
+    >
+  </div>
   {#if problem}<p class="border-ink border-l-4 pl-2" role="alert">{problem}</p>{/if}
   <div class="mt-3 grid gap-x-12 gap-y-6 md:grid-cols-[minmax(0,1fr)_minmax(0,1.6fr)]">
     <section>

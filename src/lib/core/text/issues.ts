@@ -166,6 +166,10 @@ export const SENTENCES = {
   'slipped-digit': (v: { value: number; most: number }) =>
     `${v.value} is outside 0 to ${v.most}; a slipped digit?`,
   'package-unread': (v: { why: string }) => v.why,
+  'archive-unread': (v: { why: string }) => `this is no archive of Iskarn: ${v.why}.`,
+  'archive-newer': (v: { version: number; known: number }) =>
+    `the archive is of version ${v.version} of the data; this program knows up to ${v.known}. Update the program.`,
+  'archive-row': (v: { file: string; row: number; why: string }) => `${v.file}, line ${v.row}: ${v.why}`,
   'table-without-motor': (v: { motor: string }) =>
     `no motor of the package is called "${v.motor.slice(0, 60)}".`,
   'no-shelf': () => 'this is no shelf: its format should be "iskarn.shelf/1".',

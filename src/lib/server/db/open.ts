@@ -23,6 +23,8 @@ const MIGRATIONS: readonly string[] = [
   logbook,
   pricesAndExercises
 ];
+/** Version of the schema that this program works with. */
+export const SCHEMA_VERSION = MIGRATIONS.length;
 /** "Iskn": SQLite's mark of whose file it is. */
 const APPLICATION_ID = 0x49736b6e;
 /** How long a write waits for another program that holds the file, ms. */
@@ -37,17 +39,19 @@ export interface Opened {
 /**
  * Opens (and if there is none, begins) the database of a data folder and brings it up to date. What was committed is on
  * the disk: WAL with synchronous = FULL.
+ * @param beforeUpdate called with a file of an earlier version before anything of it is changed
  * @throws DataFault in words, whatever is wrong with folder or file; nothing there was changed then
  */
-export function openData(folder: string): Opened {
+export function openData(folder: string, beforeUpdate?: (db: Db) => void): Opened {
   const file = join(folder, DATA_FILE);
   let db: Db | null = null;
   try {
-    mkdirSync(folder, { recursive: true });
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
     const isNew = inspectFolder(folder) === 'new';
     db = new Database(file, { timeout: BUSY_MS });
     if (!isNew) inspect(db, file);
     begin(db);
+    if (!isNew && versionOf(db) < SCHEMA_VERSION) beforeUpdate?.(db);
     migrate(db);
     // from here on the file's own head says whose it is and that a log belongs to it, should it be copied alone
     db.pragma('wal_checkpoint(TRUNCATE)');
@@ -59,12 +63,18 @@ export function openData(folder: string): Opened {
   }
 }
 
+/** Version of the schema of a file. */
+export const versionOf = (db: Db): number => db.pragma('user_version', { simple: true }) as number;
+
 /** The database alone, for whoever does not ask whether it is new. */
 export const openDatabase = (folder: string): Db => openData(folder).db;
 
+/** How a file is looked through: quickly at every start, page by page and entry by entry before it is trusted as a copy. */
+type Depth = 'quick_check' | 'integrity_check';
+
 /** Refuses a file that is another program's, a later version's, or not whole. */
-function inspect(db: Db, file: string): void {
-  const version = db.pragma('user_version', { simple: true }) as number;
+function inspect(db: Db, file: string, depth: Depth = 'quick_check'): void {
+  const version = versionOf(db);
   const owner = db.pragma('application_id', { simple: true }) as number;
   const tables = db.prepare("SELECT name FROM sqlite_schema WHERE type = 'table'").pluck().all() as string[];
   const foreign =
@@ -74,16 +84,22 @@ function inspect(db: Db, file: string): void {
       'foreign',
       `${file} is a database of another program. Move it away, or name another folder in ISKARN_DATA; it was not touched.`
     );
-  if (version > MIGRATIONS.length) throw newer(version);
-  const [first] = db.pragma('quick_check(1)', { simple: false }) as { quick_check: string }[];
-  if (first.quick_check !== 'ok')
-    throw new DataFault('corrupt', damaged(file, first.quick_check.split('\n')[0]));
+  if (version > SCHEMA_VERSION) throw newer(version);
+  const [first] = db.pragma(`${depth}(1)`, { simple: false }) as Record<Depth, string>[];
+  if (first[depth] !== 'ok') throw new DataFault('corrupt', damaged(file, first[depth].split('\n')[0]));
+}
+
+/** Refuses a copy of the data that is not whole in every page, row and index. */
+export function inspectCopy(db: Db, file: string): void {
+  if (db.prepare("SELECT count(*) FROM sqlite_schema WHERE name = 'setup_revision'").pluck().get() === 0)
+    throw new DataFault('empty', `${file} holds no data of Iskarn.`);
+  inspect(db, file, 'integrity_check');
 }
 
 const newer = (version: number): DataFault =>
   new DataFault(
     'newer',
-    `The data file is of version ${version}; this program knows up to ${MIGRATIONS.length}. Update the program; the file was not touched.`
+    `The data file is of version ${version}; this program knows up to ${SCHEMA_VERSION}. Update the program; the file was not touched.`
   );
 
 /** Two servers may begin on one folder at the same moment: whoever finds the file held tries again. */
@@ -108,12 +124,11 @@ function begin(db: Db): void {
 
 /** Runs what is missing of the migrations in one transaction. Throws when the file is newer than the program. */
 export function migrate(db: Db): void {
-  const versionOf = (): number => db.pragma('user_version', { simple: true }) as number;
-  if (versionOf() > MIGRATIONS.length) throw newer(versionOf());
-  if (versionOf() === MIGRATIONS.length) return;
+  if (versionOf(db) > SCHEMA_VERSION) throw newer(versionOf(db));
+  if (versionOf(db) === SCHEMA_VERSION) return;
   db.transaction(() => {
     // read again inside: another server may have been here meanwhile
-    for (let at = versionOf(); at < MIGRATIONS.length; at++) {
+    for (let at = versionOf(db); at < SCHEMA_VERSION; at++) {
       db.exec(MIGRATIONS[at]);
       db.pragma(`user_version = ${at + 1}`);
     }

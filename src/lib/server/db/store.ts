@@ -1,5 +1,6 @@
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
+import { copyNow } from '../backup/backups.ts';
 import { seedDemo } from '../demo/seed.ts';
 import { DATA_FILE } from './data-file.ts';
 import { DataFault } from './data-fault.ts';
@@ -13,14 +14,20 @@ let inode = 0;
 let fault: DataFault | null = null;
 let looked = -Infinity;
 
-const folderOf = (): string => process.env.ISKARN_DATA ?? 'data';
+/** The data folder. */
+export const folderOf = (): string => process.env.ISKARN_DATA ?? 'data';
 const say = (text: string): void => console.error(`iskarn: ${text}`);
 
 function open(): void {
   looked = performance.now();
   const folder = folderOf();
   try {
-    const opened = openData(folder);
+    const opened = openData(folder, (earlier) => {
+      const { name } = copyNow(earlier, folder, 'before-update');
+      say(
+        `the data is of an earlier version and is brought up to date; as it was it is kept as backups/${name}`
+      );
+    });
     if (process.env.ISKARN_DEMO) seedDemo(opened.db);
     db = opened.db;
     inode = statSync(join(folder, DATA_FILE)).ino;
@@ -87,4 +94,18 @@ export function dataFault(): DataFault | null {
 export function closeStore(): void {
   if (db) closeDatabase(db);
   db = null;
+}
+
+/**
+ * Closes the data, has something else put in its place, and opens that. Where it cannot be put there, the data that was
+ * open before is opened again.
+ */
+export function exchangeStore(put: (folder: string) => void): void {
+  closeStore();
+  try {
+    put(folderOf());
+  } finally {
+    fault = null;
+    open();
+  }
 }

@@ -1,4 +1,3 @@
-import { strToU8, Zip, ZipDeflate } from 'fflate';
 import {
   describeLog,
   readingsCsv,
@@ -11,6 +10,7 @@ import { getCraft } from '../crafts.ts';
 import type { Db } from '../db/open.ts';
 import { found, notFound, type Outcome } from '../outcome.ts';
 import { getSetup } from '../setups.ts';
+import { zipStream } from '../zip-stream.ts';
 import { csvFile } from './edges.ts';
 import { countRuns, listRuns, MOST_LISTED_RUNS } from './runs.ts';
 import { csvOf } from './samples.ts';
@@ -44,45 +44,6 @@ function* filesOf(
   yield ['data/readings.csv', [readingsCsv(log)]];
   for (const { run } of log)
     if (run.samples > 0) yield [`data/${samplesName(run.id)}.csv`, csvOf(db, run.id)];
-}
-
-/** Files as a zip that is packed while it is sent: no more than a block of samples is ever held. */
-function zipStream(files: Generator<[string, Iterable<string>]>): ReadableStream<Uint8Array> {
-  let pieces: Iterator<string> | null = null;
-  let file: ZipDeflate | null = null;
-  let waiting: Uint8Array[] = [];
-  let ended = false;
-  let fault: Error | null = null;
-  const zip = new Zip((error, data, final) => {
-    if (error) fault = error;
-    if (data.length > 0) waiting.push(data);
-    ended ||= final;
-  });
-  const step = (): void => {
-    if (pieces && file) {
-      const piece = pieces.next();
-      if (!piece.done) return file.push(strToU8(piece.value));
-      file.push(new Uint8Array(0), true);
-      pieces = file = null;
-      return;
-    }
-    const next = files.next();
-    if (next.done) return zip.end();
-    file = new ZipDeflate(next.value[0], { level: 6 });
-    file.mtime = '1980-01-02T00:00:00';
-    zip.add(file);
-    pieces = next.value[1][Symbol.iterator]();
-  };
-  return new ReadableStream<Uint8Array>({
-    pull(controller) {
-      while (waiting.length === 0 && !ended && !fault) step();
-      if (fault) return controller.error(fault);
-      for (const data of waiting) controller.enqueue(data);
-      waiting = [];
-      if (ended) controller.close();
-    },
-    cancel: () => void files.return(undefined)
-  });
 }
 
 /** The log of a craft: its readings as CSV, or everything as a data package. */

@@ -1,0 +1,111 @@
+import type { BackupRestored, Keeping } from '../../api/keeping.ts';
+import { dataFault, exchangeStore, folderOf, store } from '../db/store.ts';
+import type { Db } from '../db/open.ts';
+import { created, found, notFound, refused, type Outcome } from '../outcome.ts';
+import {
+  backupFile,
+  copyNow,
+  listBackups,
+  makeBackup,
+  putInPlace,
+  verify,
+  whatWouldChange,
+  type Backup,
+  type CheckedBackup
+} from './backups.ts';
+import { countsOf, type KindDifference } from './holdings.ts';
+
+/** Between two looks whether a backup is due, ms. */
+const LOOK_MS = 15 * 60_000;
+const HOUR_MS = 3_600_000;
+/** Data above this is copied once a day, not every hour, bytes. */
+const LARGE_BYTES = 50_000_000;
+
+/** How long after the newest backup the next one is due, for data of a size, ms. */
+export const dueAfterMs = (bytes: number): number => (bytes > LARGE_BYTES ? 24 : 1) * HOUR_MS;
+
+const changesOf = (db: Db): number => db.prepare('SELECT total_changes()').pluck().get() as number;
+
+/** Changes of the data that the newest backup holds. */
+let held = 0;
+let working = false;
+
+/** Makes a backup where something was changed since the newest, and that is old enough. @returns whether one was made */
+export async function backUpWhenDue(now = new Date()): Promise<boolean> {
+  if (working || dataFault()) return false;
+  const db = store();
+  const changes = changesOf(db);
+  const newest = listBackups(folderOf()).at(0);
+  const age = newest ? now.getTime() - Date.parse(newest.at) : Infinity;
+  if (changes === held || age < dueAfterMs(newest?.bytes ?? 0)) return false;
+  working = true;
+  try {
+    await makeBackup(db, folderOf(), 'daily', now);
+    held = changes;
+    return true;
+  } finally {
+    working = false;
+  }
+}
+
+/** Looks now and then whether a backup is due, as long as the server runs; a failure is said once until one succeeds. */
+export function keepBackups(): void {
+  let failed = '';
+  const look = (): void =>
+    void backUpWhenDue()
+      .then((made) => void (made && (failed = '')))
+      .catch((error: Error) => {
+        if (error.message !== failed) console.error(`iskarn: no backup could be made: ${error.message}`);
+        failed = error.message;
+      });
+  setInterval(look, LOOK_MS).unref();
+  setTimeout(look, 60_000).unref();
+}
+
+/** The backups there are, and what the data holds now. */
+export const keeping = (db: Db): Outcome<Keeping> =>
+  found({ backups: listBackups(folderOf()), holds: countsOf(db) });
+
+/** Makes a backup because it was asked for. */
+export async function backUpNow(db: Db): Promise<Outcome<CheckedBackup>> {
+  if (working) return refused('busy', 'A backup is being made already; look again in a moment.');
+  working = true;
+  try {
+    const changes = changesOf(db);
+    const done = await makeBackup(db, folderOf(), 'asked');
+    held = changes;
+    return created(done);
+  } finally {
+    working = false;
+  }
+}
+
+/** A backup looked through, and what would be different if it took the place of the data. */
+export function lookAtBackup(
+  db: Db,
+  name: string
+): Outcome<{ backup: CheckedBackup; changes: KindDifference[] }> {
+  const file = backupFile(folderOf(), name);
+  const backup = listBackups(folderOf()).find((b) => b.name === name);
+  if (!file || !backup) return notFound('backup');
+  const counts = verify(file);
+  return found({ backup: { ...backup, counts }, changes: whatWouldChange(db, file) });
+}
+
+/** Puts a backup in the place of the data, which is kept as a backup itself first. */
+export function restoreBackup(db: Db, name: string): Outcome<BackupRestored> {
+  const file = backupFile(folderOf(), name);
+  if (!file) return notFound('backup');
+  const live = db.prepare("SELECT count(*) FROM run WHERE state = 'live'").pluck().get() as number;
+  if (live > 0 || working)
+    return refused(
+      'busy',
+      live > 0
+        ? 'A run is being recorded; stop it first. Nothing was changed.'
+        : 'A backup is being made; try again in a moment. Nothing was changed.'
+    );
+  verify(file);
+  const kept: Backup = copyNow(db, folderOf(), 'before-restore');
+  exchangeStore((folder) => putInPlace(folder, file));
+  return found({ restored: name, keptAs: kept.name, holds: countsOf(store()) });
+}

@@ -1,0 +1,14 @@
+import { keeping } from '$lib/server/backup/keeping';
+import { store } from '$lib/server/db/store';
+import { listTrash } from '$lib/server/trash';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = () => {
+  const db = store();
+  const kept = keeping(db);
+  const trash = listTrash(db);
+  return {
+    kept: kept.ok ? kept.value : { backups: [], holds: {} },
+    trash: trash.ok ? trash.value : []
+  };
+};
