@@ -11,7 +11,8 @@ export const bundleServer = () =>
       iskarn: source('process/main.ts'),
       compute: source('compute/compute.worker.ts'),
       restore: source('process/restore.ts'),
-      archive: source('process/archive.ts')
+      archive: source('process/archive.ts'),
+      passphrase: source('process/passphrase.ts')
     },
     outdir: join(root, 'build'),
     bundle: true,

@@ -3,8 +3,10 @@ import { building } from '$app/environment';
 import { keepBackups } from '$lib/server/backup/keeping';
 import { warmPool } from '$lib/server/compute/pool';
 import { endAbandoned } from '$lib/server/runs/samples';
-import { closeStore, dataFault, store } from '$lib/server/db/store';
+import { closeStore, dataFault, folderOf, store } from '$lib/server/db/store';
 import { DataFault } from '$lib/server/db/data-fault';
+import { mayPass } from '$lib/server/guard/gate';
+import { passphraseSetAt } from '$lib/server/guard/passphrase';
 import { faultPage } from '$lib/server/guard/fault-page';
 import { secure } from '$lib/server/guard/headers';
 import { allowedHosts, strangeHost, strangeOrigin } from '$lib/server/guard/hosts';
@@ -32,6 +34,20 @@ const preload = ({ type }: { type: 'font' | 'css' | 'js' | 'asset' }): boolean =
 
 const isApi = (path: string): boolean => path.startsWith('/api/');
 
+const HIDDEN_FAULT = 'Iskarn cannot use its data just now; its console says why.';
+
+/** Where somebody is sent who is not logged in: a page to the door, and back to itself from there. */
+function notLoggedIn(url: URL): Response {
+  if (isApi(url.pathname))
+    return sentence(
+      'You are not logged in, or no longer; open /login in another window and go on here.',
+      401
+    );
+  const to =
+    url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname.replace(/\/__data\.json$/, ''))}`;
+  return new Response(null, { status: 303, headers: { location: `/login${to}` } });
+}
+
 export const handle: Handle = async ({ event, resolve }) => {
   const { request, url } = event;
   const hosts = allowedHosts(process.env);
@@ -40,8 +56,14 @@ export const handle: Handle = async ({ event, resolve }) => {
   if (strange !== null) return secure(sentence(strange, 403));
   if (url.pathname !== '/api/health') {
     const fault = dataFault();
-    if (fault) return secure(isApi(url.pathname) ? sentence(fault.message, 503) : faultPage(fault.message));
+    if (fault) {
+      // where not everybody may know what lies where, the console alone says it
+      const said = passphraseSetAt(folderOf()) === null ? fault.message : HIDDEN_FAULT;
+      return secure(isApi(url.pathname) ? sentence(said, 503) : faultPage(said));
+    }
+    if (!mayPass(event)) return secure(notLoggedIn(url));
   }
+  event.locals.guest = url.pathname === '/login' || url.pathname.startsWith('/shared/');
   return secure(await resolve(event, { preload }));
 };
 

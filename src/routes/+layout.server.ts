@@ -3,7 +3,8 @@ import { getSettings } from '$lib/server/settings';
 import { lastOpened } from '$lib/server/setups';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = () => ({
+export const load: LayoutServerLoad = ({ locals }) => ({
   settings: getSettings(store()),
-  lastMatch: lastOpened(store())
+  // whoever is not logged in is not told what is worked on here
+  lastMatch: locals.guest ? null : lastOpened(store())
 });

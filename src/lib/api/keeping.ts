@@ -59,3 +59,16 @@ export interface ArchiveImport {
   readonly madeAt: string;
   readonly holds: KeptCounts;
 }
+
+/** A link by which a sheet may be read. */
+export interface Share {
+  readonly id: number;
+  readonly createdAt: string;
+  readonly readAt: string | null;
+}
+
+/** Whether a passphrase is set, and whether this browser is logged in. */
+export interface SessionState {
+  readonly needed: boolean;
+  readonly open: boolean;
+}

@@ -88,7 +88,14 @@ export const PATHS = {
   readTable: ['GET', '/api/v1/tables/{id}'],
   restoreTable: ['POST', '/api/v1/tables/{id}'],
   editTable: ['PUT', '/api/v1/tables/{id}'],
-  listTrash: ['GET', '/api/v1/trash']
+  listTrash: ['GET', '/api/v1/trash'],
+  readSession: ['GET', '/api/v1/session'],
+  logIn: ['POST', '/api/v1/session'],
+  logOut: ['DELETE', '/api/v1/session'],
+  logOutEverywhere: ['DELETE', '/api/v1/sessions'],
+  listShares: ['GET', '/api/v1/setups/{id}/shares'],
+  createShare: ['POST', '/api/v1/setups/{id}/shares'],
+  dropShare: ['DELETE', '/api/v1/shares/{id}']
 } as const satisfies Record<string, readonly [Method, string]>;
 
 export type RouteId = keyof typeof PATHS;

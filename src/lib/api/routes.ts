@@ -54,6 +54,8 @@ import type {
   KeptBackup,
   KeptCounts,
   Keeping,
+  SessionState,
+  Share,
   TrashItem
 } from './keeping.ts';
 import type { RouteId } from './paths.ts';
@@ -595,6 +597,53 @@ export const ROUTES = {
     body: { kind: 'json', is: tableBody },
     answer: table,
     refuses: [404, 409]
+  }),
+  readSession: route('readSession', {
+    summary: 'Whether a passphrase is set, and whether this browser is logged in.',
+    answer: as<SessionState>(named('SessionState')),
+    refuses: []
+  }),
+  logIn: route('logIn', {
+    summary: 'Begins a session for whoever knows the passphrase.',
+    body: {
+      kind: 'json',
+      is: as<{ passphrase: string }>({
+        title: 'request',
+        type: 'object',
+        required: ['passphrase'],
+        additionalProperties: false,
+        properties: { passphrase: { type: 'string', maxLength: 1000, title: 'passphrase' } }
+      })
+    },
+    answer: as<{ open: true }>(named('LoggedIn')),
+    status: 201,
+    refuses: [409, 429]
+  }),
+  logOut: route('logOut', {
+    summary: 'Ends this session.',
+    answer: as<{ ended: number }>(named('LoggedOut')),
+    refuses: []
+  }),
+  logOutEverywhere: route('logOutEverywhere', {
+    summary: 'Ends every session, of every device.',
+    answer: as<{ ended: number }>(named('LoggedOut')),
+    refuses: []
+  }),
+  listShares: route('listShares', {
+    summary: 'Links by which the sheet of a setup may be read.',
+    answer: as<Share[]>({ type: 'array', items: named('Share') }),
+    refuses: [404]
+  }),
+  createShare: route('createShare', {
+    summary: 'Makes a link by which the sheet of a setup may be read; its path is told once.',
+    answer: as<Share & { path: string }>(named('NewShare')),
+    status: 201,
+    refuses: [404, 409]
+  }),
+  dropShare: route('dropShare', {
+    summary: 'Takes a link away: it leads nowhere from then on.',
+    answer: as<{ id: number }>(named('Opened')),
+    refuses: [404]
   }),
   listTrash: route('listTrash', {
     summary: 'What was deleted and can be put back, the last deleted first.',

@@ -261,6 +261,11 @@ export const SCHEMAS = {
       })
     )
   }),
+  SessionState: object({ needed: flag, open: flag }),
+  LoggedIn: object({ open: flag }),
+  LoggedOut: object({ ended: whole }),
+  Share: object({ id: whole, createdAt: text, readAt: nullable(text) }),
+  NewShare: object({ id: whole, createdAt: text, readAt: nullable(text), path: text }),
   BackupRestored: object({ restored: text, keptAs: text, holds: counts }),
   TrashItem: object({
     kind: { enum: [...TRASH_KINDS] },

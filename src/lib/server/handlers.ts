@@ -9,6 +9,7 @@ import { compute } from './compute/pool.ts';
 import { exportCraft, importCraft, undoCraftImport } from './craft-exchange.ts';
 import { createSketched, listCrafts, markCraft } from './crafts.ts';
 import type { Db } from './db/open.ts';
+import { logIn, logOut, sessionState } from './guard/gate.ts';
 import { dataFault } from './db/store.ts';
 import { created, found, idOf, invalid, notFound, type Outcome } from './outcome.ts';
 import {
@@ -47,6 +48,7 @@ import {
   useSetup
 } from './setups.ts';
 import { exportShelf, importShelf, undoImport } from './shelf-exchange.ts';
+import { createShare, dropShare, listShares } from './shares.ts';
 import { listTrash } from './trash.ts';
 
 /** A body as it arrives at its handler: checked JSON, or text and bytes that a computing thread parses and checks. */
@@ -257,6 +259,13 @@ export const HANDLERS: Handlers = {
   lookAtBackup: ({ db, params }) => lookAtBackup(db, params.name),
   restoreBackup: ({ db, params }) => restoreBackup(db, params.name),
   listTrash: ({ db }) => listTrash(db),
+  readSession: ({ event }) => found(sessionState(event)),
+  logIn: ({ event, body }) => logIn(event, body.passphrase),
+  logOut: ({ event }) => logOut(event, false),
+  logOutEverywhere: ({ event }) => logOut(event, true),
+  listShares: ({ db, id }) => listShares(db, id),
+  createShare: ({ db, id }) => createShare(db, id),
+  dropShare: ({ db, id }) => dropShare(db, id),
   undoShelfImport: ({ db, body }) => undoImport(db, body.added ?? []),
   importCraft: async ({ db, query, body }) => {
     const read = await compute('readCraft', body);

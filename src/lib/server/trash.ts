@@ -62,6 +62,7 @@ const STEPS: readonly string[] = [
   'DELETE FROM run_block WHERE run_id IN (SELECT id FROM gone_run)',
   'DELETE FROM run_overview WHERE run_id IN (SELECT id FROM gone_run)',
   'DELETE FROM run WHERE id IN (SELECT id FROM gone_run)',
+  'DELETE FROM share WHERE setup_id IN (SELECT id FROM gone_setup)',
   'UPDATE setup SET changed_from_id = NULL WHERE changed_from_id IN (SELECT id FROM gone_setup)',
   'UPDATE setup SET current_revision_id = NULL WHERE id IN (SELECT id FROM gone_setup)',
   'DELETE FROM setup_revision WHERE setup_id IN (SELECT id FROM gone_setup)',

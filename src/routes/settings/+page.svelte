@@ -33,6 +33,12 @@
     await invalidateAll();
   }
 
+  async function leave(everywhere: boolean): Promise<void> {
+    const done = await call(everywhere ? 'logOutEverywhere' : 'logOut', {});
+    if (done.ok) location.assign('/login');
+    else problem = done.message;
+  }
+
   function setTheme(next: string): void {
     theme = next;
     localStorage.setItem('iskarn-theme', next);
@@ -55,6 +61,16 @@
       href="/settings/keeping"
       data-testid="to-keeping">backups and trash</a
     >
+    {#if data.session.needed}
+      <button class="press text-sm underline" data-testid="log-out" onclick={() => void leave(false)}
+        >log out</button
+      >
+      <button
+        class="press text-sm underline"
+        data-testid="log-out-everywhere"
+        onclick={() => void leave(true)}>log out all devices</button
+      >
+    {/if}
   </div>
   {#if problem}<p class="border-ink border-l-4 pl-2" role="alert">{problem}</p>{/if}
   <div class="mt-3 grid gap-x-12 gap-y-6 md:grid-cols-[minmax(0,1fr)_minmax(0,1.6fr)]">

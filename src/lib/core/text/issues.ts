@@ -166,6 +166,7 @@ export const SENTENCES = {
   'slipped-digit': (v: { value: number; most: number }) =>
     `${v.value} is outside 0 to ${v.most}; a slipped digit?`,
   'package-unread': (v: { why: string }) => v.why,
+  'wrong-passphrase': () => 'This is not the passphrase.',
   'archive-unread': (v: { why: string }) => `this is no archive of Iskarn: ${v.why}.`,
   'archive-newer': (v: { version: number; known: number }) =>
     `the archive is of version ${v.version} of the data; this program knows up to ${v.known}. Update the program.`,

@@ -1,6 +1,7 @@
 import type { BackupRestored, Keeping } from '../../api/keeping.ts';
 import { dataFault, exchangeStore, folderOf, store } from '../db/store.ts';
 import type { Db } from '../db/open.ts';
+import { transaction } from '../db/transaction.ts';
 import { created, found, notFound, refused, type Outcome } from '../outcome.ts';
 import {
   backupFile,
@@ -92,6 +93,30 @@ export function lookAtBackup(
   return found({ backup: { ...backup, counts }, changes: whatWouldChange(db, file) });
 }
 
+/**
+ * Who is logged in and what is shared belongs to this installation, not to what is put in place: a link that was taken away
+ * does not come back with a backup.
+ * @returns what puts both into the data that took the place
+ */
+function stayingWith(db: Db): (restored: Db) => void {
+  const sessions = db.prepare('SELECT * FROM session').all() as Record<string, string>[];
+  const shares = db.prepare('SELECT * FROM share').all() as Record<string, unknown>[];
+  return (restored) => {
+    transaction(restored, () => {
+      restored.exec('DELETE FROM session; DELETE FROM share');
+      const session = restored.prepare(
+        'INSERT INTO session VALUES (@token_digest, @created_at, @used_at, @address, @browser)'
+      );
+      for (const row of sessions) session.run(row);
+      const share = restored.prepare(
+        'INSERT INTO share SELECT @id, @name_digest, id, @created_at, @read_at FROM setup WHERE id = @setup_id'
+      );
+      for (const row of shares) share.run(row);
+      return found(null);
+    });
+  };
+}
+
 /** Puts a backup in the place of the data, which is kept as a backup itself first. */
 export function restoreBackup(db: Db, name: string): Outcome<BackupRestored> {
   const file = backupFile(folderOf(), name);
@@ -106,6 +131,8 @@ export function restoreBackup(db: Db, name: string): Outcome<BackupRestored> {
     );
   verify(file);
   const kept: Backup = copyNow(db, folderOf(), 'before-restore');
+  const here = stayingWith(db);
   exchangeStore((folder) => putInPlace(folder, file));
+  here(store());
   return found({ restored: name, keptAs: kept.name, holds: countsOf(store()) });
 }

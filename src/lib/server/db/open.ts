@@ -10,6 +10,7 @@ import { sql as searches } from './migrations/0004-searches.ts';
 import { sql as recordedRuns } from './migrations/0005-recorded-runs.ts';
 import { sql as logbook } from './migrations/0006-logbook.ts';
 import { sql as pricesAndExercises } from './migrations/0007-prices-and-exercises.ts';
+import { sql as sessionsAndShares } from './migrations/0008-sessions-and-shares.ts';
 
 export type Db = Database.Database;
 
@@ -21,7 +22,8 @@ const MIGRATIONS: readonly string[] = [
   searches,
   recordedRuns,
   logbook,
-  pricesAndExercises
+  pricesAndExercises,
+  sessionsAndShares
 ];
 /** Version of the schema that this program works with. */
 export const SCHEMA_VERSION = MIGRATIONS.length;

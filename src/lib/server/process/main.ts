@@ -3,10 +3,12 @@
  * that cannot be had is a sentence and exit code 2, and the data is not touched.
  */
 import { createServer, type IncomingMessage, type RequestListener, type ServerResponse } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { randomUUID } from 'node:crypto';
 import { fileURLToPath, pathToFileURL } from 'node:url';
+import { passphraseSetAt } from '../guard/passphrase.ts';
 import { allowedHosts, strangeHost, strangeOrigin } from '../guard/hosts.ts';
-import { listenFault, portOf } from './start-faults.ts';
+import { isLoopback, listenFault, NO_PASSPHRASE, portOf, tlsOf, UNENCRYPTED } from './start-faults.ts';
 
 const LARGEST_BODY = '32M';
 /** How long open requests are waited for at the end, ms. */
@@ -23,7 +25,13 @@ const asked = portOf(process.env.PORT);
 if (!asked.ok) leave(asked.message);
 const { port } = asked as { port: number };
 const host = (process.env.HOST ?? '127.0.0.1').trim() || '127.0.0.1';
-const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`;
+// what is written here is for its owner alone
+process.umask(0o077);
+if (!isLoopback(host) && passphraseSetAt(process.env.ISKARN_DATA ?? 'data') === null) leave(NO_PASSPHRASE);
+const tls = tlsOf(process.env.ISKARN_TLS_CERT, process.env.ISKARN_TLS_KEY);
+if (!tls.ok) leave(tls.message);
+const secured = (tls as Extract<typeof tls, { ok: true }>).files;
+const address = `${secured ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}`;
 process.env.HOST = host;
 process.env.PORT = String(port);
 process.env.ORIGIN ??= address;
@@ -56,7 +64,9 @@ function serve(request: IncomingMessage, response: ServerResponse): void {
   else void ready.then(() => application?.(request, response));
 }
 
-const server = createServer(serve);
+const server = secured
+  ? createSecureServer({ ...secured, minVersion: 'TLSv1.2' }, serve)
+  : createServer(serve);
 const keepAlive = Number(process.env.KEEP_ALIVE_TIMEOUT);
 if (keepAlive > 0) server.keepAliveTimeout = 1000 * keepAlive;
 
@@ -71,6 +81,7 @@ server.listen(port, host, () => {
     .then(() => {
       warm = true;
       opened();
+      if (!isLoopback(host) && !secured) say(UNENCRYPTED);
       say(`open ${address}  (Ctrl+C stops it)`);
     })
     .catch((error: Error) => leave(`the built application does not start: ${error.message}.`));

@@ -1,3 +1,6 @@
+import { createSecureContext } from 'node:tls';
+import { readFileSync } from 'node:fs';
+
 /** Port named in the environment, or a sentence. */
 export function portOf(
   text: string | undefined
@@ -25,5 +28,36 @@ export function listenFault(error: NodeJS.ErrnoException, host: string, port: nu
       return `HOST is “${host}”, which is no address of this machine; 127.0.0.1 is the usual one.`;
     default:
       return `cannot listen on ${host}, port ${port}: ${error.code ?? error.message}.`;
+  }
+}
+
+/** Whether an address is this machine's own, which nobody else can reach. */
+export const isLoopback = (host: string): boolean =>
+  /^(localhost|127(\.\d{1,3}){3}|::1|\[::1\])$/i.test(host.trim());
+
+/** Why nothing is served beyond this machine yet. */
+export const NO_PASSPHRASE =
+  'HOST reaches beyond this machine, and no passphrase is set: everybody on the network could read and change your data. Set one first with npm run passphrase, or leave HOST at 127.0.0.1.';
+/** What is said where others could listen. */
+export const UNENCRYPTED =
+  'served beyond this machine without HTTPS: whoever is on the same network can read along, the passphrase too. Give ISKARN_TLS_CERT and ISKARN_TLS_KEY, or put a proxy with HTTPS before it.';
+
+/** Certificate and key by the files that are named; none where none is named, a sentence where they are of no use. */
+export function tlsOf(
+  cert: string | undefined,
+  key: string | undefined
+): { ok: true; files: { cert: Buffer; key: Buffer } | null } | { ok: false; message: string } {
+  if (!cert && !key) return { ok: true, files: null };
+  if (!cert || !key)
+    return { ok: false, message: 'ISKARN_TLS_CERT and ISKARN_TLS_KEY belong together; only one is given.' };
+  try {
+    const files = { cert: readFileSync(cert), key: readFileSync(key) };
+    createSecureContext(files);
+    return { ok: true, files };
+  } catch (error) {
+    return {
+      ok: false,
+      message: `the certificate ${cert} and the key ${key} cannot be used: ${(error as Error).message}.`
+    };
   }
 }

@@ -15,6 +15,7 @@
   import CautionList from './CautionList.svelte';
   import Paper from './Paper.svelte';
   import ReceiverPanel from './ReceiverPanel.svelte';
+  import SharePanel from './SharePanel.svelte';
   import { SheetState } from './sheet-state.svelte.ts';
   import WiringPanel from './WiringPanel.svelte';
 
@@ -61,7 +62,8 @@
     ['wiring', 'wiring'],
     ['receiver', 'receiver'],
     ['balance', 'balance'],
-    ['cautions', 'cautions']
+    ['cautions', 'cautions'],
+    ['share', 'share']
   ] as const;
   const name = $derived(`${craft.name}-${view.document.name ?? 'setup'}`.replace(/[^\w-]+/g, '-'));
 
@@ -185,6 +187,7 @@
         {#if tab === 'wiring'}<WiringPanel {view} />
         {:else if tab === 'receiver'}<ReceiverPanel {view} />
         {:else if tab === 'balance'}<BalanceBoard {view} />
+        {:else if tab === 'share'}<SharePanel setupId={stored.id} />
         {:else if view.sheet}
           <section class="flex flex-col gap-2 text-xs" data-testid="cautions-panel">
             <p class="text-ink-soft">What was read is folded, never gone; on the paper all of it stands.</p>

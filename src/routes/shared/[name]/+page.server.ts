@@ -1,0 +1,19 @@
+import { error } from '@sveltejs/kit';
+import { compute } from '$lib/server/compute/pool';
+import { store } from '$lib/server/db/store';
+import { sharedSetup } from '$lib/server/shares';
+import { sheetAsked } from '$lib/server/sheets';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params, setHeaders }) => {
+  const db = store();
+  const id = sharedSetup(db, params.name);
+  const asked = id === null ? null : sheetAsked(db, id);
+  if (!asked?.ok) error(404, 'This link leads to no sheet, or no longer does.');
+  const { document, more } = asked.value;
+  // what is owned and what it cost is nobody else's business
+  const made = await compute('sheet', document, { ...more, shelf: [], currency: '' });
+  if (!made.ok) error(404, 'This sheet cannot be worked out as it stands.');
+  setHeaders({ 'x-robots-tag': 'noindex' });
+  return { sheet: made.answer };
+};
