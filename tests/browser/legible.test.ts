@@ -104,7 +104,8 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
   ['balance', '/sheet/12', click('sheet-tab-balance')],
   ['cautions', '/sheet/1', click('sheet-tab-cautions')],
   ['help', '/help/6/bigger-propeller', click('exercise-check')],
-  ['settings', '/settings']
+  ['settings', '/settings'],
+  ['backups and trash', '/settings/keeping']
 ];
 
 /** From a screen on a wall to a phone. */
