@@ -5,7 +5,7 @@ import globals from 'globals';
 import svelteConfig from './svelte.config.js';
 
 export default ts.config(
-  { ignores: ['build/', '.svelte-kit/', 'data/', 'node_modules/', 'docs/'] },
+  { ignores: ['build/', '.svelte-kit/', 'data/', 'node_modules/', 'docs/', 'src/service-worker.ts'] },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,

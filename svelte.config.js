@@ -6,6 +6,8 @@ export default {
   preprocess: vitePreprocess(),
   kit: {
     adapter: adapter({ out: 'build' }),
+    // registered when the page rests, by src/lib/ui/offline/install.svelte.ts
+    serviceWorker: { register: false },
     // every write's origin is looked at by src/lib/server/guard/hosts.ts, whatever its type of content
     csrf: { trustedOrigins: ['*'] },
     csp: {

@@ -23,6 +23,7 @@ function examine() {
   say('types …');
   run('npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human']);
   run('npx', ['tsc', '-p', 'scripts/tsconfig.json']);
+  run('npx', ['tsc', '-p', 'tsconfig.worker.json']);
 }
 
 if (words.length === 0) await ensurePackagesWhile(examine);

@@ -12,6 +12,10 @@ export const init: ClientInit = () =>
   });
 
 /** A room that cannot be fetched is told from one that is broken. */
-export const handleError: HandleClientError = ({ error, message }) => ({
-  message: isNoAnswer(error) ? NO_ANSWER : message
-});
+export const handleError: HandleClientError = ({ error, event, message }) => {
+  const unreached = isNoAnswer(error);
+  // the room may be kept on this device: it is asked for as a whole page
+  if (unreached && event.url.pathname !== location.pathname && navigator.serviceWorker?.controller)
+    location.assign(event.url);
+  return { message: unreached ? NO_ANSWER : message };
+};

@@ -1,5 +1,5 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
-import { building } from '$app/environment';
+import { building, version } from '$app/environment';
 import { keepBackups } from '$lib/server/backup/keeping';
 import { warmPool } from '$lib/server/compute/pool';
 import { endAbandoned } from '$lib/server/runs/samples';
@@ -64,7 +64,10 @@ export const handle: Handle = async ({ event, resolve }) => {
     if (!mayPass(event)) return secure(notLoggedIn(url));
   }
   event.locals.guest = url.pathname === '/login' || url.pathname.startsWith('/shared/');
-  return secure(await resolve(event, { preload }));
+  const response = secure(await resolve(event, { preload }));
+  // the worker that serves pages where no server is in reach keeps what its own version made, nothing else
+  response.headers.set('x-iskarn-version', version);
+  return response;
 };
 
 /** What a page says when something beneath it failed: words where there are any, never a stack. */

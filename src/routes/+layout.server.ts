@@ -5,6 +5,7 @@ import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals }) => ({
   settings: getSettings(store()),
+  guest: locals.guest === true,
   // whoever is not logged in is not told what is worked on here
   lastMatch: locals.guest ? null : lastOpened(store())
 });

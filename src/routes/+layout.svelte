@@ -1,6 +1,13 @@
 <script lang="ts">
   import '../app.css';
   import { ThemeProvider, type ThemeConfig } from 'flowbite-svelte';
+  import { version } from '$app/environment';
+  import { beforeNavigate } from '$app/navigation';
+  import { onMount } from 'svelte';
+  import { serveOffline } from '$lib/ui/offline/install.svelte';
+  import OfflineBar from '$lib/ui/offline/OfflineBar.svelte';
+  import { outbox } from '$lib/ui/offline/outbox.svelte';
+  import { followReach, reach } from '$lib/ui/offline/reach.svelte';
   import { units } from '$lib/ui/format/units.svelte';
 
   /** The interface library's parts in Iskarn's own dress, where they have none by the tokens alone. */
@@ -20,6 +27,25 @@
   $effect(() => {
     units.choice = data.settings.units;
   });
+
+  onMount(() => {
+    if (data.guest) return;
+    const ends = [followReach(), outbox.begin()];
+    // what is wanted by the pond is fetched after what is wanted now
+    const idle = setTimeout(() => void serveOffline(version), 1500);
+    return () => {
+      clearTimeout(idle);
+      for (const end of ends) end();
+    };
+  });
+  // without a server a room is opened as this device kept it: whole, not by its data alone
+  beforeNavigate((navigation) => {
+    if (reach.server || navigation.willUnload || navigation.type === 'leave' || !navigation.to) return;
+    if (navigation.to.url.pathname === navigation.from?.url.pathname) return;
+    navigation.cancel();
+    location.assign(navigation.to.url);
+  });
 </script>
 
 <ThemeProvider {theme}>{@render children()}</ThemeProvider>
+{#if !data.guest}<OfflineBar />{/if}

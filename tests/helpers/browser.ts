@@ -15,7 +15,12 @@ export async function openPage(
   browser: Browser,
   options: Parameters<Browser['newContext']>[0] = {}
 ): Promise<{ page: Page; errors: string[] }> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    // what serves pages without a server is tried by its own tests: everywhere else the server answers
+    serviceWorkers: 'block',
+    ...options
+  });
   const page = await context.newPage();
   const errors: string[] = [];
   page.on('pageerror', (e) => errors.push(e.message));

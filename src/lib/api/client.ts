@@ -25,7 +25,19 @@ export interface Sent<K extends RouteId> {
   readonly words?: Readonly<Record<string, string>>;
   readonly query?: Readonly<Record<string, string>>;
   readonly body?: BodyOf<K>;
+  /** By which the server knows the same request again, should it be sent twice. */
+  readonly key?: string;
 }
+
+const listeners = new Set<(reached: boolean) => void>();
+/** Calls a listener after every call, with whether the server answered. @returns ends that */
+export function onAnswer(listener: (reached: boolean) => void): () => void {
+  listeners.add(listener);
+  return () => void listeners.delete(listener);
+}
+const tell = (reached: boolean): void => {
+  for (const listener of listeners) listener(reached);
+};
 
 const UNREACHED = 'The server does not answer; the edit is kept here and sent again.';
 
@@ -41,11 +53,16 @@ export async function call<K extends RouteId>(id: K, sent: Sent<K> = {}): Promis
   try {
     const response = await fetch(path + query, {
       method,
-      headers:
-        body === undefined ? {} : { 'content-type': raw ? 'application/octet-stream' : 'application/json' },
+      headers: {
+        ...(body === undefined
+          ? {}
+          : { 'content-type': raw ? 'application/octet-stream' : 'application/json' }),
+        ...(sent.key === undefined ? {} : { 'idempotency-key': sent.key })
+      },
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body)
     });
     const value: unknown = await response.json().catch(() => null);
+    tell(true);
     if (response.ok) return { ok: true, value: value as AnswerOf<K> };
     const said = value as Partial<Refused> | null;
     return {
@@ -56,6 +73,7 @@ export async function call<K extends RouteId>(id: K, sent: Sent<K> = {}): Promis
       current: said?.current
     };
   } catch {
+    tell(false);
     return { ok: false, status: 0, message: UNREACHED, errors: [] };
   }
 }

@@ -207,9 +207,13 @@ export const ROUTES = {
     summary: 'Logs a run of a setup: what the meter showed.',
     body: {
       kind: 'json',
-      is: as<{ title: string; verdict?: string; readings: RunReading[]; details?: RunDetails }>(
-        runLoggedSchema
-      )
+      is: as<{
+        title: string;
+        verdict?: string;
+        readings: RunReading[];
+        details?: RunDetails;
+        heldAt?: string | null;
+      }>(runLoggedSchema)
     },
     answer: as<{ id: number }>({ type: 'object', required: ['id'], properties: { id: { type: 'integer' } } }),
     status: 201,

@@ -11,6 +11,7 @@ import { createSketched, listCrafts, markCraft } from './crafts.ts';
 import type { Db } from './db/open.ts';
 import { logIn, logOut, sessionState } from './guard/gate.ts';
 import { dataFault } from './db/store.ts';
+import { once } from './once.ts';
 import { created, found, idOf, invalid, notFound, type Outcome } from './outcome.ts';
 import {
   createMakersTable,
@@ -90,6 +91,15 @@ const runsOf = (craftId: number, query: URLSearchParams): { craftId: number } | 
   return setup === null ? { craftId } : { setupId: idOf(setup) };
 };
 
+/** What a request that may be sent twice names itself. */
+const keyOf = (event: RequestEvent): string | null => event.request.headers.get('idempotency-key');
+
+/** When something was, as it is told: never later than now, and now where nothing sensible is told. */
+function momentOf(told: string | null | undefined): string {
+  const at = told == null ? NaN : Date.parse(told);
+  return new Date(Number.isNaN(at) ? Date.now() : Math.min(at, Date.now())).toISOString();
+}
+
 const chosen = (query: URLSearchParams, name: string): boolean => query.get(name) === '1';
 
 /** What is done for each route of the interface. */
@@ -118,10 +128,16 @@ export const HANDLERS: Handlers = {
     const result = await compute('plan', body, shelfParts(db), getSettings(db).schools);
     return result.ok ? found(result.answer) : invalid(result.errors.errors);
   },
-  logRun: ({ db, id, body }) => {
+  logRun: ({ db, id, body, event }) => {
     const { title, verdict = '', details } = body;
     const run = { title, verdict, readings: body.readings.map(knownReading), details: knownDetails(details) };
-    return logRun(db, id, run, new Date().toISOString());
+    return once(
+      db,
+      'run',
+      keyOf(event),
+      () => logRun(db, id, run, momentOf(body.heldAt)),
+      (made) => found({ id: made })
+    );
   },
   listRuns: ({ db, id, query }) => found(listRuns(db, { ...runsOf(id, query), ...pageOf(query) })),
   readRun: ({ db, id }) => getRunWhole(db, id),
@@ -184,8 +200,14 @@ export const HANDLERS: Handlers = {
     const craft = query.get('craft');
     return found(listSetups(db, craft === null ? undefined : idOf(craft)));
   },
-  createSetup: ({ db, body }) =>
-    createSetup(db, body.craftId, body.document, undefined, body.changedFrom ?? null),
+  createSetup: ({ db, body, event }) =>
+    once(
+      db,
+      'setup',
+      keyOf(event),
+      () => createSetup(db, body.craftId, body.document, undefined, body.changedFrom ?? null),
+      (made) => getSetup(db, made)
+    ),
   readSetup: ({ db, id }) => getSetup(db, id),
   editSetup: ({ db, id, body, revision }) =>
     editSetup(
@@ -218,7 +240,14 @@ export const HANDLERS: Handlers = {
   unpinSetup: ({ db, id, revision }) => pinSetup(db, id, false, revision),
   openSetup: ({ db, id }) => openSetup(db, id),
   listParts: ({ db }) => found(listParts(db)),
-  createPart: ({ db, body }) => createPart(db, body),
+  createPart: ({ db, body, event }) =>
+    once(
+      db,
+      'part',
+      keyOf(event),
+      () => createPart(db, body),
+      (made) => getPart(db, made)
+    ),
   readPart: ({ db, id }) => getPart(db, id),
   editPart: ({ db, id, body, revision }) => editPart(db, id, body, revision),
   deletePart: ({ db, id, revision }) => markPart(db, id, true, revision),

@@ -6,6 +6,7 @@
   import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import { call } from '$lib/api/client';
+  import { forgetPages } from '$lib/ui/offline/install.svelte';
   import type { Settings } from '$lib/core/document/settings-schema';
 
   let { data } = $props();
@@ -35,8 +36,10 @@
 
   async function leave(everywhere: boolean): Promise<void> {
     const done = await call(everywhere ? 'logOutEverywhere' : 'logOut', {});
-    if (done.ok) location.assign('/login');
-    else problem = done.message;
+    if (done.ok) {
+      forgetPages();
+      location.assign('/login');
+    } else problem = done.message;
   }
 
   function setTheme(next: string): void {

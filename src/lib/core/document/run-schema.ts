@@ -89,7 +89,8 @@ export const runLoggedSchema = {
     title: { type: 'string', minLength: 1, maxLength: 120, title: 'title' },
     verdict: { type: 'string', maxLength: 400, title: 'verdict' },
     readings: { type: 'array', minItems: 1, maxItems: 500, title: 'readings', items: readingSchema },
-    details: runDetailsSchema
+    details: runDetailsSchema,
+    heldAt: words('when it was', 40)
   }
 } as const;
 

@@ -1,4 +1,5 @@
 import { call } from '../../api/client.ts';
+import { outbox } from '../offline/outbox.svelte.ts';
 import type { Measurement } from '../../core/calibration/schema.ts';
 import type { Learnt } from '../../core/change/learn-from.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
@@ -64,10 +65,13 @@ export class Keeping {
     const { drew, learnt } = this;
     const name = `${this.#from.document.name ?? 'Setup'}, ${trail.join(', ')}`.slice(0, 200);
     const document = { ...setup, ...(learnt ? { calibration: learnt.setup.calibration } : {}), name };
-    const done = await call('createSetup', {
-      body: { craftId: this.#craft.id, document, changedFrom: this.#from.id }
-    });
-    if (!done.ok) return { text: done.message, id: null };
+    const body = { craftId: this.#craft.id, document, changedFrom: this.#from.id };
+    const done = await outbox.send('createSetup', { body }, `The setup “${name}”`);
+    if (!done.ok)
+      return {
+        text: done.kept && drew ? `${done.message} Log what it drew then, too.` : done.message,
+        id: null
+      };
     const { id } = done.value;
     const made = `“${name}” is a setup of ${this.#craft.name} now`;
     if (!drew) return { text: `${made}.`, id };

@@ -3,6 +3,7 @@
   import { goto } from '$app/navigation';
   import { Select, Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
+  import { outbox } from '../offline/outbox.svelte.ts';
   import { axesOf, axisWords } from '../../core/search/axis-words.ts';
   import { COLUMNS, scoreOf } from '../../core/search/objectives.ts';
   import type { NearMiss } from '../../core/search/nearest.ts';
@@ -107,7 +108,11 @@
     const before = made[key];
     if (before !== undefined) return before;
     busy = true;
-    const done = await call('createSetup', { body: { craftId: craft.id, document } });
+    const done = await outbox.send(
+      'createSetup',
+      { body: { craftId: craft.id, document } },
+      `The setup “${document.name ?? 'found'}”`
+    );
     busy = false;
     if (!done.ok) {
       toast = { text: done.message };

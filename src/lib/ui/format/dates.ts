@@ -6,3 +6,6 @@ export function day(moment: string): string {
   const at = new Date(moment);
   return Number.isNaN(at.getTime()) ? moment : DAY.format(at);
 }
+
+/** This moment, as it is stored. */
+export const nowIso = (): string => new Date().toISOString();

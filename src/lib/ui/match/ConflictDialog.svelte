@@ -26,11 +26,14 @@
 
   let open = $state(true);
   let problem = $state('');
-  /** What the user picked; where nothing was, theirs for what both changed and mine for the rest. */
+  /** What the user picked; where nothing was, mine for what was changed here alone and theirs for the rest. */
   let touched = $state<Record<string, 'mine' | 'theirs'>>({});
   const picked = $derived(
     Object.fromEntries(
-      conflict.figures.map((f) => [f.path, touched[f.path] ?? (f.disputed ? 'theirs' : 'mine')])
+      conflict.figures.map((f) => [
+        f.path,
+        touched[f.path] ?? (f.disputed || f.onlyTheirs ? 'theirs' : 'mine')
+      ])
     )
   );
   const all = $derived(conflict.figures.map((f) => f.path));

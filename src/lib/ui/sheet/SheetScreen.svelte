@@ -50,6 +50,7 @@
   onMount(() => {
     address = location.host;
     ready = true;
+    void view.recover(stored);
   });
   // a page of paper is told of its size only by a style
   $effect(() => {

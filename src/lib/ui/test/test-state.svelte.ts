@@ -11,6 +11,8 @@ import { unitContextOf } from '../../core/testing/files/unit-context.ts';
 import type { Fault } from '../../core/testing/stand/faults.ts';
 import { askWorker } from '../../workers/client.ts';
 import { withDrag } from '../../core/testing/speed/with-drag.ts';
+import { nowIso } from '../format/dates.ts';
+import { outbox } from '../offline/outbox.svelte.ts';
 import { LiveRun } from './live-run.svelte.ts';
 import { lookAtRun, type LookedRun } from './look-at-run.ts';
 import { Meter } from './meter.svelte.ts';
@@ -196,22 +198,28 @@ export class TestState {
   /** Logs readings that were typed. */
   async type(readings: RunReading[], details: RunDetails): Promise<boolean> {
     const { stage } = this;
-    const logged = await call('logRun', {
-      id: this.stored.id,
-      body: {
-        title: stage?.title ?? 'readings',
-        readings,
-        details: {
-          ...details,
-          source: 'typed',
-          stage: stage?.id ?? null,
-          changes: stage ? [...stage.changes] : null
+    const title = stage?.title ?? 'readings';
+    const logged = await outbox.send(
+      'logRun',
+      {
+        id: this.stored.id,
+        body: {
+          title,
+          heldAt: nowIso(),
+          readings,
+          details: {
+            ...details,
+            source: 'typed',
+            stage: stage?.id ?? null,
+            changes: stage ? [...stage.changes] : null
+          }
         }
-      }
-    });
+      },
+      `The run “${title}” of ${this.stored.document.name ?? 'this setup'}`
+    );
     if (!logged.ok) {
       this.problem = [logged.message, ...logged.errors.map((e) => e.message)].join(' ');
-      return false;
+      return logged.kept === true;
     }
     await this.reload();
     await this.look(logged.value.id);
@@ -222,14 +230,20 @@ export class TestState {
   async pass(details: RunDetails): Promise<void> {
     const blank = { batteryVoltageV: null, batteryCurrentA: null, rpm: null, thrustN: null };
     const { stage } = this;
-    const logged = await call('logRun', {
-      id: this.stored.id,
-      body: {
-        title: stage?.title ?? 'a stage',
-        readings: [{ throttle: stage?.throttle ?? 1, speedMs: 0, ...blank }],
-        details: { ...details, source: 'typed', stage: stage?.id ?? null }
-      }
-    });
+    const title = stage?.title ?? 'a stage';
+    const logged = await outbox.send(
+      'logRun',
+      {
+        id: this.stored.id,
+        body: {
+          title,
+          heldAt: nowIso(),
+          readings: [{ throttle: stage?.throttle ?? 1, speedMs: 0, ...blank }],
+          details: { ...details, source: 'typed', stage: stage?.id ?? null }
+        }
+      },
+      `The run “${title}” of ${this.stored.document.name ?? 'this setup'}`
+    );
     this.problem = logged.ok ? '' : [logged.message, ...logged.errors.map((e) => e.message)].join(' ');
     if (!logged.ok) return;
     this.chosen = null;

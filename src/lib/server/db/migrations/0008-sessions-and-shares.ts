@@ -17,4 +17,12 @@ CREATE TABLE share (
   read_at TEXT
 ) STRICT;
 CREATE INDEX share_by_setup ON share (setup_id);
+
+-- what was made of a request that may be sent twice: the second time it is answered with the same
+CREATE TABLE sent (
+  key TEXT PRIMARY KEY,
+  kind TEXT NOT NULL CHECK (kind IN ('run', 'setup', 'part')),
+  row_id INTEGER NOT NULL,
+  at TEXT NOT NULL DEFAULT (strftime('%Y-%m-%dT%H:%M:%fZ', 'now'))
+) STRICT, WITHOUT ROWID;
 `;

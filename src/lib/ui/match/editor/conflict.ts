@@ -16,7 +16,12 @@ export interface Conflict {
   label: string;
   theirs: StoredSetup;
   /** Figures that differ, with those first that both changed. */
-  figures: (Difference & { disputed: boolean })[];
+  figures: (Difference & {
+    /** Whether both changed it. */
+    disputed: boolean;
+    /** Whether it was changed elsewhere alone: mine is what it was before then. */
+    onlyTheirs: boolean;
+  })[];
   /** Why the choice is asked: the server has a newer version, or this browser kept an edit that was never sent. */
   why: 'changed-elsewhere' | 'kept-here';
 }
@@ -46,6 +51,7 @@ export function collide(
   if (!ask && merged.conflicts.length === 0)
     return { kind: 'merged', document: merged.document, theirs: toldOf(merged.theirs) };
   const disputed = new Set(merged.conflicts.map((c) => c.path));
+  const onlyTheirs = new Set(merged.theirs);
   return {
     kind: 'choose',
     conflict: {
@@ -54,7 +60,7 @@ export function collide(
       theirs,
       figures: differing
         .filter((d) => !isSource(d.path))
-        .map((d) => ({ ...d, disputed: disputed.has(d.path) }))
+        .map((d) => ({ ...d, disputed: disputed.has(d.path), onlyTheirs: onlyTheirs.has(d.path) }))
         .sort((a, b) => Number(b.disputed) - Number(a.disputed)),
       why: ask ? 'kept-here' : 'changed-elsewhere'
     }
