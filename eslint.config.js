@@ -5,7 +5,17 @@ import globals from 'globals';
 import svelteConfig from './svelte.config.js';
 
 export default ts.config(
-  { ignores: ['build/', '.svelte-kit/', 'data/', 'node_modules/', 'docs/', 'src/service-worker.ts'] },
+  {
+    ignores: [
+      'build/',
+      'release/',
+      '.svelte-kit/',
+      'data/',
+      'node_modules/',
+      'docs/',
+      'src/service-worker.ts'
+    ]
+  },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,

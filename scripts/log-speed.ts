@@ -3,11 +3,9 @@ import { mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { quantile } from 'd3-array';
-import { MOST_IN_BLOCK } from '../src/lib/core/testing/record/block.ts';
 import { createSketched } from '../src/lib/server/crafts.ts';
 import { closeDatabase, openDatabase } from '../src/lib/server/db/open.ts';
-import { createRun } from '../src/lib/server/runs/runs.ts';
-import { appendSamples, endRun } from '../src/lib/server/runs/samples.ts';
+import { manyRuns } from './tools/many.ts';
 import { endServer, launchServer } from '../tests/helpers/server.ts';
 import { PLANE } from '../tests/helpers/setups.ts';
 
@@ -15,46 +13,13 @@ const RUNS = Number(process.argv[2] ?? 2000);
 const SAMPLES = Number(process.argv[3] ?? 2500);
 const ROUNDS = 30;
 
-/** A run of so many samples a tenth of a second apart, with seven channels. */
-function samplesFrom(from: number, count: number) {
-  const column = (of: (k: number) => number): Float64Array =>
-    Float64Array.from({ length: count }, (_, k) => of(from + k));
-  return {
-    seconds: column((k) => k / 10),
-    channels: {
-      throttle: column((k) => (k % 600 < 300 ? 0.5 : 1)),
-      batteryVoltageV: column((k) => 16 - k / 5000),
-      batteryCurrentA: column((k) => 20 + (k % 7)),
-      rpm: column((k) => 9000 + (k % 50)),
-      motorC: column((k) => 30 + k / 1000),
-      escC: column((k) => 35 + k / 2000),
-      packC: column((k) => 28 + k / 4000)
-    }
-  };
-}
-
 const folder = mkdtempSync(join(tmpdir(), 'iskarn-log-speed-'));
 const db = openDatabase(folder);
 const made = createSketched(db, { name: 'much flown', document: PLANE });
 if (!made.ok) throw new Error('no craft');
 const { id: setupId } = made.value;
 const began = performance.now();
-let last = 0;
-for (let run = 0; run < RUNS; run++) {
-  const heldAt = new Date(Date.UTC(2026, 0, 1) + 3_600_000 * run).toISOString();
-  last = createRun(db, {
-    setupId,
-    heldAt,
-    title: `run ${run + 1}`,
-    verdict: '',
-    readings: [],
-    state: 'live',
-    details: { source: 'file' }
-  });
-  for (let at = 0; at < SAMPLES; at += MOST_IN_BLOCK)
-    appendSamples(db, last, samplesFrom(at, Math.min(MOST_IN_BLOCK, SAMPLES - at)));
-  endRun(db, last, null);
-}
+const last = manyRuns(db, setupId, RUNS, SAMPLES);
 closeDatabase(db);
 console.log(
   `${RUNS} runs, ${((RUNS * SAMPLES) / 1e6).toFixed(1)} million samples stored in ${((performance.now() - began) / 1000).toFixed(0)} s, ${(statSync(join(folder, 'iskarn.db')).size / 1e6).toFixed(0)} MB`

@@ -17,7 +17,7 @@ export const testFiles = () => [...inFolder('src'), ...inFolder('tests')].sort()
 
 /** Tests that drive a browser, and those that need the built server. */
 const BROWSER = /^tests\/browser\//;
-const BUILT = /^tests\/integration\/(http|guard|asvs|hostile|fuzz|kill|start|data-folder)/;
+const BUILT = /^tests\/integration\/(http|guard|asvs|release|restore|hostile|fuzz|kill|start|data-folder)/;
 
 /** Whether a file of tests runs on the sources alone, without a built server or a browser. */
 export const isUnitTest = (file) => !BROWSER.test(file) && !BUILT.test(file);

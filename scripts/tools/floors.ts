@@ -71,7 +71,11 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
     holds: 'documents in, answers out',
     folders: ['lib/api', 'lib/server', 'lib/workers', 'hooks.server.ts']
   },
-  { name: 'rooms', holds: 'what a person sees', folders: ['lib/ui', 'routes', 'hooks.client.ts'] }
+  {
+    name: 'rooms',
+    holds: 'what a person sees',
+    folders: ['lib/ui', 'routes', 'hooks.client.ts', 'service-worker.ts']
+  }
 ];
 
 const root = join(import.meta.dirname, '..', '..');

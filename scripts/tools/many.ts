@@ -1,7 +1,11 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openDatabase, closeDatabase } from '../../src/lib/server/db/open.ts';
+import { MOST_IN_BLOCK } from '../../src/lib/core/testing/record/block.ts';
+import type { Samples } from '../../src/lib/core/testing/record/sample.ts';
+import { openDatabase, closeDatabase, type Db } from '../../src/lib/server/db/open.ts';
+import { createRun } from '../../src/lib/server/runs/runs.ts';
+import { appendSamples, endRun } from '../../src/lib/server/runs/samples.ts';
 import { seedDemo } from '../../src/lib/server/demo/seed.ts';
 import { randomSetups } from '../../tests/helpers/random-setup.ts';
 
@@ -35,4 +39,42 @@ export function manySetups(count: number, seed = 5): { folder: string; setupId: 
   })();
   closeDatabase(db);
   return { folder, setupId };
+}
+
+/** A run of so many samples a tenth of a second apart, with seven channels. */
+function samplesFrom(from: number, count: number): Samples {
+  const column = (of: (k: number) => number): Float64Array =>
+    Float64Array.from({ length: count }, (_, k) => of(from + k));
+  return {
+    seconds: column((k) => k / 10),
+    channels: {
+      throttle: column((k) => (k % 600 < 300 ? 0.5 : 1)),
+      batteryVoltageV: column((k) => 16 - k / 5000),
+      batteryCurrentA: column((k) => 20 + (k % 7)),
+      rpm: column((k) => 9000 + (k % 50)),
+      motorC: column((k) => 30 + k / 1000),
+      escC: column((k) => 35 + k / 2000),
+      packC: column((k) => 28 + k / 4000)
+    }
+  };
+}
+
+/** Logs many recorded runs of one setup. @returns the id of the last */
+export function manyRuns(db: Db, setupId: number, runs: number, samplesEach: number): number {
+  let last = 0;
+  for (let run = 0; run < runs; run++) {
+    last = createRun(db, {
+      setupId,
+      heldAt: new Date(Date.UTC(2026, 0, 1) + 3_600_000 * run).toISOString(),
+      title: `run ${run + 1}`,
+      verdict: '',
+      readings: [],
+      state: 'live',
+      details: { source: 'file' }
+    });
+    for (let at = 0; at < samplesEach; at += MOST_IN_BLOCK)
+      appendSamples(db, last, samplesFrom(at, Math.min(MOST_IN_BLOCK, samplesEach - at)));
+    endRun(db, last, null);
+  }
+  return last;
 }

@@ -5,6 +5,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
 import { compileEnv } from '../../scripts/ensure.mjs';
+import { setPassphrase } from '../../src/lib/server/guard/passphrase.ts';
 import { dataFolder, endServer, freePort, launchServer, root } from '../helpers/server.ts';
 
 const folders: string[] = [];
@@ -16,15 +17,20 @@ const folder = (): string => {
 };
 
 /** What a server says that cannot be had, and that it leaves with 2, without a stack, before it touches the data. */
-async function refusal(env: Record<string, string>): Promise<string> {
+async function refusal(env: Record<string, string>, passphrase = false): Promise<string> {
   const data = folder();
+  if (passphrase) await setPassphrase(data, 'grebe lantern orbit walnut');
   const server = await launchServer(data, { env });
   const code = await server.gone;
   const said = server.output();
   assert.equal(code, 2, said);
   assert.doesNotMatch(said, /open http/, 'it does not say that it can be opened');
   assert.doesNotMatch(said, /\n\s+at |Error:/, said);
-  assert.deepEqual(readdirSync(data), [], 'the data folder was not touched');
+  assert.deepEqual(
+    readdirSync(data),
+    passphrase ? ['passphrase.json'] : [],
+    'the data folder was not touched'
+  );
   return said;
 }
 
@@ -49,7 +55,8 @@ for (const port of ['0', '65536', '-1', '80a', 'five', '1e3', '5190.5', ' '])
 
 for (const host of ['203.0.113.7', 'no such host', '999.1.1.1'])
   test(`HOST "${host}" is a sentence`, async () => {
-    assert.match(await refusal({ HOST: host }), /HOST is “.*”, which is no address of this machine/);
+    assert.match(await refusal({ HOST: host }, true), /HOST is “.*”, which is no address of this machine/);
+    assert.match(await refusal({ HOST: host }), /no passphrase is set/);
   });
 
 test('“open” is said once the server listens, with the address it listens on', async () => {

@@ -12,8 +12,9 @@ const REFUSALS: Record<number, string> = {
   409: 'It was changed elsewhere meanwhile; what stands comes with the answer. Nothing was stored.',
   413: 'Too large; nothing was stored.',
   422: 'Figures that are not right; nothing was stored.',
-  429: 'Too much is being worked out at once; try again.',
-  503: 'The data cannot be used now; what is wrong is said.',
+  401: 'Not logged in, where a passphrase is set.',
+  429: 'Too many wrong answers; Retry-After says when to try again.',
+  503: 'Too much at once: Retry-After says when to try again. Or the data cannot be used now; what is wrong is said.',
   507: 'The disk is full; nothing was stored.'
 };
 
@@ -26,6 +27,7 @@ const json = (description: string, schema: object): Json => ({
 const refusalsOf = (route: Route): number[] =>
   [
     ...new Set<number>([
+      401,
       403,
       503,
       ...route.refuses,

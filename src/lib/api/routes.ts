@@ -164,7 +164,7 @@ export const ROUTES = {
     summary: 'Makes a backup, opens it and looks it through.',
     answer: as<KeptBackup & { counts: KeptCounts }>(named('CheckedBackup')),
     status: 201,
-    refuses: [429]
+    refuses: []
   }),
   lookAtBackup: route('lookAtBackup', {
     summary: 'A backup looked through, and what would be different if it took the place of the data.',
@@ -176,32 +176,32 @@ export const ROUTES = {
     summary: 'Puts a backup in the place of the data, which is kept as a backup itself first.',
     words: { name: 'name of a backup' },
     answer: as<BackupRestored>(named('BackupRestored')),
-    refuses: [404, 429]
+    refuses: [404]
   }),
   predict: route('predict', {
     summary: 'Predicts a setup at one or more points, and checks it.',
     body: { kind: 'text', is: as<object>(named('PredictRequest')) },
     answer: as<PredictAnswer>(named('PredictAnswer')),
-    refuses: [413, 429]
+    refuses: [413]
   }),
   calibrate: route('calibrate', {
     summary: 'Fits the unknowns of a setup to readings.',
     body: { kind: 'text', is: as<object>(named('CalibrateRequest')) },
     answer: as<CalibrateAnswer>(named('CalibrateAnswer')),
-    refuses: [413, 429]
+    refuses: [413]
   }),
   change: route('change', {
     summary:
       'What a change would do before it is bought: both ends, rules of thumb, what breaks, what mends it.',
     body: { kind: 'text', is: as<object>(named('ChangeRequest')) },
     answer: as<ChangeAnswer>(named('ChangeAnswer')),
-    refuses: [413, 429]
+    refuses: [413]
   }),
   plan: route('plan', {
     summary: 'A staged test of a setup or a change, and the stage that comes after what was logged.',
     body: { kind: 'text', is: as<object>(named('PlanRequest')) },
     answer: as<Plan>(named('Plan')),
-    refuses: [413, 429]
+    refuses: [413]
   }),
   logRun: route('logRun', {
     summary: 'Logs a run of a setup: what the meter showed.',
@@ -256,7 +256,7 @@ export const ROUTES = {
     body: { kind: 'json', is: as<RunBegun>(runBegunSchema) },
     answer: run,
     status: 201,
-    refuses: [404, 429]
+    refuses: [404]
   }),
   followRun: route('followRun', {
     summary: 'A run as it goes on: server-sent events, twenty samples a second.',
@@ -324,7 +324,7 @@ export const ROUTES = {
     summary: 'Every workable combination of a shelf for a brief, ranked; what the others break first.',
     body: { kind: 'text', is: as<object>(named('SearchRequest')) },
     answer: as<SearchAnswer>(named('SearchAnswer')),
-    refuses: [413, 429]
+    refuses: [413]
   }),
   listSearches: route('listSearches', {
     summary: 'Searches that are kept with a craft.',
@@ -402,7 +402,7 @@ export const ROUTES = {
     body: { kind: 'json', is: as<Brief>(briefSchema) },
     answer: setup,
     status: 201,
-    refuses: [429]
+    refuses: []
   }),
   readCraft: route('readCraft', {
     summary: 'A craft with its setups, as a file that can be imported.',
@@ -478,13 +478,13 @@ export const ROUTES = {
     summary:
       'The build sheet of a setup: parts, figures, wiring, settings, cautions, test, and the setup itself.',
     answer: as<BuildSheet>(named('BuildSheet')),
-    refuses: [404, 429]
+    refuses: [404]
   }),
   sheetMarkdown: route('sheetMarkdown', {
     summary: 'The build sheet of a setup as Markdown.',
     answer: as<never>({ type: 'string', format: 'binary' }),
     sendsFile: true,
-    refuses: [404, 429]
+    refuses: [404]
   }),
   undoSetup: action('undoSetup', 'Goes back to the revision this one was made from.'),
   redoSetup: action('redoSetup', 'Goes forward again.'),
@@ -683,7 +683,7 @@ export const ROUTES = {
     },
     body: { kind: 'bytes', is: as<Blob>({ type: 'string', format: 'binary' }), file: true },
     answer: as<ShelfImport>(named('ShelfImport')),
-    refuses: [413, 429]
+    refuses: [413]
   }),
   undoShelfImport: route('undoShelfImport', {
     summary: 'Takes an import of the shelf back.',
@@ -699,7 +699,7 @@ export const ROUTES = {
     query: { apply: '1 to do it' },
     body: { kind: 'text', is: as<string>({ type: 'object' }), file: true },
     answer: as<CraftImport>(named('CraftImport')),
-    refuses: [413, 429]
+    refuses: [413]
   }),
   undoCraftImport: route('undoCraftImport', {
     summary: 'Takes an import of a craft back.',

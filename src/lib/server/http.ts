@@ -10,10 +10,13 @@ const STATUS = {
   invalid: 422,
   'nothing-to-do': 409,
   stale: 409,
-  busy: 429,
+  busy: 503,
   'too-large': 413,
   forbidden: 403
 } as const;
+
+/** When what was too much at once may be asked again, s. */
+const RETRY_AFTER_S = '2';
 
 /** Largest body of one document, and of a file that is imported, bytes. */
 export const DOCUMENT_BYTES = 1_000_000;
@@ -36,7 +39,11 @@ export function respond<T>(outcome: Outcome<T>, status = 200): Response {
       errors,
       ...(outcome.code === 'stale' ? { current: outcome.current } : {})
     },
-    { status: STATUS[outcome.code] }
+    {
+      status: STATUS[outcome.code],
+      // whoever comes again in a moment is served
+      headers: outcome.code === 'busy' ? { 'retry-after': RETRY_AFTER_S } : {}
+    }
   );
 }
 

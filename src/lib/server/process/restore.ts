@@ -3,7 +3,7 @@
  * data. It works where the data itself can no longer be read, and not while a server has it open.
  */
 import Database from 'better-sqlite3';
-import { existsSync, renameSync } from 'node:fs';
+import { existsSync, renameSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { backupFile, copyNow, listBackups, putInPlace, verify, whatWouldChange } from '../backup/backups.ts';
 import { HOLDING_KINDS, type Counts, type KindDifference } from '../backup/holdings.ts';
@@ -34,7 +34,8 @@ function list(): void {
 
 /** Whether a server has the data open: then it cannot leave its log. */
 function inUse(file: string): boolean {
-  if (!existsSync(file)) return false;
+  // an empty file would become a new one under SQLite's hands
+  if (!existsSync(file) || statSync(file).size === 0) return false;
   const db = new Database(file, { timeout: 500 });
   try {
     db.pragma('journal_mode = WAL');
