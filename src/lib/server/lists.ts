@@ -83,6 +83,18 @@ export function listSetupRows(
   );
 }
 
+/** Names of the setups of a craft that have runs in its log, and of one more; in the order they were made. */
+export const loggedSetups = (db: Db, craftId: number, beside: number): { id: number; name: string }[] =>
+  db
+    .prepare(
+      `SELECT s.id, COALESCE(json_extract(r.document, '$.name'), 'Setup') AS name
+       FROM setup s JOIN setup_revision r ON r.id = s.current_revision_id
+       WHERE s.craft_id = ? AND s.deleted_at IS NULL
+         AND (s.id = ? OR EXISTS (SELECT 1 FROM run WHERE run.setup_id = s.id AND run.deleted_at IS NULL))
+       ORDER BY s.id`
+    )
+    .all(craftId, beside) as { id: number; name: string }[];
+
 /** How many setups a craft has. */
 export const countSetups = (db: Db, craftId: number): number =>
   db

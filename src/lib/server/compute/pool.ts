@@ -62,12 +62,15 @@ export async function compute<K extends keyof Tasks>(
   const workers = threads(filename);
   if (workers.queueSize >= QUEUE)
     throw new ComputeFailure('busy', 'Too much is being worked out at once; try again in a moment.');
+  // a signal of its own, let go of at once: one that waits for its time would hold every answer as long
+  const patience = new AbortController();
+  const timer = setTimeout(() => patience.abort(), longestMs(name));
   try {
-    return (await workers.run({ name, args }, { signal: AbortSignal.timeout(longestMs(name)) })) as Awaited<
-      ReturnType<Tasks[K]>
-    >;
+    return (await workers.run({ name, args }, { signal: patience.signal })) as Awaited<ReturnType<Tasks[K]>>;
   } catch (error) {
     throw failureOf(error, name) ?? error;
+  } finally {
+    clearTimeout(timer);
   }
 }
 

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
-import { countSetups, listSetupRows } from '$lib/server/lists';
+import { loggedSetups } from '$lib/server/lists';
 import { idOf } from '$lib/server/outcome';
 import { countRuns, listRuns } from '$lib/server/runs/runs';
 import { getSetup } from '$lib/server/setups';
@@ -20,10 +20,7 @@ export const load: PageServerLoad = ({ params }) => {
   return {
     craft: craft.value,
     setupId: stored.value.id,
-    setups: listSetupRows(db, craftId, stored.value.id, countSetups(db, craftId)).map(({ id, name }) => ({
-      id,
-      name
-    })),
+    setups: loggedSetups(db, craftId, stored.value.id),
     runs: listRuns(db, { craftId, most: FIRST }),
     total: countRuns(db, { craftId })
   };
