@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import type { KeptDifference } from '../../api/keeping.ts';
 import type { Db } from '../db/open.ts';
 
 /** What is counted of a data file, each with a query of id, name and content; rows in the trash do not count. */
@@ -36,16 +37,8 @@ export const countsOf = (db: Db): Counts =>
     HOLDING_KINDS.map((kind) => [kind, db.prepare(`SELECT count(*) FROM (${KINDS[kind]})`).pluck().get()])
   ) as Counts;
 
-/** What of one kind would come, go or change, by name: at most so many names each, with how many there are in all. */
-export interface KindDifference {
-  readonly kind: HoldingKind;
-  readonly comes: readonly string[];
-  readonly goes: readonly string[];
-  readonly changes: readonly string[];
-  readonly came: number;
-  readonly went: number;
-  readonly changed: number;
-}
+/** At most so many names of each list, with how many there are in all. */
+export type KindDifference = KeptDifference;
 
 /** Most names of one list. */
 const MOST_NAMES = 12;

@@ -195,28 +195,26 @@ export class TestState {
     if (made) this.planned = made;
   }
 
-  /** Logs readings that were typed. */
-  async type(readings: RunReading[], details: RunDetails): Promise<boolean> {
-    const { stage } = this;
-    const title = stage?.title ?? 'readings';
-    const logged = await outbox.send(
+  /** Logs a run; where the server is out of reach it is kept on this device and sent later. */
+  #log(title: string, readings: RunReading[], details: RunDetails) {
+    return outbox.send(
       'logRun',
       {
         id: this.stored.id,
-        body: {
-          title,
-          heldAt: nowIso(),
-          readings,
-          details: {
-            ...details,
-            source: 'typed',
-            stage: stage?.id ?? null,
-            changes: stage ? [...stage.changes] : null
-          }
-        }
+        body: { title, heldAt: nowIso(), readings, details: { ...details, source: 'typed' } }
       },
       `The run “${title}” of ${this.stored.document.name ?? 'this setup'}`
     );
+  }
+
+  /** Logs readings that were typed. */
+  async type(readings: RunReading[], details: RunDetails): Promise<boolean> {
+    const { stage } = this;
+    const logged = await this.#log(stage?.title ?? 'readings', readings, {
+      ...details,
+      stage: stage?.id ?? null,
+      changes: stage ? [...stage.changes] : null
+    });
     if (!logged.ok) {
       this.problem = [logged.message, ...logged.errors.map((e) => e.message)].join(' ');
       return logged.kept === true;
@@ -230,19 +228,10 @@ export class TestState {
   async pass(details: RunDetails): Promise<void> {
     const blank = { batteryVoltageV: null, batteryCurrentA: null, rpm: null, thrustN: null };
     const { stage } = this;
-    const title = stage?.title ?? 'a stage';
-    const logged = await outbox.send(
-      'logRun',
-      {
-        id: this.stored.id,
-        body: {
-          title,
-          heldAt: nowIso(),
-          readings: [{ throttle: stage?.throttle ?? 1, speedMs: 0, ...blank }],
-          details: { ...details, source: 'typed', stage: stage?.id ?? null }
-        }
-      },
-      `The run “${title}” of ${this.stored.document.name ?? 'this setup'}`
+    const logged = await this.#log(
+      stage?.title ?? 'a stage',
+      [{ throttle: stage?.throttle ?? 1, speedMs: 0, ...blank }],
+      { ...details, stage: stage?.id ?? null }
     );
     this.problem = logged.ok ? '' : [logged.message, ...logged.errors.map((e) => e.message)].join(' ');
     if (!logged.ok) return;
