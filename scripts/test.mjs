@@ -26,7 +26,12 @@ function examine() {
   run('npx', ['tsc', '-p', 'tsconfig.worker.json']);
 }
 
-if (words.length === 0) await ensurePackagesWhile(examine);
+if (words.length === 0)
+  await ensurePackagesWhile(() => {
+    examine();
+    // nothing that is compiled is needed to build: it is ready when the driver is
+    ensureBuild();
+  });
 else ensurePackages();
 if (!words.includes('--unit')) ensureBuild();
 else run('npx', ['svelte-kit', 'sync']);

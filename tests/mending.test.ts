@@ -13,7 +13,7 @@ import { applied } from './helpers/applied.ts';
 import { briefs } from './helpers/briefs.ts';
 
 /** How many setups are put right, and how many briefs are sketched; 300 and 200 take a quarter of an hour. */
-const SETUPS = Number(process.env.ISKARN_MEND_SETUPS ?? 8);
+const SETUPS = Number(process.env.ISKARN_MEND_SETUPS ?? 6);
 const BRIEFS = Number(process.env.ISKARN_MEND_BRIEFS ?? 14);
 const SEED = Number(process.env.ISKARN_MEND_SEED ?? 5);
 const MOST_PRESSES = 3;

@@ -10,7 +10,7 @@ import { applied } from './helpers/applied.ts';
 import { failingSetups } from './helpers/failing-setups.ts';
 
 /** How many failing setups are put right; the whole list takes some minutes. */
-const COUNT = Number(process.env.ISKARN_REMEDY_SETUPS ?? 50);
+const COUNT = Number(process.env.ISKARN_REMEDY_SETUPS ?? 36);
 const SEED = Number(process.env.ISKARN_REMEDY_SEED ?? 11);
 
 const overIn = (checks: readonly CheckResult[]): Set<string> =>

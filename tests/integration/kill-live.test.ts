@@ -8,7 +8,7 @@ import { seededRandom } from '../../src/lib/core/numeric/random.ts';
 import { dataFolder, endServer, launchServer } from '../helpers/server.ts';
 
 /** A few; ISKARN_LIVE_KILLS=20 does as many as one likes. */
-const KILLS = Number(process.env.ISKARN_LIVE_KILLS ?? 3);
+const KILLS = Number(process.env.ISKARN_LIVE_KILLS ?? 2);
 
 /** Reads the events of a run until the line breaks; the newest second that was seen. */
 async function follow(address: string, id: number, seen: { seconds: number }): Promise<void> {
