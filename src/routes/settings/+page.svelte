@@ -1,6 +1,7 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import { Radio, Select } from 'flowbite-svelte';
+  import { onMount } from 'svelte';
   import { MARGINS, type MarginName } from '$lib/core/document/schools';
   import { displayUnit, QUANTITIES, type QuantityName } from '$lib/core/units/quantity';
   import { show } from '$lib/core/units/show';
@@ -34,6 +35,12 @@
     await invalidateAll();
   }
 
+  /** Whether there is anything to log out of. */
+  let needed = $state(false);
+  onMount(async () => {
+    const session = await call('readSession');
+    needed = session.ok && session.value.needed;
+  });
   async function leave(everywhere: boolean): Promise<void> {
     const done = await call(everywhere ? 'logOutEverywhere' : 'logOut', {});
     if (done.ok) {
@@ -64,7 +71,7 @@
       href="/settings/keeping"
       data-testid="to-keeping">backups and trash</a
     >
-    {#if data.session.needed}
+    {#if needed}
       <button class="press text-sm underline" data-testid="log-out" onclick={() => void leave(false)}
         >log out</button
       >

@@ -4,6 +4,9 @@ import { motorJointsOf, plugsOf } from '../model/plugs.ts';
 import type { Situation } from '../situation/situation.ts';
 import { showRound, showUnit } from '../units/show.ts';
 
+/** Lead within an adapter, kg: some centimetres of it. Common practice, no source. */
+const ADAPTER_LEAD_KG = 0.003;
+
 /** A joint that can be parted: what is there, what would do, and what it loses. */
 export interface Joint {
   readonly id: 'pack-plug' | 'esc-plug' | 'motor-joint';
@@ -58,6 +61,10 @@ function plug(
   };
 }
 
+/** Mass of an adapter: one half of a pair of either kind, and a little lead. */
+const adapterGrams = (a: ConnectorFamily, b: ConnectorFamily): string =>
+  showUnit(1000 * ((a.pairKg + b.pairKg) / 2 + ADAPTER_LEAD_KG), 'g', 2);
+
 /** What to do about the ends of the motor leads. */
 function jointWords({ motor, esc, unlike }: ReturnType<typeof motorJointsOf>): string {
   const bullets = [motor, esc].find((j) => j && j.id !== 'soldered');
@@ -83,8 +90,8 @@ export function jointsOf(s: Situation): Joint[] {
     pack && esc && n === 1
       ? unlike
         ? adapter
-          ? ' The adapter to the ESC’s kind is a second pair: as much again is lost.'
-          : ' The ESC has another kind: solder one of them anew, or put an adapter between.'
+          ? ` The adapter to the ESC’s kind is a second pair: as much again is lost, and it weighs some ${adapterGrams(pack, esc)}.`
+          : ` The ESC has another kind: solder one of them anew, or put an adapter between, which loses as much again and weighs some ${adapterGrams(pack, esc)}.`
         : ' The ESC has the same kind.'
       : n === 1
         ? ' The ESC must have the same kind.'

@@ -55,7 +55,7 @@ export function sheetSettings(s: Situation): SheetSetting[] {
       ? 'on: it folds the blades'
       : s.kind === 'fixed-wing' && p.kind === 'propeller'
         ? 'off, unless the propeller folds or touches the ground'
-        : s.kind === 'boat'
+        : s.kind !== 'multirotor'
           ? 'off'
           : 'as the flight controller’s maker says'
   );
