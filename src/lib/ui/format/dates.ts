@@ -9,3 +9,7 @@ export function day(moment: string): string {
 
 /** This moment, as it is stored. */
 export const nowIso = (): string => new Date().toISOString();
+
+/** A moment by the reader's own clock: 12 Nov 2026, 14:05. Only in the browser: a server has another clock. */
+export const byClock = (moment: string): string =>
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(moment));

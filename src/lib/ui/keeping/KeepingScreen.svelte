@@ -5,7 +5,7 @@
   import { call } from '../../api/client.ts';
   import type { BackupLook, Keeping, KeptCounts, KeptDifference, TrashItem } from '../../api/keeping.ts';
   import AppHeader from '../AppHeader.svelte';
-  import { day } from '../format/dates.ts';
+  import { byClock, day } from '../format/dates.ts';
   import ArchivePanel from './ArchivePanel.svelte';
 
   /** What is kept against loss: backups and what each would put back, one file of everything, and what was deleted. */
@@ -37,7 +37,7 @@
       .filter(([, n]) => n > 0)
       .map(([kind, n]) => `${n} ${kind}`)
       .join(', ') || 'nothing';
-  const time = (at: string): string => `${day(at)}, ${at.slice(11, 16)} UTC`;
+  const time = (at: string): string => (ready ? byClock(at) : `${day(at)}, ${at.slice(11, 16)} UTC`);
 
   async function work<T>(
     what: string,
