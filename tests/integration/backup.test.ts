@@ -2,6 +2,7 @@
 import assert from 'node:assert/strict';
 import Database from 'better-sqlite3';
 import {
+  chmodSync,
   closeSync,
   existsSync,
   mkdirSync,
@@ -447,4 +448,15 @@ test('what was deleted lies in the trash for thirty days with its name, comes ba
   assert.deepEqual(db.pragma('foreign_key_check'), []);
   assert.equal(db.pragma('integrity_check', { simple: true }), 'ok');
   assert.ok(existsSync(join(folders[0])));
+});
+
+test('data that an earlier version left readable for others is its owner’s alone once it is opened', () => {
+  const { db, at } = demo();
+  closeDatabase(db);
+  chmodSync(at, 0o755);
+  chmodSync(join(at, 'iskarn.db'), 0o644);
+  const again = openDatabase(at);
+  open.push(again);
+  assert.equal(statSync(at).mode & 0o777, 0o700);
+  assert.equal(statSync(join(at, 'iskarn.db')).mode & 0o777, 0o600);
 });

@@ -101,3 +101,34 @@ test('a name that is none, no backups, and a backup that is damaged itself are t
   assert.ok(!/\n\s+at /.test(refused.said), 'no stack');
   assert.equal(await setupsOf(data), 17);
 });
+
+test('a backup that was made while a run was recorded: put in place the run has ended, and nothing waits for it', async () => {
+  const data = dataFolder();
+  folders.push(data);
+  const server = await launchServer(data, { env: { ISKARN_DEMO: '1' } });
+  await server.up();
+  const ask = async (
+    path: string,
+    body?: object
+  ): Promise<{ status: number; value: Record<string, unknown> }> => {
+    const answer = await fetch(`${server.address}/api/v1/${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body ?? {})
+    });
+    return { status: answer.status, value: (await answer.json()) as Record<string, unknown> };
+  };
+  const begun = await ask('setups/1/live', { title: 'goes on', source: 'serial' });
+  assert.equal(begun.status, 201, JSON.stringify(begun.value));
+  const { value: backup } = await ask('backups');
+  const name = String(backup.name);
+  assert.equal((await ask(`backups/${name}/restore`)).status, 503, 'not while it is recorded');
+  await ask(`runs/${String(begun.value.id)}/stop`);
+  assert.equal((await ask(`backups/${name}/restore`)).status, 200);
+  assert.equal(
+    (await ask(`backups/${name}/restore`)).status,
+    200,
+    'nothing is being recorded in what was restored'
+  );
+  await endServer(server);
+});

@@ -101,18 +101,22 @@ function unpack(zip: Uint8Array): { ok: true; value: Unpacked } | { ok: false; f
   const unread = (why: string) => ({ ok: false as const, fault: issue('', 'archive-unread', { why }) });
   const wanted = new Set(['archive.json', ...Object.keys(TABLES).map(rowsFile)]);
   let all = 0;
+  let tooLarge: string | null = null;
   let files: Record<string, Uint8Array>;
   try {
     files = unzipSync(zip, {
       filter: ({ name, originalSize }) => {
         if (!wanted.has(name) && !/^samples\/run-\d{1,15}\.csv$/.test(name)) return false;
         all += originalSize;
-        return originalSize <= LARGEST_FILE && all <= LARGEST_ALL;
+        if (originalSize > LARGEST_FILE) tooLarge = name;
+        return tooLarge === null && all <= LARGEST_ALL;
       }
     });
   } catch {
     return unread('it is no zip file, or it is damaged');
   }
+  if (tooLarge !== null)
+    return unread(`${tooLarge as string} would unpack to more than ${LARGEST_FILE / 1e6} MB`);
   if (all > LARGEST_ALL) return unread(`it would unpack to more than ${LARGEST_ALL / 1e6} MB`);
   if (!Object.hasOwn(files, 'archive.json')) return unread('it holds no archive.json');
   const about = parseJson(strFromU8(files['archive.json']), DOCUMENT_LIMITS);

@@ -2,6 +2,7 @@ import type { BackupRestored, Keeping } from '../../api/keeping.ts';
 import { dataFault, exchangeStore, folderOf, store } from '../db/store.ts';
 import type { Db } from '../db/open.ts';
 import { transaction } from '../db/transaction.ts';
+import { endAbandoned } from '../runs/samples.ts';
 import { created, found, notFound, refused, type Outcome } from '../outcome.ts';
 import {
   backupFile,
@@ -134,5 +135,7 @@ export function restoreBackup(db: Db, name: string): Outcome<BackupRestored> {
   const here = stayingWith(db);
   exchangeStore((folder) => putInPlace(folder, file));
   here(store());
+  // a run that was being recorded when the backup was made is not going on now
+  endAbandoned(store());
   return found({ restored: name, keptAs: kept.name, holds: countsOf(store()) });
 }

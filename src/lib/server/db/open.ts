@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3';
-import { mkdirSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { inspectFolder, markFolder, DATA_FILE } from './data-file.ts';
 import { damaged, DataFault, faultOf } from './data-fault.ts';
@@ -58,10 +58,21 @@ export function openData(folder: string, beforeUpdate?: (db: Db) => void): Opene
     // from here on the file's own head says whose it is and that a log belongs to it, should it be copied alone
     db.pragma('wal_checkpoint(TRUNCATE)');
     markFolder(folder);
+    keepToOwner(folder, file);
     return { db, isNew };
   } catch (error) {
     db?.close();
     throw faultOf(error, file) ?? error;
+  }
+}
+
+/** Data that an earlier version left readable for others is its owner's alone from now on; where that cannot be done it stays. */
+function keepToOwner(folder: string, file: string): void {
+  try {
+    chmodSync(folder, 0o700);
+    for (const beside of ['', '-wal', '-shm']) if (existsSync(file + beside)) chmodSync(file + beside, 0o600);
+  } catch {
+    // another user's folder, or a disk that knows no owners
   }
 }
 
