@@ -3,3 +3,5 @@ export function compileEnv(
   execPath?: string,
   exists?: (path: string) => boolean
 ): { npm_config_build_from_source: string; npm_config_nodedir?: string };
+/** Builds the application where its sources are newer than what was built. */
+export function ensureBuild(): void;

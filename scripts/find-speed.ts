@@ -6,7 +6,7 @@
 import { median } from 'd3-array';
 import { launch, openPage, ready } from '../tests/helpers/browser.ts';
 import { startServer } from '../tests/helpers/server.ts';
-import { MILLION, searched } from './bench-inputs.ts';
+import { MILLION, searched } from './bench/inputs.ts';
 
 const server = await startServer();
 const send = async (method: string, path: string, body?: object): Promise<unknown> =>

@@ -1,15 +1,5 @@
-import type { ClientInit, HandleClientError } from '@sveltejs/kit';
+import type { HandleClientError } from '@sveltejs/kit';
 import { isNoAnswer, NO_ANSWER } from '$lib/ui/no-answer';
-
-/** Longest wait for a first frame, ms: a page in the background has none. */
-const LONGEST_MS = 300;
-
-/** The page is painted as the server made it before its script takes over. */
-export const init: ClientInit = () =>
-  new Promise<void>((resolve) => {
-    requestAnimationFrame(() => setTimeout(resolve));
-    setTimeout(resolve, LONGEST_MS);
-  });
 
 /** A room that cannot be fetched is told from one that is broken. */
 export const handleError: HandleClientError = ({ error, event, message }) => {

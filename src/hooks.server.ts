@@ -1,5 +1,6 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building, version } from '$app/environment';
+import { VERSION_HEADER } from '$lib/api/paths';
 import { keepBackups } from '$lib/server/backup/keeping';
 import { warmPool } from '$lib/server/compute/pool';
 import { endAbandoned } from '$lib/server/runs/samples';
@@ -10,8 +11,11 @@ import { passphraseSetAt } from '$lib/server/guard/passphrase';
 import { faultPage } from '$lib/server/guard/fault-page';
 import { secure } from '$lib/server/guard/headers';
 import { allowedHosts, strangeHost, strangeOrigin } from '$lib/server/guard/hosts';
+import { afterPaint } from '$lib/server/after-paint';
 import { emptyTrash } from '$lib/server/trash';
 import { sentence } from '$lib/server/http';
+
+const DAY_MS = 86_400_000;
 
 /** The database opens when the server starts, not at the first request: what is wrong with it is said at once. */
 export const init: ServerInit = () => {
@@ -21,16 +25,18 @@ export const init: ServerInit = () => {
     emptyTrash(store());
   }
   keepBackups();
+  // a server that runs for months lets go what lay in the trash for its time, too
+  setInterval(() => {
+    if (!dataFault()) emptyTrash(store());
+  }, DAY_MS).unref();
   // the first who asks does not wait for a cold start of the computing threads
   void warmPool();
   process.once('exit', closeStore);
 };
 
-/**
- * Styles and fonts are wanted for the first paint, scripts only after it: fetched and parsed before, they would hold it up.
- */
-const preload = ({ type }: { type: 'font' | 'css' | 'js' | 'asset' }): boolean =>
-  type === 'css' || type === 'font';
+/** Styles and the letters of nearly every page are wanted for the first paint, scripts and rare letters after it. */
+const preload = ({ type, path }: { type: 'font' | 'css' | 'js' | 'asset'; path: string }): boolean =>
+  type === 'css' || (type === 'font' && !path.includes('-latin-ext-'));
 
 const isApi = (path: string): boolean => path.startsWith('/api/');
 
@@ -64,9 +70,11 @@ export const handle: Handle = async ({ event, resolve }) => {
     if (!mayPass(event)) return secure(notLoggedIn(url));
   }
   event.locals.guest = url.pathname === '/login' || url.pathname.startsWith('/shared/');
-  const response = secure(await resolve(event, { preload }));
+  const response = secure(
+    await resolve(event, { preload, transformPageChunk: ({ html }) => afterPaint(html) })
+  );
   // the worker that serves pages where no server is in reach keeps what its own version made, nothing else
-  response.headers.set('x-iskarn-version', version);
+  response.headers.set(VERSION_HEADER, version);
   return response;
 };
 

@@ -12,6 +12,7 @@ import { ExpirationPlugin } from 'workbox-expiration';
 import { precacheAndRoute } from 'workbox-precaching';
 import { registerRoute, setCatchHandler } from 'workbox-routing';
 import { CacheFirst, NetworkFirst } from 'workbox-strategies';
+import { VERSION_HEADER } from './lib/api/paths.ts';
 import { OFFLINE_PAGE, type ToWorker } from './lib/ui/offline/offline-page.ts';
 
 declare const self: ServiceWorkerGlobalScope;
@@ -37,7 +38,7 @@ precacheAndRoute([
 
 /** Only what this version's server made, whole and for somebody who is logged in. */
 const ofThisVersion = (response: Response): boolean =>
-  response.status === 200 && !response.redirected && response.headers.get('x-iskarn-version') === version;
+  response.status === 200 && !response.redirected && response.headers.get(VERSION_HEADER) === version;
 const own = {
   cacheWillUpdate: ({ response }: { response: Response }) =>
     Promise.resolve(ofThisVersion(response) ? response : null)

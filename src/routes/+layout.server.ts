@@ -1,9 +1,13 @@
+import { version } from '$app/environment';
 import { store } from '$lib/server/db/store';
 import { getSettings } from '$lib/server/settings';
 import { lastOpened } from '$lib/server/setups';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = ({ locals }) => ({
+export const load: LayoutServerLoad = ({ locals, url }) => ({
+  // asked with every room, so that a page never draws what another version of the program made
+  version,
+  path: url.pathname,
   settings: getSettings(store()),
   guest: locals.guest === true,
   // whoever is not logged in is not told what is worked on here

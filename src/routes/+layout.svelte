@@ -3,6 +3,7 @@
   import { ThemeProvider, type ThemeConfig } from 'flowbite-svelte';
   import { version } from '$app/environment';
   import { beforeNavigate } from '$app/navigation';
+  import { page } from '$app/state';
   import { onMount } from 'svelte';
   import { serveOffline } from '$lib/ui/offline/install.svelte';
   import OfflineBar from '$lib/ui/offline/OfflineBar.svelte';
@@ -30,7 +31,7 @@
 
   onMount(() => {
     if (data.guest) return;
-    const ends = [followReach(), outbox.begin()];
+    const ends = [followReach(version), outbox.begin()];
     // what is wanted by the pond is fetched after what is wanted now
     const idle = setTimeout(() => void serveOffline(version), 1500);
     return () => {
@@ -38,14 +39,38 @@
       for (const end of ends) end();
     };
   });
-  // without a server a room is opened as this device kept it: whole, not by its data alone
+  /** Whether what is to be drawn was made by another version of the program than this page is. */
+  const foreign = $derived(data.version !== version);
+  const RELOADED = 'iskarn-reloaded-for';
+  $effect(() => {
+    if (!foreign || sessionStorage.getItem(RELOADED) === data.version) return;
+    sessionStorage.setItem(RELOADED, data.version);
+    location.reload();
+  });
+  // without a server, or with one of another version, a room is opened whole, not by its data alone
   beforeNavigate((navigation) => {
-    if (reach.server || navigation.willUnload || navigation.type === 'leave' || !navigation.to) return;
+    if (
+      (reach.server && reach.otherVersion === null) ||
+      navigation.willUnload ||
+      navigation.type === 'leave' ||
+      !navigation.to
+    )
+      return;
     if (navigation.to.url.pathname === navigation.from?.url.pathname) return;
     navigation.cancel();
     location.assign(navigation.to.url);
   });
 </script>
 
-<ThemeProvider {theme}>{@render children()}</ThemeProvider>
+<ThemeProvider {theme}>
+  {#if foreign}
+    <main class="mx-auto max-w-xl px-4 py-16" data-testid="other-version">
+      <h1 class="text-xl font-bold">Iskarn was renewed</h1>
+      <p>
+        The server runs another version than this page; what you did is kept.
+        <a class="text-cold underline" href={page.url.pathname} data-sveltekit-reload>Load the page anew</a>.
+      </p>
+    </main>
+  {:else}{@render children()}{/if}
+</ThemeProvider>
 {#if !data.guest}<OfflineBar />{/if}

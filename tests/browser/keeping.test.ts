@@ -344,34 +344,48 @@ test('a new part has no figure that nobody gave: a label is read on leaving, and
   await page.context().close();
 });
 
-test('a part changed in two windows: keep mine or take theirs', async () => {
+test('a part changed in two windows: what one alone changed is kept of both, one figure of both is chosen', async () => {
   const { page } = await openPage(stage.browser);
   await page.goto(`${stage.server.address}/shelf`);
   await ready(page);
-  await page.getByRole('button', { name: 'Rush 2212-920', exact: true }).click();
-  const parts = (await (await fetch(`${stage.server.address}/api/v1/parts`)).json()) as {
-    id: number;
-    name: string;
-    revision: number;
-  }[];
-  const part = parts.find((p) => p.name === 'Rush 2212-920');
-  assert.ok(part);
-  const elsewhere = await fetch(`${stage.server.address}/api/v1/parts/${part.id}`, {
-    method: 'PUT',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ ...part, note: 'from elsewhere' })
-  });
-  assert.equal(elsewhere.status, 200);
-  await page.getByTestId('part.massKg').fill('57');
-  await page.getByTestId('part.massKg').press('Enter');
-  await page.getByTestId('part-save').click();
-  await expect(page.getByTestId('part-problem')).toContainText('changed elsewhere');
-  await page.getByTestId('part-mine').click();
-  await expect(page.getByTestId('part-save')).toHaveCount(0);
-  const now = (await (await fetch(`${stage.server.address}/api/v1/parts/${part.id}`)).json()) as {
-    document: { massKg: number };
+  type Part = { id: number; name: string; note: string; document: { massKg: number } };
+  const address = `${stage.server.address}/api/v1/parts`;
+  const part = async (): Promise<Part> => {
+    const found = ((await (await fetch(address)).json()) as Part[]).find((p) => p.name === 'Rush 2212-920');
+    assert.ok(found);
+    return found;
   };
-  assert.equal(now.document.massKg, 0.057);
+  for (const [grams, note, choice] of [
+    [57, 'from elsewhere', null],
+    [58, 'once more', 'part-mine'],
+    [59, 'a third time', 'part-theirs']
+  ] as const) {
+    await page.getByRole('button', { name: 'Rush 2212-920', exact: true }).click();
+    const now = await part();
+    const elsewhere = await fetch(`${address}/${now.id}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        ...now,
+        note,
+        document: choice ? { ...now.document, massKg: 0.05 } : now.document
+      })
+    });
+    assert.equal(elsewhere.status, 200);
+    await page.getByTestId('part.massKg').fill(String(grams));
+    await page.getByTestId('part.massKg').press('Tab');
+    await page.getByTestId('part-save').click();
+    if (choice) {
+      await expect(page.getByTestId('part-conflict')).toBeVisible();
+      await page.getByTestId(choice).click();
+    }
+    await expect(page.getByTestId('part-save')).toHaveCount(0);
+    await expect
+      .poll(async () => (await part()).document.massKg)
+      .toBe(choice === 'part-theirs' ? 0.05 : grams / 1000);
+    assert.equal((await part()).note, note);
+    await expect(page.getByTestId('offline-bar')).toHaveCount(0);
+  }
   await page.context().close();
 });
 

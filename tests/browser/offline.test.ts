@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { rmSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import type { Browser, Page } from '@playwright/test';
-import type { StoredRun, StoredSetup } from '../../src/lib/core/document/stored.ts';
+import type { StoredPart, StoredRun, StoredSetup } from '../../src/lib/core/document/stored.ts';
 import { expect, launch, openPage, ready, saved } from '../helpers/browser.ts';
 import { dataFolder, endServer, freePort, launchServer, type Launched } from '../helpers/server.ts';
 
@@ -51,7 +51,7 @@ async function prepared(): Promise<Page> {
   await page.goto(`${address()}/match/1`);
   await ready(page);
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null, null, { timeout: 60_000 });
-  for (const path of ['/test/1', '/sheet/1', '/find/1', '/change/1', '/shelf', '/']) {
+  for (const path of ['/match/1', '/test/1', '/sheet/1', '/find/1', '/change/1', '/shelf', '/']) {
     await page.goto(address() + path);
     await page.waitForTimeout(300);
   }
@@ -138,5 +138,77 @@ test('twice: the server goes, rooms open from the device, an edit and a run are 
     assert.equal(run.readings[0].batteryCurrentA, amps);
     await expect(page.getByTestId('offline-bar')).toHaveCount(0);
   }
+  await page.close();
+});
+
+const parts = async (): Promise<StoredPart[]> =>
+  (await (await fetch(`${address()}/api/v1/parts`)).json()) as StoredPart[];
+const partNamed = async (name: string): Promise<StoredPart | undefined> =>
+  (await parts()).find((p) => p.name === name);
+const massOf = (p: StoredPart | undefined): number | undefined =>
+  (p?.document as { massKg?: number } | undefined)?.massKg;
+/** Changes a part as another device does. */
+async function partElsewhere(name: string, change: (part: StoredPart) => Partial<StoredPart>): Promise<void> {
+  const part = await partNamed(name);
+  assert.ok(part, name);
+  const answer = await fetch(`${address()}/api/v1/parts/${part.id}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ ...part, ...change(part) })
+  });
+  assert.equal(answer.status, 200);
+}
+async function changeMass(page: Page, name: string, grams: string): Promise<void> {
+  await page.getByRole('button', { name, exact: true }).click();
+  await page.getByTestId('part.massKg').fill(grams);
+  await page.getByTestId('part.massKg').press('Tab');
+  await page.getByTestId('part-save').click();
+  await expect(page.getByTestId('part-save')).toHaveCount(0);
+}
+
+test('the shelf without a server: parts changed twice, a new one, one taken off; merged by figure when it is back', async () => {
+  const page = await prepared();
+  const [first, second, third] = (await parts()).filter((p) => p.kind === 'motor').map((p) => p.name);
+  await endServer(server);
+  await page.context().setOffline(true);
+  await page.goto(`${address()}/shelf`);
+  await changeMass(page, first, '61');
+  await changeMass(page, first, '62');
+  await changeMass(page, second, '71');
+  await expect(page.getByTestId(`waits-${first}`)).toBeVisible();
+  await page.getByTestId('new-part').click();
+  await page.getByTestId('part-name').fill('Pond 2216');
+  await page.getByTestId('part-label').fill('900KV 106g');
+  await page.getByTestId('part-save').click();
+  await expect(page.getByTestId('waits-Pond 2216')).toBeVisible();
+  await changeMass(page, 'Pond 2216', '107');
+  await page.getByRole('button', { name: `delete ${third}`, exact: true }).click();
+  await expect(page.getByRole('button', { name: third, exact: true })).toHaveCount(0);
+  // Match reckons with the shelf as it stands here
+  await page.goto(`${address()}/match/1`);
+  await expect(page.getByTestId('offline-bar')).toContainText('5 things wait');
+  await page.goto('about:blank');
+  await begin();
+  await page.context().setOffline(false);
+  await partElsewhere(first, () => ({ note: 'from elsewhere' }));
+  await partElsewhere(second, (p) => ({
+    price: 12,
+    document: { ...p.document, massKg: 0.08 } as StoredPart['document']
+  }));
+  await page.goto(`${address()}/shelf`);
+  // the figure that both changed is asked for; all else has arrived
+  await expect(page.getByTestId('outbox')).toContainText('Changed elsewhere too: mass');
+  await expect.poll(async () => massOf(await partNamed(first))).toBe(0.062);
+  assert.equal((await partNamed(first))?.note, 'from elsewhere');
+  await expect.poll(async () => massOf(await partNamed('Pond 2216'))).toBe(0.107);
+  await expect.poll(async () => await partNamed(third)).toBe(undefined);
+  assert.equal(massOf(await partNamed(second)), 0.08);
+  await page.getByTestId('outbox-choose').click();
+  await expect(page.getByTestId('conflict-document.massKg')).toContainText('71');
+  await page.getByTestId('part-mine').click();
+  await expect.poll(async () => massOf(await partNamed(second))).toBe(0.071);
+  assert.equal((await partNamed(second))?.price, 12);
+  await expect(page.getByTestId('offline-bar')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Pond 2216', exact: true })).toHaveCount(1);
   await page.close();
 });

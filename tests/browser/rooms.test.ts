@@ -369,20 +369,23 @@ test('axe finds no serious violation on any main view, light and dark', async ()
   await page.close();
 });
 
-test('Match’s first JavaScript stays under 250 kB gzipped', async () => {
+test('Match’s scripts before the first edit stay under 220 kB gzipped, and are asked for once the page is painted', async () => {
   const { page } = await openPage(stage.browser);
   const scripts = new Set<string>();
   page.on('response', (r) => {
     if (new URL(r.url()).pathname.endsWith('.js') && !r.url().includes('worker'))
       scripts.add(new URL(r.url()).pathname);
   });
+  const html = await (await fetch(`${stage.server.address}/match/1`)).text();
+  assert.match(html, /requestAnimationFrame\(.*then\(\(\) => Promise\.all\(\[import\(/);
+  assert.doesNotMatch(html, /rel="(module)?preload"[^>]*\.js/);
   await page.goto(`${stage.server.address}/match/1`);
   await ready(page);
   const total = [...scripts].reduce(
     (sum, path) => sum + gzipSync(readFileSync(join(root, 'build', 'client', path))).length,
     0
   );
-  assert.ok(scripts.size > 3 && total < 250_000, `${total} bytes in ${scripts.size} files`);
+  assert.ok(scripts.size > 3 && total < 220_000, `${total} bytes in ${scripts.size} files`);
   await page.close();
 });
 

@@ -40,12 +40,14 @@ export interface LaunchOptions {
   uid?: number;
   /** A shell's words before the program, such as a limit. */
   before?: string;
+  /** Folder of the build that is launched; the application's own unless told otherwise. */
+  build?: string;
 }
 
 /** Launches the built server on a data folder. */
 export async function launchServer(data: string, options: LaunchOptions = {}): Promise<Launched> {
   const port = Number(options.env?.PORT ?? (await freePort()));
-  const program = join(root, 'build', 'iskarn.js');
+  const program = join(options.build ?? join(root, 'build'), 'iskarn.js');
   const [command, args] = options.before
     ? ['bash', ['-c', `${options.before}; exec "${process.execPath}" "${program}"`]]
     : [process.execPath, [program]];

@@ -1,5 +1,5 @@
 import type { Problem } from '../core/text/issues.ts';
-import { PATHS, type RouteId } from './paths.ts';
+import { PATHS, VERSION_HEADER, type RouteId } from './paths.ts';
 import type { AnswerOf, BodyOf } from './routes.ts';
 
 /** What the server refuses: its status (0: it did not answer at all), its sentence, and where it is wrong. */
@@ -29,17 +29,24 @@ export interface Sent<K extends RouteId> {
   readonly key?: string;
 }
 
-const listeners = new Set<(reached: boolean) => void>();
-/** Calls a listener after every call, with whether the server answered. @returns ends that */
-export function onAnswer(listener: (reached: boolean) => void): () => void {
+/** What became of a call: whether the server answered, and which version of the program it runs, where it says so. */
+export interface Heard {
+  readonly reached: boolean;
+  readonly version: string | null;
+}
+
+const listeners = new Set<(heard: Heard) => void>();
+/** Calls a listener after every call. @returns ends that */
+export function onAnswer(listener: (heard: Heard) => void): () => void {
   listeners.add(listener);
   return () => void listeners.delete(listener);
 }
-const tell = (reached: boolean): void => {
-  for (const listener of listeners) listener(reached);
+const tell = (heard: Heard): void => {
+  for (const listener of listeners) listener(heard);
 };
 
-const UNREACHED = 'The server does not answer; the edit is kept here and sent again.';
+/** Whether a call that was not answered was carried out is not known: who keeps what was sent says so itself. */
+const UNREACHED = 'The server does not answer; try again when it is in reach.';
 
 /** Calls a route of the interface; a failure of any kind is an answer with status, codes and paths, never a throw. */
 export async function call<K extends RouteId>(id: K, sent: Sent<K> = {}): Promise<Answered<AnswerOf<K>>> {
@@ -62,7 +69,7 @@ export async function call<K extends RouteId>(id: K, sent: Sent<K> = {}): Promis
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body)
     });
     const value: unknown = await response.json().catch(() => null);
-    tell(true);
+    tell({ reached: true, version: response.headers.get(VERSION_HEADER) });
     if (response.ok) return { ok: true, value: value as AnswerOf<K> };
     const said = value as Partial<Refused> | null;
     return {
@@ -73,7 +80,7 @@ export async function call<K extends RouteId>(id: K, sent: Sent<K> = {}): Promis
       current: said?.current
     };
   } catch {
-    tell(false);
+    tell({ reached: false, version: null });
     return { ok: false, status: 0, message: UNREACHED, errors: [] };
   }
 }

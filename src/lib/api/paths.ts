@@ -1,6 +1,9 @@
 /** Methods of the interface. */
 export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
+/** By which an answer names the version of the program that gave it. */
+export const VERSION_HEADER = 'x-iskarn-version';
+
 /**
  * Method and path of every route of the interface, parameters in braces. Kept apart from what a route takes and answers, so
  * that the page can call a route without carrying its schemas. A table of data.

@@ -27,6 +27,9 @@
   import TabRow from '$lib/ui/marks/TabRow.svelte';
   import UndoToast from '$lib/ui/marks/UndoToast.svelte';
   import { call, type Refused } from '$lib/api/client';
+  import { outbox } from '$lib/ui/offline/outbox.svelte';
+  import { shelfHere, waitingId } from '$lib/ui/offline/waiting';
+  import { faultsOfPart } from '$lib/workers/part-client';
   import { COLUMNS, fieldOf, freshPart, KIND_TITLES } from '$lib/ui/shelf/columns';
   import ImportShelf from '$lib/ui/shelf/ImportShelf.svelte';
   import LabelDecoder from '$lib/ui/shelf/LabelDecoder.svelte';
@@ -47,8 +50,14 @@
   let said = $state('');
   let tableMotor = $state<number | null>(null);
 
+  /** What the server has answered, until the list is read again. */
+  let arrived = $state.raw<StoredPart | null>(null);
+  const withArrived = (list: StoredPart[]): StoredPart[] =>
+    arrived ? [...list.filter((p) => p.id !== arrived?.id), arrived] : list;
+  /** The shelf with what waits on this device to be sent. */
+  const parts = $derived(shelfHere(withArrived(data.parts), outbox.items));
   const differences = $derived(
-    new Map(data.parts.map((p) => [p.id, new Map(labelDifferences(p).map((d) => [d.field, d]))]))
+    new Map(parts.map((p) => [p.id, new Map(labelDifferences(p).map((d) => [d.field, d]))]))
   );
   const differencesOf = (p: StoredPart) => differences.get(p.id) ?? new Map<string, LabelDifference>();
 
@@ -62,7 +71,7 @@
   ]);
   const rows = $derived(
     createTable<StoredPart>({
-      data: data.parts.filter((p) => p.kind === kind && (!ownedOnly || p.owned)),
+      data: parts.filter((p) => p.kind === kind && (!ownedOnly || p.owned)),
       columns,
       state: { sorting, globalFilter: search, columnPinning: {}, columnVisibility: {} },
       onStateChange: () => {},
@@ -85,34 +94,92 @@
     sorting = [{ id, desc: sorted(id) === 'ascending' }];
   };
 
+  /** What is wrong with a part that waits here: without a server nobody else would say so before it is too late to mend. */
+  async function refusedHere(part: StoredPart): Promise<Refused | null> {
+    const faults = await faultsOfPart(part);
+    return faults.length === 0
+      ? null
+      : { ok: false, status: 422, message: faults[0].message, errors: [...faults] };
+  }
+
   async function save(part: StoredPart): Promise<Refused | null> {
     const { id, ...body } = part;
-    const done = id === 0 ? await call('createPart', { body }) : await call('editPart', { id, body });
+    const says = `The part “${part.name}”`;
+    const waits = outbox.partWaiting(id);
+    if (waits) {
+      const wrong = await refusedHere(part);
+      if (!wrong) await outbox.rewrite(waits.key, body, says);
+      return wrong;
+    }
+    const done =
+      id === 0
+        ? await outbox.send('createPart', { body }, says)
+        : await outbox.send('editPart', { id, body, base: parts.find((p) => p.id === id) }, says);
+    if (!done.ok && done.kept) {
+      const wrong = await refusedHere(part);
+      if (wrong) outbox.drop(done.kept);
+      return wrong;
+    }
     if (!done.ok) return done;
+    arrived = done.value;
     await invalidateAll();
+    arrived = null;
     return null;
   }
 
-  /** Owned or not is one figure: where the part was changed elsewhere meanwhile, both changes are kept. */
   async function own(part: StoredPart, owned: boolean): Promise<void> {
-    let refused = await save({ ...part, owned });
-    if (refused?.current) refused = await save({ ...(refused.current as StoredPart), owned });
+    const refused = await save({ ...part, owned });
     if (refused) said = refused.message;
   }
 
   async function remove(part: StoredPart): Promise<void> {
-    const done = await call('deletePart', { id: part.id });
-    if (done.ok) deleted = { id: part.id, name: part.name };
+    const waits = outbox.partWaiting(part.id);
+    if (waits) {
+      outbox.drop(waits.key);
+      return;
+    }
+    const done = await outbox.send('deletePart', { id: part.id, body: {} }, `“${part.name}”, off the shelf,`);
+    if (done.ok || done.kept) deleted = { id: part.id, name: part.name };
     else said = done.message;
-    await invalidateAll();
+    if (done.ok) await invalidateAll();
   }
 
   async function restore(): Promise<void> {
-    if (deleted) await call('restorePart', { id: deleted.id });
+    if (!deleted) return;
+    const { id } = deleted;
     deleted = null;
+    const waits = outbox.items.find((w) => w.route === 'deletePart' && w.of === id);
+    if (waits) {
+      outbox.drop(waits.key);
+      return;
+    }
+    const done = await call('restorePart', { id });
+    if (!done.ok) said = done.message;
     await invalidateAll();
   }
 
+  // what waited here and was sent stands on the shelf
+  let sent = outbox.sentLate;
+  $effect(() => {
+    if (outbox.sentLate === sent) return;
+    sent = outbox.sentLate;
+    void invalidateAll();
+  });
+
+  /** Parts of which something waits to be sent. */
+  const waits = $derived(
+    new Set(
+      outbox.items.flatMap((w, at) =>
+        w.refused !== null
+          ? []
+          : w.route === 'createPart'
+            ? [waitingId(at)]
+            : w.route === 'editPart'
+              ? [w.of]
+              : []
+      )
+    )
+  );
   const dueOf = (id: number): string[] => data.due.filter((d) => d.partId === id).map((d) => d.says);
   const tablesOf = (id: number): number => data.tables.filter((t) => t.partId === id).length;
 </script>
@@ -212,6 +279,9 @@
                   >{/if}{#if p.fitted}<span
                     class="text-ink-soft ml-2 text-xs"
                     data-testid={`fitted-${p.name}`}>fitted</span
+                  >{/if}{#if waits.has(p.id)}<span
+                    class="text-ink-soft ml-2 text-xs"
+                    data-testid={`waits-${p.name}`}>to be sent</span
                   >{/if}{#if p.retired}<span class="text-ink-soft ml-2 text-xs">retired</span
                   >{/if}{#each dueOf(p.id) as says (says)}<span
                     class="border-ink block border-l-4 pl-1 text-xs font-normal"
@@ -258,12 +328,12 @@
                     (editing = { ...p, id: 0, revision: 0, measured: {}, name: `${p.name}, copy` })}
                   >duplicate</button
                 >
-                <button
-                  class="ml-2 underline"
-                  aria-label={`life of ${p.name}`}
-                  data-testid={`life-${p.name}`}
-                  onclick={() => (living = p)}>life</button
-                >
+                {#if p.id > 0}<button
+                    class="ml-2 underline"
+                    aria-label={`life of ${p.name}`}
+                    data-testid={`life-${p.name}`}
+                    onclick={() => (living = p)}>life</button
+                  >{/if}
                 <button class="ml-2 underline" aria-label={`delete ${p.name}`} onclick={() => void remove(p)}
                   >delete</button
                 >
@@ -315,7 +385,7 @@
 {/if}
 {#if tool === 'decoder'}<LabelDecoder onclose={() => (tool = null)} />{/if}
 {#if tool === 'test'}<MotorTest
-    parts={data.parts}
+    {parts}
     onclose={() => (tool = null)}
     onkeep={(part) => {
       tool = null;

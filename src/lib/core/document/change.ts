@@ -1,6 +1,5 @@
 import get from 'dlv';
 import { dset } from 'dset';
-import type { SetupDocument } from './schema.ts';
 
 /** Anything of a document set anew, by its dotted path: a figure, or a whole part. */
 export interface Setting {
@@ -15,7 +14,7 @@ export interface Change {
 }
 
 /** The document with changes applied; nothing of the original is touched. @throws TypeError for a path that is none */
-export function withChanges(setup: SetupDocument, changes: readonly Setting[]): SetupDocument {
+export function withChanges<T extends object>(setup: T, changes: readonly Setting[]): T {
   const copy = structuredClone(setup);
   for (const { path, value } of changes) {
     const keys = path.split('.');

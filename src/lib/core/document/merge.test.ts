@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { randomSetups } from '../../../../tests/helpers/random-setup.ts';
 import { withChanges } from './change.ts';
 import { fieldTitle } from './field-title.ts';
-import { differences, differentPaths, mergeSetups, withFigures } from './merge.ts';
+import { differences, differentPaths, mergeFigures, withFigures } from './merge.ts';
 import type { SetupDocument } from './schema.ts';
 import { showValue } from './show-value.ts';
 
@@ -21,7 +21,7 @@ const changed = (path: string, value: number | string | null): SetupDocument =>
   withChanges(base, [{ path, value }]);
 
 test('changes of different figures both survive', () => {
-  const merged = mergeSetups(base, changed('battery.series', 4), changed('motor.kvRpmPerVolt', 900));
+  const merged = mergeFigures(base, changed('battery.series', 4), changed('motor.kvRpmPerVolt', 900));
   assert.deepEqual(merged.conflicts, []);
   assert.equal(merged.document.battery.series, 4);
   assert.equal(merged.document.motor.kvRpmPerVolt, 900);
@@ -29,10 +29,10 @@ test('changes of different figures both survive', () => {
 });
 
 test('one figure changed by both is a conflict unless both made the same of it', () => {
-  const dispute = mergeSetups(base, changed('battery.series', 4), changed('battery.series', 5));
+  const dispute = mergeFigures(base, changed('battery.series', 4), changed('battery.series', 5));
   assert.deepEqual(dispute.conflicts, [{ path: 'battery.series', mine: 4, theirs: 5 }]);
   assert.deepEqual(
-    mergeSetups(base, changed('battery.series', 4), changed('battery.series', 4)).conflicts,
+    mergeFigures(base, changed('battery.series', 4), changed('battery.series', 4)).conflicts,
     []
   );
 });
@@ -43,7 +43,7 @@ test('a propulsor of another kind is one figure, and so is a list; a source with
     propulsor: { kind: 'submerged-screw', diameterM: 0.05, pitchM: 0.05 }
   };
   assert.deepEqual(differentPaths(base, screw), ['propulsor']);
-  assert.equal(mergeSetups(base, screw, changed('propulsor.pitchM', 0.15)).conflicts.length, 1);
+  assert.equal(mergeFigures(base, screw, changed('propulsor.pitchM', 0.15)).conflicts.length, 1);
   assert.deepEqual(differentPaths(base, { ...base, fixed: ['esc'] }), ['fixed']);
   assert.deepEqual(differentPaths(base, { ...base, sources: { 'motor.kvRpmPerVolt': 'measured' } }), [
     'sources:motor.kvRpmPerVolt'
@@ -65,8 +65,8 @@ test('figures chosen of mine over theirs give just those; all of them give mine'
     assert.deepEqual(differentPaths(withFigures(theirs, mine, paths), mine), []);
     assert.deepEqual(differentPaths(withFigures(theirs, mine, []), theirs), []);
     // merging with oneself, or with what did not change, changes nothing
-    assert.deepEqual(differentPaths(mergeSetups(mine, mine, theirs).document, theirs), []);
-    assert.deepEqual(differentPaths(mergeSetups(theirs, mine, theirs).document, mine), []);
+    assert.deepEqual(differentPaths(mergeFigures(mine, mine, theirs).document, theirs), []);
+    assert.deepEqual(differentPaths(mergeFigures(theirs, mine, theirs).document, mine), []);
   }
 });
 
@@ -89,7 +89,7 @@ test('figures are named and shown in words', () => {
 test('sources of different figures are no dispute; each goes with its own', () => {
   const mine: SetupDocument = { ...base, sources: { ...base.sources, 'battery.massKg': 'estimated' } };
   const theirs: SetupDocument = { ...base, sources: { 'esc.burstA': 'estimated' } };
-  const merged = mergeSetups(base, mine, theirs);
+  const merged = mergeFigures(base, mine, theirs);
   assert.deepEqual(merged.conflicts, []);
   assert.deepEqual(merged.document.sources, { 'esc.burstA': 'estimated', 'battery.massKg': 'estimated' });
 });

@@ -1,5 +1,4 @@
 import { readPath, withChanges } from './change.ts';
-import type { SetupDocument } from './schema.ts';
 
 /**
  * Where a figure's source stands: `sources:motor.kvRpmPerVolt`. The names there have dots in them, so that they are no
@@ -13,11 +12,12 @@ export const isSource = (path: string): boolean => path.startsWith(SOURCE);
 export const figureOfSource = (path: string): string => path.slice(SOURCE.length);
 
 type Sources = Record<string, unknown>;
+const sourcesOf = (document: object): Sources => (document as { sources?: Sources | null }).sources ?? {};
 
 /** What stands at a place of a document: a figure, or a figure's source. */
-function at(setup: SetupDocument, path: string): unknown {
-  if (!isSource(path)) return readPath(setup, path);
-  const sources = (setup.sources ?? {}) as Sources;
+function at(document: object, path: string): unknown {
+  if (!isSource(path)) return readPath(document, path);
+  const sources = sourcesOf(document);
   const key = figureOfSource(path);
   return Object.hasOwn(sources, key) ? sources[key] : undefined;
 }
@@ -30,15 +30,18 @@ export interface Difference {
 }
 
 /** What two people made of one document. */
-export interface Merge {
+export interface Merge<T> {
   /** The base with every change of both that does not touch the same figure; where both did, theirs. */
-  document: SetupDocument;
+  document: T;
   /** Figures that both changed, each otherwise. */
   conflicts: Difference[];
   /** Figures that only they changed, and only I. */
   theirs: string[];
   mine: string[];
 }
+
+/** Columns that belong together row by row: one figure. */
+const TABLES = /(^|\.)coefficients$/;
 
 /** A list, and a propulsor whose kind changed, are one figure: their entries mean nothing apart. */
 const isBranch = (value: unknown): value is Record<string, unknown> =>
@@ -60,7 +63,7 @@ export function differentPaths(a: unknown, b: unknown, path = ''): string[] {
       .filter((key) => !same(x[key], y[key]))
       .map((key) => SOURCE + key);
   }
-  if (isBranch(a) && isBranch(b) && !(path !== '' && kindChanged(a, b)))
+  if (isBranch(a) && isBranch(b) && !TABLES.test(path) && !(path !== '' && kindChanged(a, b)))
     return [...new Set([...Object.keys(a), ...Object.keys(b)])].flatMap((key) =>
       differentPaths(a[key], b[key], path === '' ? key : `${path}.${key}`)
     );
@@ -70,7 +73,7 @@ export function differentPaths(a: unknown, b: unknown, path = ''): string[] {
 const within = (a: string, b: string): boolean => a === b || a.startsWith(`${b}.`) || b.startsWith(`${a}.`);
 
 /** Figures in which two documents differ, each with both values. */
-export const differences = (mine: SetupDocument, theirs: SetupDocument): Difference[] =>
+export const differences = (mine: object, theirs: object): Difference[] =>
   [...new Set(differentPaths(mine, theirs))].map((path) => ({
     path,
     mine: at(mine, path) ?? null,
@@ -81,7 +84,7 @@ export const differences = (mine: SetupDocument, theirs: SetupDocument): Differe
  * Merges by figure what was made of one document in two places: a figure that only one changed is taken from that one, a
  * figure that both changed alike is that, a figure that both changed otherwise is a conflict.
  */
-export function mergeSetups(base: SetupDocument, mine: SetupDocument, theirs: SetupDocument): Merge {
+export function mergeFigures<T extends object>(base: T, mine: T, theirs: T): Merge<T> {
   const byMe = [...new Set(differentPaths(base, mine))];
   const byThem = [...new Set(differentPaths(base, theirs))];
   const disputed = byMe.filter((path) =>
@@ -101,22 +104,18 @@ export function mergeSetups(base: SetupDocument, mine: SetupDocument, theirs: Se
 }
 
 /** A document with chosen figures, and sources of figures, of another. */
-export function withFigures(
-  document: SetupDocument,
-  from: SetupDocument,
-  paths: readonly string[]
-): SetupDocument {
+export function withFigures<T extends object>(document: T, from: T, paths: readonly string[]): T {
   const figures = withChanges(
     document,
     paths.filter((p) => !isSource(p)).map((path) => ({ path, value: (at(from, path) ?? null) as number }))
   );
   const sources = paths.filter(isSource);
   if (sources.length === 0) return figures;
-  const entries = new Map(Object.entries((figures.sources ?? {}) as Sources));
+  const entries = new Map(Object.entries(sourcesOf(figures)));
   for (const path of sources) {
     const value = at(from, path);
     if (value === undefined) entries.delete(figureOfSource(path));
     else entries.set(figureOfSource(path), value);
   }
-  return { ...figures, sources: Object.fromEntries(entries) } as SetupDocument;
+  return { ...figures, sources: Object.fromEntries(entries) };
 }

@@ -1,17 +1,8 @@
 <script lang="ts">
-  import {
-    Button,
-    Modal,
-    Radio,
-    Table,
-    TableBody,
-    TableBodyCell,
-    TableBodyRow,
-    TableHead,
-    TableHeadCell
-  } from 'flowbite-svelte';
+  import { Button, Modal } from 'flowbite-svelte';
   import { fieldTitle } from '../../core/document/field-title.ts';
   import { showValue } from '../../core/document/show-value.ts';
+  import ChooseFigures from '../marks/ChooseFigures.svelte';
   import type { Conflict } from './editor/conflict.ts';
 
   /** Two versions of one setup: mine, theirs, or figure by figure. It stays until one is chosen. */
@@ -36,6 +27,14 @@
       ])
     )
   );
+  const figures = $derived(
+    conflict.figures.map(({ path, mine, theirs }) => ({
+      path,
+      title: fieldTitle(path),
+      mine: showValue(path, mine),
+      theirs: showValue(path, theirs)
+    }))
+  );
   const all = $derived(conflict.figures.map((f) => f.path));
 
   async function choose(mine: string[]): Promise<void> {
@@ -52,32 +51,7 @@
       : 'While it was edited here, it was changed elsewhere: in another window or on another device.'}
     Nothing is lost until you choose; what you do not take stays in the setup’s history.
   </p>
-  <Table class="w-full text-sm">
-    <TableHead>
-      <TableHeadCell class="py-1 font-semibold">figure</TableHeadCell><TableHeadCell
-        class="px-2 font-semibold">mine</TableHeadCell
-      ><TableHeadCell class="px-2 font-semibold">theirs</TableHeadCell>
-    </TableHead>
-    <TableBody>
-      {#each conflict.figures as f (f.path)}
-        <TableBodyRow class="border-line border-b" data-testid={`conflict-${f.path}`}>
-          <TableBodyCell class="py-1 pr-2">{fieldTitle(f.path)}</TableBodyCell>
-          {#each ['mine', 'theirs'] as const as side (side)}
-            <TableBodyCell class="px-2">
-              <Radio
-                name={f.path}
-                value={side}
-                group={picked[f.path]}
-                data-testid={`take-${side}-${f.path}`}
-                onchange={() => (touched[f.path] = side)}
-                ><span class="figure">{showValue(f.path, f[side])}</span></Radio
-              >
-            </TableBodyCell>
-          {/each}
-        </TableBodyRow>
-      {/each}
-    </TableBody>
-  </Table>
+  <ChooseFigures {figures} {picked} onpick={(path, side) => (touched[path] = side)} />
   {#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
   <div class="flex flex-wrap gap-2">
     <Button size="sm" color="alternative" data-testid="conflict-mine" onclick={() => void choose(all)}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button, Modal } from 'flowbite-svelte';
-  import { call } from '../../api/client.ts';
+  import { outbox } from '../offline/outbox.svelte.ts';
   import type { StoredCraft, StoredPart } from '../../core/document/stored.ts';
   import { partWord } from '../../core/document/part-words.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
@@ -80,7 +80,11 @@
       ...fittedDocument(found.of, fitting),
       name: `${found.of.name ?? 'Setup'}, fitted`.slice(0, 120)
     };
-    const made = await call('createSetup', { body: { craftId: craft.id, document } });
+    const made = await outbox.send(
+      'createSetup',
+      { body: { craftId: craft.id, document } },
+      `The setup “${document.name}”`
+    );
     if (!made.ok) {
       said = made.message;
       return;

@@ -5,6 +5,7 @@
   import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import { call, type Answered } from '../../api/client.ts';
+  import { outbox } from '../offline/outbox.svelte.ts';
   import type { MatchState } from './match-state.svelte.ts';
   import type { SideSetup } from './side-setup.ts';
 
@@ -55,7 +56,7 @@
   async function create(): Promise<void> {
     await view.flush();
     const document = { ...(await view.fitted()), name: 'New sketch' };
-    openMade(await call('createSetup', { body: { craftId: craft.id, document } }));
+    openMade(await outbox.send('createSetup', { body: { craftId: craft.id, document } }, 'The new setup'));
   }
 
   async function duplicate(): Promise<void> {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import OnDemand from '../marks/OnDemand.svelte';
   import { download } from '../charts/download.ts';
   import { day } from '../format/dates.ts';
   import { takeUpdate, update } from './install.svelte.ts';
@@ -9,7 +10,10 @@
   let open = $state(false);
   const waiting = $derived(outbox.items.filter((w) => w.refused === null));
   const refused = $derived(outbox.items.filter((w) => w.refused !== null));
-  const shown = $derived(!reach.server || outbox.items.length > 0 || update.waiting !== null);
+  const renewed = $derived(update.waiting !== null || reach.otherVersion !== null);
+  const shown = $derived(!reach.server || outbox.items.length > 0 || renewed);
+  /** The edit of a part in which the user is asked to choose. */
+  const asked = $derived(outbox.items.find((w) => w.key === outbox.asked && w.theirs));
   const counted = (n: number): string => (n === 1 ? 'one thing waits' : `${n} things wait`);
 </script>
 
@@ -28,12 +32,12 @@
     {:else if waiting.length > 0}
       <p>{counted(waiting.length)} to be sent.</p>
     {/if}
-    {#if update.waiting}
+    {#if renewed}
       <p data-testid="new-version">
         A new version is here. <button
           class="press text-cold underline"
           data-testid="take-update"
-          onclick={takeUpdate}>load it</button
+          onclick={() => takeUpdate(reach.otherVersion)}>load it</button
         >
       </p>
     {/if}
@@ -51,9 +55,17 @@
           <li class="border-line border-t py-1">
             {w.says}, {day(w.at)}{#if w.refused !== null}: <b>{w.refused}</b>
               <span class="flex gap-3">
-                <button class="press text-cold underline" onclick={() => void outbox.again(w.key)}
-                  >try again</button
-                >
+                {#if w.theirs}
+                  <button
+                    class="press text-cold underline"
+                    data-testid="outbox-choose"
+                    onclick={() => (outbox.asked = w.key)}>choose</button
+                  >
+                {:else}
+                  <button class="press text-cold underline" onclick={() => void outbox.again(w.key)}
+                    >try again</button
+                  >
+                {/if}
                 <button
                   class="press text-cold underline"
                   onclick={() =>
@@ -70,3 +82,16 @@
     {/if}
   </aside>
 {/if}
+<OnDemand wanted={asked !== undefined} load={() => import('./PartChoice.svelte')}>
+  {#snippet children(PartChoice)}
+    {#if asked}
+      {#key asked.key}
+        <PartChoice
+          item={asked}
+          onchoose={(mine) => void outbox.settle(asked.key, mine)}
+          onlater={() => (outbox.asked = null)}
+        />
+      {/key}
+    {/if}
+  {/snippet}
+</OnDemand>

@@ -5,6 +5,7 @@ import type { ToWorker } from './offline-page.ts';
 const MOST_CRAFTS = 12;
 const ROOMS = ['match', 'test', 'sheet', 'change', 'find'] as const;
 const AHEAD = 'iskarn-fetched-ahead';
+const WANTED = 'iskarn-wanted-version';
 /** How long the page rests before anything is fetched beforehand, ms. */
 const REST_MS = 4000;
 
@@ -39,12 +40,18 @@ export async function serveOffline(version: string): Promise<void> {
   if (!('serviceWorker' in navigator)) return;
   try {
     const registration = await navigator.serviceWorker.register('/service-worker.js');
+    const waits = (worker: ServiceWorker): void => {
+      if (!navigator.serviceWorker.controller) return;
+      // it was asked for before it was here, and the page was loaded anew since
+      if (localStorage.getItem(WANTED) === version) tell(worker, { kind: 'take-over' });
+      else update.waiting = worker;
+    };
     const watch = (worker: ServiceWorker | null): void => {
       worker?.addEventListener('statechange', () => {
-        if (worker.state === 'installed' && navigator.serviceWorker.controller) update.waiting = worker;
+        if (worker.state === 'installed') waits(worker);
       });
     };
-    if (registration.waiting && navigator.serviceWorker.controller) update.waiting = registration.waiting;
+    if (registration.waiting) waits(registration.waiting);
     registration.addEventListener('updatefound', () => watch(registration.installing));
     await navigator.serviceWorker.ready;
     setTimeout(() => void fetchAhead(registration, version), REST_MS);
@@ -53,10 +60,19 @@ export async function serveOffline(version: string): Promise<void> {
   }
 }
 
-/** Lets the version that waits take over; the page is loaded anew with it, so that old and new never mix. */
-export function takeUpdate(): void {
+/**
+ * Lets the version that waits take over; the page is loaded anew with it, so that old and new never mix. Where only the server has
+ * it so far, its worker takes over when it is here.
+ * @param version that the server runs
+ */
+export function takeUpdate(version: string | null): void {
+  if (!update.waiting) {
+    if (version !== null) localStorage.setItem(WANTED, version);
+    location.reload();
+    return;
+  }
   navigator.serviceWorker.addEventListener('controllerchange', () => location.reload(), { once: true });
-  if (update.waiting) tell(update.waiting, { kind: 'take-over' });
+  tell(update.waiting, { kind: 'take-over' });
 }
 
 /** Forgets every page that is kept on this device: whoever logs out leaves nothing to be read. */

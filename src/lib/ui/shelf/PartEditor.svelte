@@ -44,10 +44,6 @@
   let problem = $state('');
   /** What the shelf refuses, figure by figure. */
   let problems = $state.raw<readonly Problem[]>([]);
-  /** What stands on the shelf now, where it was changed elsewhere meanwhile. */
-  let theirs = $state.raw<StoredPart | null>(null);
-  // svelte-ignore state_referenced_locally
-  let revision = part.revision;
   let open = $state(true);
 
   const figures = (given: Record<string, number | null>): Record<string, number> =>
@@ -190,7 +186,6 @@
     );
     const refused = await onsave({
       ...part,
-      revision,
       name,
       note,
       owned,
@@ -207,21 +202,6 @@
     const shown = [...fields.map((f) => `part.${f}`), ...measurable.map((f) => `measured.${f}`)];
     const others = problems.filter((e) => !shown.includes(e.path)).map((e) => e.message);
     problem = problems.length === 0 ? refused.message : others.join(' ');
-    theirs = (refused.current as StoredPart | undefined) ?? null;
-  }
-
-  /** Goes on from what stands on the shelf now: with the figures here, or with theirs. */
-  function settle(mine: boolean): void {
-    if (!theirs) return;
-    revision = theirs.revision;
-    if (!mine) {
-      ({ name, note, owned, price } = theirs);
-      document = structuredClone(theirs.document) as Record<string, unknown>;
-      measured = { ...theirs.measured };
-    }
-    theirs = null;
-    problem = '';
-    if (mine) void save();
   }
 </script>
 
@@ -361,19 +341,6 @@
         data-testid="part-problem"
       >
         {problem}
-        {#if theirs}<span class="mt-1 flex gap-3"
-            ><button
-              type="button"
-              class="text-cold font-semibold underline"
-              data-testid="part-mine"
-              onclick={() => settle(true)}>keep mine</button
-            ><button
-              type="button"
-              class="text-cold font-semibold underline"
-              data-testid="part-theirs"
-              onclick={() => settle(false)}>take theirs</button
-            ></span
-          >{/if}
       </p>{/if}
     <Button type="submit" class="col-span-2 mt-2" data-testid="part-save">Keep on the shelf</Button>
   </form>

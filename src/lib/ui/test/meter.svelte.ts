@@ -1,4 +1,4 @@
-import { call } from '../../api/client.ts';
+import { call, mayYetSucceed } from '../../api/client.ts';
 import { PATHS } from '../../api/paths.ts';
 import { blockOf } from '../../core/testing/record/block.ts';
 import { columnsOf, type Sample } from '../../core/testing/record/sample.ts';
@@ -149,7 +149,8 @@ export class Meter {
         body: blockOf(columnsOf(samples))
       })
         .then((answer) => {
-          if (!answer.ok && this.#runId === runId) {
+          if (mayYetSucceed(answer)) this.#buffer = [...samples, ...this.#buffer];
+          else if (!answer.ok && this.#runId === runId) {
             this.release();
             if (answer.status !== 404 && answer.status !== 409)
               onlost(`The server answered ${answer.status}.`);

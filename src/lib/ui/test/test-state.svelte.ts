@@ -217,7 +217,7 @@ export class TestState {
     });
     if (!logged.ok) {
       this.problem = [logged.message, ...logged.errors.map((e) => e.message)].join(' ');
-      return logged.kept === true;
+      return logged.kept !== undefined;
     }
     await this.reload();
     await this.look(logged.value.id);

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { compute } from '$lib/server/compute/pool';
+import { computePage } from '$lib/server/compute/remembered';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { idOf } from '$lib/server/outcome';
@@ -19,7 +19,7 @@ export const load: PageServerLoad = async ({ params }) => {
   const { schools } = getSettings(db);
   const { motor, esc } = shelfParts(db);
   return {
-    picture: await compute('changePage', stored.value.document, schools, { motor, esc }),
+    picture: await computePage('changePage', stored.value.document, schools, { motor, esc }),
     stored: stored.value,
     craft: craft.value,
     parts: usableParts(db),

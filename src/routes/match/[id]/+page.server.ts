@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { compute } from '$lib/server/compute/pool';
+import { computePage } from '$lib/server/compute/remembered';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { besideOf, countSetups, listSetupRows, MOST_LISTED, soon } from '$lib/server/lists';
@@ -32,7 +32,7 @@ export const load: PageServerLoad = async ({ params, url }) => {
     .all(rows, besideOf(db))
     .then((list) => list.map((s, at): [number, number | null] => [rows[at].id, s?.amps ?? null]));
   const [page, amps] = await Promise.all([
-    compute(
+    computePage(
       'matchPage',
       document,
       pinned.map((row) => row.document()),

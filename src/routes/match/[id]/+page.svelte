@@ -1,6 +1,8 @@
 <script lang="ts">
   import { historyAtRest } from '$lib/ui/marks/overlay.svelte.ts';
   import { goto, invalidateAll } from '$app/navigation';
+  import { outbox } from '$lib/ui/offline/outbox.svelte';
+  import { shelfHere } from '$lib/ui/offline/waiting';
   import MatchScreen from '$lib/ui/match/MatchScreen.svelte';
 
   let { data } = $props();
@@ -25,7 +27,7 @@
     {setups}
     older={data.older}
     compared={data.compared}
-    parts={data.parts}
+    parts={shelfHere(data.parts, outbox.items)}
     runs={data.runs}
     onopen={async (id) => {
       await historyAtRest();

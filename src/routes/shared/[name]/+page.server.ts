@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { compute } from '$lib/server/compute/pool';
+import { computePage } from '$lib/server/compute/remembered';
 import { store } from '$lib/server/db/store';
 import { sharedSetup } from '$lib/server/shares';
 import { sheetAsked } from '$lib/server/sheets';
@@ -12,7 +12,7 @@ export const load: PageServerLoad = async ({ params, setHeaders }) => {
   if (!asked?.ok) error(404, 'This link leads to no sheet, or no longer does.');
   const { document, more } = asked.value;
   // what is owned and what it cost is nobody else's business
-  const made = await compute('sheet', document, { ...more, shelf: [], currency: '' });
+  const made = await computePage('sheet', document, { ...more, shelf: [], currency: '' });
   if (!made.ok) error(404, 'This sheet cannot be worked out as it stands.');
   setHeaders({ 'x-robots-tag': 'noindex' });
   return { sheet: made.answer };

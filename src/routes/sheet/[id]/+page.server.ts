@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { compute } from '$lib/server/compute/pool';
+import { computePage } from '$lib/server/compute/remembered';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { idOf } from '$lib/server/outcome';
@@ -18,7 +18,7 @@ export const load: PageServerLoad = async ({ params }) => {
   const asked = sheetAsked(db, id);
   if (!asked.ok) error(404, asked.message);
   const { document, more } = asked.value;
-  const made = await compute('sheet', document, more);
+  const made = await computePage('sheet', document, more);
   return {
     sheet: made.ok ? made.answer : null,
     problems: made.ok ? [] : made.errors.errors,

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { compute } from '$lib/server/compute/pool';
+import { computePage } from '$lib/server/compute/remembered';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { listMakersTables } from '$lib/server/makers-tables';
@@ -25,7 +25,7 @@ export const load: PageServerLoad = async ({ params }) => {
   const motor = listParts(db).find((p) => p.kind === 'motor' && p.name === stored.value.document.motor.name);
   const rows = motor ? listMakersTables(db, motor.id).flatMap((table) => table.rows) : [];
   return {
-    planned: await compute('testPage', stored.value.document, schools, runs, before),
+    planned: await computePage('testPage', stored.value.document, schools, runs, before),
     before,
     stored: stored.value,
     craft: craft.value,

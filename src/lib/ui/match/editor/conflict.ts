@@ -3,7 +3,7 @@ import {
   differentPaths,
   figureOfSource,
   isSource,
-  mergeSetups,
+  mergeFigures,
   withFigures,
   type Difference
 } from '../../../core/document/merge.ts';
@@ -47,7 +47,7 @@ export function collide(
 ): Collision {
   const differing = differences(mine, theirs.document);
   if (differing.length === 0) return { kind: 'same' };
-  const merged = mergeSetups(base, mine, theirs.document);
+  const merged = mergeFigures(base, mine, theirs.document);
   if (!ask && merged.conflicts.length === 0)
     return { kind: 'merged', document: merged.document, theirs: toldOf(merged.theirs) };
   const disputed = new Set(merged.conflicts.map((c) => c.path));

@@ -14,6 +14,7 @@ export interface Edit {
 
 const AUTOSAVE_MS = 250;
 const RETRY_MS = 3000;
+const UNREACHED = 'The server does not answer; the edit is kept in this browser and sent again.';
 
 /** What saving tells of itself. */
 interface Listeners {
@@ -101,7 +102,7 @@ export class Saving {
         const again = mayYetSucceed(answer);
         this.#on.state(
           'not saved',
-          again ? answer.message : `${answer.message} The edit is kept in this browser.`
+          answer.status === 0 ? UNREACHED : `${answer.message} The edit is kept in this browser.`
         );
         if (again) this.#callOff = this.#ports.later(RETRY_MS, () => void this.flush());
         return;

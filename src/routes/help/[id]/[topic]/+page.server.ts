@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { compute } from '$lib/server/compute/pool';
+import { computePage } from '$lib/server/compute/remembered';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { listExercises } from '$lib/server/exercises';
@@ -18,7 +18,7 @@ export const load: PageServerLoad = async ({ params }) => {
   if (!craft.ok) error(404, craft.message);
   const { schools } = getSettings(db);
   return {
-    view: await compute('help', params.topic, stored.value.document, schools),
+    view: await computePage('help', params.topic, stored.value.document, schools),
     topic: params.topic,
     stored: stored.value,
     craft: craft.value,

@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { SearchRun } from '../src/lib/core/search/search-run.ts';
-import { spaceOf } from '../src/lib/core/search/space.ts';
-import { searched } from './bench-inputs.ts';
+import { SearchRun } from '../../src/lib/core/search/search-run.ts';
+import { spaceOf } from '../../src/lib/core/search/space.ts';
+import { searched } from './inputs.ts';
 
 /** What one worker tells of its share, s since the start. */
 export interface ShareTimes {

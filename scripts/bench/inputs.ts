@@ -1,5 +1,6 @@
-import type { SetupDocument } from '../src/lib/core/document/schema.ts';
-import { madeShelf, SEARCH_BRIEFS } from '../tests/helpers/search-shelves.ts';
+import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
+import { DEMO_CRAFTS, setupDocument } from '../../src/lib/server/demo/crafts.ts';
+import { madeShelf, SEARCH_BRIEFS } from '../../tests/helpers/search-shelves.ts';
 
 /** Everything the benchmark runs on: the same inputs for every contestant. */
 export const setup: SetupDocument = {
@@ -20,3 +21,7 @@ export function searched() {
   const { receiverSupply: _none, ...parts } = madeShelf(5, 'aeroplane', MILLION);
   return { brief: SEARCH_BRIEFS.aeroplane, parts };
 }
+
+/** Every setup of the demo. */
+export const demoSetups = (): SetupDocument[] =>
+  DEMO_CRAFTS.flatMap((craft) => craft.setups.map((s) => setupDocument(craft, s)));

@@ -1,0 +1,33 @@
+import assert from 'node:assert/strict';
+import { after, test } from 'node:test';
+import { closePool } from './pool.ts';
+import { computePage, forgetPages } from './remembered.ts';
+import { PLANE } from '../../../../tests/helpers/setups.ts';
+
+after(closePool);
+
+test('a page is worked out once for the same setup and settings, for whoever asks at the same time too', async () => {
+  forgetPages();
+  const first = computePage('matchPage', PLANE, [], {});
+  const again = computePage('matchPage', structuredClone(PLANE), [], {});
+  assert.equal(first, again);
+  const other = computePage('matchPage', { ...PLANE, craft: { ...PLANE.craft, massKg: 1.3 } }, [], {});
+  const schools = computePage('matchPage', PLANE, [], { 'hover-share': 'careful' });
+  assert.notEqual(first, other);
+  assert.notEqual(first, schools);
+  const [a, b] = await Promise.all([first, other, schools]);
+  assert.ok(a.drawn.ok && b.drawn.ok);
+  assert.notEqual(a.drawn.picture.weightN, b.drawn.picture.weightN);
+  forgetPages();
+  assert.notEqual(computePage('matchPage', PLANE, [], {}), first);
+});
+
+test('what could not be worked out is asked for anew', async () => {
+  forgetPages();
+  const failing = computePage('matchPage', PLANE, null as never, {});
+  await assert.rejects(failing);
+  assert.notEqual(
+    computePage('matchPage', PLANE, null as never, {}).catch(() => null),
+    failing
+  );
+});
