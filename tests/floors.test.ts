@@ -14,7 +14,7 @@ const PACKAGES: Record<string, RegExp> = {
   'lib/workers': /^comlink$/,
   'lib/api': /^(ajv|json-schema-to-ts)$/,
   'lib/ui': /^(svelte|svelte\/.*|flowbite-svelte|d3-.*|@tanstack\/table-core|\$app\/.*|fflate|jsqr)$/,
-  'lib/server': /^(better-sqlite3|piscina|node:.*|@sveltejs\/kit|ajv|papaparse|fflate)$/
+  'lib/server': /^(better-sqlite3|piscina|lru-cache|node:.*|@sveltejs\/kit|ajv|papaparse|fflate)$/
 };
 
 test('imports point down only: no arrow up, every file stands on a floor', () => {

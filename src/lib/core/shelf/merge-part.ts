@@ -18,9 +18,9 @@ export interface PartMerge {
 /** An edit's own fields, the label's figures without the name that follows the part's. */
 function edited(part: PartEdited): PartEdited {
   const { kind, name, measured, owned, note, price } = part;
-  const document = { ...part.document };
-  delete document.name;
-  return { kind, name, document, measured, owned, note, price };
+  const figures = { ...part.document };
+  delete figures.name;
+  return { kind, name, document: figures, measured, owned, note, price };
 }
 const named = (part: PartEdited): PartEdited => ({
   ...part,

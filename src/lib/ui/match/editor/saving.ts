@@ -102,7 +102,11 @@ export class Saving {
         const again = mayYetSucceed(answer);
         this.#on.state(
           'not saved',
-          answer.status === 0 ? UNREACHED : `${answer.message} The edit is kept in this browser.`
+          answer.status === 0
+            ? UNREACHED
+            : again
+              ? answer.message
+              : `${answer.message} The edit is kept in this browser.`
         );
         if (again) this.#callOff = this.#ports.later(RETRY_MS, () => void this.flush());
         return;
