@@ -341,8 +341,8 @@
             }}
           />
           <span class="text-ink-soft ml-auto"
-            >{#if view.frontier.length > 0}line: beaten by none on both ·
-            {/if}draw a frame to filter, press a point to look at it</span
+            >{view.frontier.length > 0 ? 'line: beaten by none on both · ' : ''}draw a frame to filter, press
+            a point to look at it</span
           >
         </div>
         {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{view.problem}</p>{/if}
