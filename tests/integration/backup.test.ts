@@ -408,6 +408,44 @@ test('a strange, damaged, newer or poisoned archive is refused whole, with file 
     assert.ok(!importArchive(empty, bytes, true).ok);
 });
 
+test('an archive whose table of contents lies about a file’s size, far too large or too small, is refused and stores nothing', async () => {
+  const { db } = demo();
+  const whole = await archiveOf(db);
+  const empty = openDatabase(folder());
+  open.push(empty);
+  /** The archive with another unpacked size of one file in its table of contents (APPNOTE.TXT 4.3.12: at 24 of its entry). */
+  const lying = (name: string, bytes: number): Uint8Array => {
+    const copy = Buffer.from(whole);
+    for (
+      let at = copy.indexOf('PK\x01\x02', 0, 'latin1');
+      at >= 0;
+      at = copy.indexOf('PK\x01\x02', at + 1, 'latin1')
+    )
+      if (copy.subarray(at + 46, at + 46 + name.length).toString() === name)
+        copy.writeUInt32LE(bytes, at + 24);
+    assert.notDeepEqual(copy, Buffer.from(whole), name);
+    return copy;
+  };
+  const refused = (bytes: Uint8Array): string => {
+    const outcome = importArchive(empty, bytes, true);
+    assert.ok(!outcome.ok);
+    assert.deepEqual(
+      Object.values(countsOf(empty)).filter((n) => n > 0),
+      []
+    );
+    return (
+      outcome.message + (outcome.code === 'invalid' ? outcome.errors.map((e) => e.message).join(' ') : '')
+    );
+  };
+  assert.match(
+    refused(lying('tables/part.jsonl', 4_000_000_000)),
+    /part\.jsonl would unpack to more than \d+ MB/
+  );
+  assert.match(refused(lying('archive.json', 4_000_000_000)), /archive\.json would unpack to more than/);
+  for (const name of ['tables/part.jsonl', 'archive.json', 'tables/setup_revision.jsonl'])
+    for (const bytes of [0, 10]) refused(lying(name, bytes));
+});
+
 test('what was deleted lies in the trash for thirty days with its name, comes back, and then goes for good', () => {
   const { db } = demo();
   const run = record(db, 2);
