@@ -229,6 +229,11 @@ test('a real port is asked for; a limit that is passed says to close the throttl
   await page.getByTestId('start').click();
   await expect(page.getByTestId('close-throttle')).toHaveText('Close the throttle.', PATIENT);
   await expect(page.getByTestId('ended')).toContainText('stopped by itself: amps');
+  await page.reload();
+  await ready(page);
+  await page.getByTestId('stage-throttle-100').click();
+  await page.getByTestId('source-serial').click();
+  await expect(page.getByTestId('meter-baud')).toHaveValue('57600');
   assert.deepEqual(errors, []);
   await page.context().close();
 });

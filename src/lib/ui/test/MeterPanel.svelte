@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { Button, Select } from 'flowbite-svelte';
   import type { SetupDocument } from '../../core/document/schema.ts';
   import { CHANNELS } from '../../core/testing/record/sample.ts';
@@ -23,6 +24,7 @@
   } = $props();
 
   const BAUDS = [1200, 2400, 4800, 9600, 19_200, 38_400, 57_600, 115_200, 230_400, 460_800, 921_600];
+  onMount(() => meter.recallBaud(BAUDS));
   const read = $derived(
     meter.sample
       ? CHANNELS.filter((c) => meter.sample?.[c] != null).map((c) => [c, meter.sample?.[c]] as const)

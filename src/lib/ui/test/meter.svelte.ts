@@ -20,6 +20,7 @@ const PATIENCE_MS = 6000;
 /** Samples are sent so often, ms: what was read is on the disk within a second. */
 const SEND_MS = 400;
 const SHOWN = 4;
+const BAUD_KEY = 'iskarn-meter-baud';
 
 /** A meter on a port: its lines, what their columns are, and where its samples go. */
 export class Meter {
@@ -101,7 +102,15 @@ export class Meter {
     this.#buffer.push({ ...sample, seconds: sample.seconds - this.#startS });
   }
 
+  /** Takes up the speed at which a meter was read on this device before. */
+  recallBaud(among: readonly number[]): void {
+    const kept = Number(localStorage.getItem(BAUD_KEY));
+    if (among.includes(kept)) this.baud = kept;
+  }
+
   async #guess(): Promise<void> {
+    // lines came: the speed is right
+    localStorage.setItem(BAUD_KEY, String(this.baud));
     const heard = this.#heard;
     const guess = guessMapping(`${heard.join('\n')}\n`);
     this.rows = heard.slice(-SHOWN).map((line) => cellsOf(line, guess.delimiter));
