@@ -72,5 +72,5 @@
       </p>
     </main>
   {:else}{@render children()}{/if}
+  {#if !data.guest}<OfflineBar />{/if}
 </ThemeProvider>
-{#if !data.guest}<OfflineBar />{/if}

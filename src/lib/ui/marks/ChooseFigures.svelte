@@ -30,13 +30,13 @@
       <TableBodyRow class="border-line border-b" data-testid={`conflict-${f.path}`}>
         <TableBodyCell class="py-1 pr-2">{f.title}</TableBodyCell>
         {#each ['mine', 'theirs'] as const as side (side)}
-          <TableBodyCell class="px-2">
+          <TableBodyCell class="px-2 align-top">
             <Radio
               name={f.path}
               value={side}
               group={picked[f.path]}
               data-testid={`take-${side}-${f.path}`}
-              onchange={() => onpick(f.path, side)}><span class="figure">{f[side]}</span></Radio
+              onchange={() => onpick(f.path, side)}><span class="figure break-words">{f[side]}</span></Radio
             >
           </TableBodyCell>
         {/each}
