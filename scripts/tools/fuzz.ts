@@ -1,5 +1,9 @@
+import { group } from 'd3-array';
 import fc from 'fast-check';
 import { withChanges } from '../../src/lib/core/document/change.ts';
+import { PATHS as PATHS_OF_ROUTES } from '../../src/lib/api/paths.ts';
+import { validateSetup } from '../../src/lib/core/document/validate.ts';
+import { checkPart } from '../../src/lib/core/shelf/checked-part.ts';
 import { PROTOTYPE_KEYS } from './hostile.ts';
 import { randomSetups } from '../../tests/helpers/random-setup.ts';
 
@@ -11,66 +15,33 @@ export interface FuzzedRequest {
   headers: Record<string, string>;
 }
 
-/** Every route of the interface and every page, `*` for an id. */
-const ROUTES: readonly (readonly [methods: string, path: string])[] = [
-  ['GET', '/api/health'],
-  ['GET', '/api/openapi.json'],
-  ['POST', '/api/v1/predict'],
-  ['POST', '/api/v1/calibrate'],
-  ['POST', '/api/v1/change'],
-  ['POST', '/api/v1/plan'],
-  ['POST', '/api/v1/search'],
-  ['GET POST', '/api/v1/crafts/*/searches'],
-  ['GET PUT POST DELETE', '/api/v1/searches/*'],
-  ['POST', '/api/v1/setups/*/runs'],
-  ['POST', '/api/v1/setups/*/live'],
-  ['GET', '/api/v1/crafts/*/runs'],
-  ['GET PUT POST DELETE', '/api/v1/runs/*'],
-  ['POST', '/api/v1/runs/*/throttle'],
-  ['POST', '/api/v1/runs/*/stop'],
-  ['GET POST', '/api/v1/runs/*/samples'],
-  ['GET', '/api/v1/crafts/*/log/*'],
-  ['GET PUT', '/api/v1/columns'],
-  ['GET PUT', '/api/v1/parts/*/life'],
-  ['DELETE', '/api/v1/parts/*/fitted'],
-  ['POST', '/api/v1/setups/*/fitted'],
-  ['POST', '/api/v1/parts/*/records'],
-  ['POST DELETE', '/api/v1/records/*'],
-  ['GET POST', '/api/v1/setups'],
-  ['GET PUT DELETE', '/api/v1/setups/*'],
-  ['POST', '/api/v1/setups/*/undo'],
-  ['POST', '/api/v1/setups/*/redo'],
-  ['POST', '/api/v1/setups/*/duplicate'],
-  ['POST', '/api/v1/setups/*/restore'],
-  ['POST', '/api/v1/setups/*/use'],
-  ['POST', '/api/v1/setups/*/open'],
-  ['POST', '/api/v1/setups/*/pin'],
-  ['POST', '/api/v1/setups/*/unpin'],
-  ['POST', '/api/v1/setups/*/*'],
-  ['GET POST', '/api/v1/crafts'],
-  ['GET POST DELETE', '/api/v1/crafts/*'],
-  ['GET POST', '/api/v1/parts'],
-  ['GET PUT POST DELETE', '/api/v1/parts/*'],
-  ['GET POST', '/api/v1/parts/*/tables'],
-  ['GET PUT POST DELETE', '/api/v1/tables/*'],
-  ['GET PUT', '/api/v1/settings'],
-  ['GET', '/api/v1/schema/*'],
-  ['GET', '/api/v1/shelf/*'],
-  ['POST DELETE', '/api/v1/shelf/import'],
-  ['POST DELETE', '/api/v1/import'],
-  ['GET', '/'],
-  ['GET', '/shelf'],
-  ['GET', '/settings'],
-  ['GET', '/match/*'],
-  ['GET', '/find/*'],
-  ['GET', '/change/*'],
-  ['GET', '/test/*'],
-  ['GET', '/test/*/log'],
-  ['GET', '/test/*/series'],
-  ['GET', '/sheet/*'],
-  ['GET', '/help/*/watts'],
-  ['GET', '/help/*/*'],
-  ['GET', '/help/*/from/*']
+/** Every page; `*` for an id or a word. */
+const PAGES: readonly string[] = [
+  '/',
+  '/shelf',
+  '/settings',
+  '/settings/keeping',
+  '/login',
+  '/shared/*',
+  '/match/*',
+  '/find/*',
+  '/change/*',
+  '/test/*',
+  '/test/*/log',
+  '/test/*/series',
+  '/sheet/*',
+  '/help/*/watts',
+  '/help/*/*',
+  '/help/*/from/*'
+];
+
+/** Every route of the interface, by the table that makes it, and every page: methods that are known there, and the path. */
+const ROUTES: readonly (readonly [methods: readonly string[], path: string])[] = [
+  ...Array.from(
+    group(Object.values(PATHS_OF_ROUTES), ([, path]) => path.replace(/\{\w+\}/g, '*')),
+    ([path, routes]) => [routes.map(([method]) => method), path] as const
+  ),
+  ...PAGES.map((path) => [['GET'], path] as const)
 ];
 
 const METHODS = ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'HEAD', 'OPTIONS'];
@@ -80,6 +51,7 @@ const WORDS = [
   'json',
   'zip',
   'motor.csv',
+  '2026-01-01T00-00-00-000Z.asked.db',
   'setup',
   'shelf',
   '%00',
@@ -365,8 +337,7 @@ export const fuzzedRequest: fc.Arbitrary<FuzzedRequest> = fc
     headers
   })
   .map(({ route: [methods, path], any, method, ids, body, query, headers }) => {
-    const known = methods.split(' ');
-    const verb = any < 8 ? method : known[any % known.length];
+    const verb = any < 8 ? method : methods[any % methods.length];
     let k = 0;
     return {
       method: verb,
@@ -409,4 +380,16 @@ export async function fuzz(
   };
   await Promise.all(Array.from({ length: 6 }, lane));
   return statuses;
+}
+
+/** What is stored and should not be, after whatever was sent: documents of setups and parts that are not sound. */
+export async function unsound(address: string): Promise<string[]> {
+  const list = async (path: string): Promise<unknown[]> =>
+    (await (await fetch(address + path)).json()) as unknown[];
+  const setups = (await list('/api/v1/setups')) as { id: number; document: unknown }[];
+  const parts = (await list('/api/v1/parts')) as { id: number }[];
+  return [
+    ...setups.flatMap(({ id, document }) => (validateSetup(document).ok ? [] : [`setup ${id}`])),
+    ...parts.flatMap((part) => (checkPart(part).ok ? [] : [`part ${part.id}`]))
+  ];
 }

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { PAGES } from '../../scripts/tools/besiege.ts';
-import { fuzz } from '../../scripts/tools/fuzz.ts';
+import { fuzz, unsound } from '../../scripts/tools/fuzz.ts';
 import { startServer, type RunningServer } from '../helpers/server.ts';
 
 let server: RunningServer;
@@ -19,6 +19,7 @@ test(`${COUNT} fuzzed requests over every route: each is answered, none by a fau
   assert.deepEqual(bad, []);
   for (const status of [200, 403, 404, 422])
     assert.ok(statuses.has(status), `no request was answered ${status}`);
+  assert.deepEqual(await unsound(server.address), [], 'nothing that is not sound was stored');
   // what the requests deleted or changed is their right; the pages open all the same
   for (const page of PAGES.filter((p) => !p.startsWith('/match')))
     assert.equal((await fetch(server.address + page)).status, 200, page);
