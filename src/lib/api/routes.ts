@@ -176,7 +176,7 @@ export const ROUTES = {
     summary: 'Puts a backup in the place of the data, which is kept as a backup itself first.',
     words: { name: 'name of a backup' },
     answer: as<BackupRestored>(named('BackupRestored')),
-    refuses: [404]
+    refuses: [404, 409]
   }),
   predict: route('predict', {
     summary: 'Predicts a setup at one or more points, and checks it.',
@@ -256,7 +256,7 @@ export const ROUTES = {
     body: { kind: 'json', is: as<RunBegun>(runBegunSchema) },
     answer: run,
     status: 201,
-    refuses: [404]
+    refuses: [404, 409]
   }),
   followRun: route('followRun', {
     summary: 'A run as it goes on: server-sent events, twenty samples a second.',

@@ -30,23 +30,26 @@ const changesOf = (db: Db): number => db.prepare('SELECT total_changes()').pluck
 
 /** Changes of the data that the newest backup holds. */
 let held = 0;
-let working = false;
+/** Backups that are being made. */
+let going = 0;
+/** The backup that is being made because it was asked for. */
+let asked: Promise<CheckedBackup> | null = null;
 
 /** Makes a backup where something was changed since the newest, and that is old enough. @returns whether one was made */
 export async function backUpWhenDue(now = new Date()): Promise<boolean> {
-  if (working || dataFault()) return false;
+  if (going > 0 || dataFault()) return false;
   const db = store();
   const changes = changesOf(db);
   const newest = listBackups(folderOf()).at(0);
   const age = newest ? now.getTime() - Date.parse(newest.at) : Infinity;
   if (changes === held || age < dueAfterMs(newest?.bytes ?? 0)) return false;
-  working = true;
+  going += 1;
   try {
     await makeBackup(db, folderOf(), 'daily', now);
     held = changes;
     return true;
   } finally {
-    working = false;
+    going -= 1;
   }
 }
 
@@ -68,17 +71,21 @@ export function keepBackups(): void {
 export const keeping = (db: Db): Outcome<Keeping> =>
   found({ backups: listBackups(folderOf()), holds: countsOf(db) });
 
-/** Makes a backup because it was asked for. */
+/** Makes a backup because it was asked for; whoever asks while one is being made for another shares it. */
 export async function backUpNow(db: Db): Promise<Outcome<CheckedBackup>> {
-  if (working) return refused('busy', 'A backup is being made already; look again in a moment.');
-  working = true;
+  asked ??= backUpAsAsked(db).finally(() => (asked = null));
+  return created(await asked);
+}
+
+async function backUpAsAsked(db: Db): Promise<CheckedBackup> {
+  going += 1;
   try {
     const changes = changesOf(db);
     const done = await makeBackup(db, folderOf(), 'asked');
     held = changes;
-    return created(done);
+    return done;
   } finally {
-    working = false;
+    going -= 1;
   }
 }
 
@@ -123,9 +130,9 @@ export function restoreBackup(db: Db, name: string): Outcome<BackupRestored> {
   const file = backupFile(folderOf(), name);
   if (!file) return notFound('backup');
   const live = db.prepare("SELECT count(*) FROM run WHERE state = 'live'").pluck().get() as number;
-  if (live > 0 || working)
+  if (live > 0 || going > 0)
     return refused(
-      'busy',
+      'nothing-to-do',
       live > 0
         ? 'A run is being recorded; stop it first. Nothing was changed.'
         : 'A backup is being made; try again in a moment. Nothing was changed.'

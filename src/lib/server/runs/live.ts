@@ -178,7 +178,7 @@ export function beginRun(db: Db, setupId: number, begun: RunBegun, heldAt: strin
   const setup = getSetup(db, setupId);
   if (!setup.ok) return setup;
   if (live.size + files.size >= MOST_LIVE)
-    return refused('busy', 'Too many runs go on at once; stop one first.');
+    return refused('nothing-to-do', 'Too many runs go on at once; stop one first.');
   const when = begun.heldAt == null ? new Date(heldAt) : new Date(begun.heldAt);
   if (Number.isNaN(when.getTime()))
     return invalid([issue('heldAt', 'no-date', { value: begun.heldAt ?? '' })]);
