@@ -120,9 +120,11 @@ test('a backup that was made while a run was recorded: put in place the run has 
   };
   const begun = await ask('setups/1/live', { title: 'goes on', source: 'serial' });
   assert.equal(begun.status, 201, JSON.stringify(begun.value));
-  const { value: backup } = await ask('backups');
+  // whoever asks while it is being made shares it
+  const [{ value: backup }, ...same] = await Promise.all([ask('backups'), ask('backups'), ask('backups')]);
   const name = String(backup.name);
-  assert.equal((await ask(`backups/${name}/restore`)).status, 503, 'not while it is recorded');
+  for (const other of same) assert.deepEqual([other.status, other.value.name], [201, name]);
+  assert.equal((await ask(`backups/${name}/restore`)).status, 409, 'not while it is recorded');
   await ask(`runs/${String(begun.value.id)}/stop`);
   assert.equal((await ask(`backups/${name}/restore`)).status, 200);
   assert.equal(
