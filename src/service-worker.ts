@@ -72,6 +72,18 @@ registerRoute(
   })
 );
 
+/** What another version's server answers is not drawn by this one: the room is opened whole then, by whoever asked. */
+registerRoute(
+  ({ url }) => url.pathname.endsWith('/__data.json'),
+  async ({ request, url }) => {
+    const response = await fetch(request);
+    const heard = response.headers.get(VERSION_HEADER);
+    const room = url.pathname.replace(/\/?__data\.json$/, '') || '/';
+    const sameRoom = request.referrer !== '' && new URL(request.referrer).pathname === room;
+    return heard === null || heard === version || sameRoom ? response : Response.error();
+  }
+);
+
 setCatchHandler(({ request }) =>
   Promise.resolve(
     request.mode === 'navigate'

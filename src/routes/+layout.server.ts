@@ -4,10 +4,9 @@ import { getSettings } from '$lib/server/settings';
 import { lastOpened } from '$lib/server/setups';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = ({ locals, url }) => ({
-  // asked with every room, so that a page never draws what another version of the program made
+export const load: LayoutServerLoad = ({ locals }) => ({
+  // a page never draws what another version of the program made: asked with all else that is asked anew
   version,
-  path: url.pathname,
   settings: getSettings(store()),
   guest: locals.guest === true,
   // whoever is not logged in is not told what is worked on here

@@ -40,7 +40,7 @@
     };
   });
   /** Whether what is to be drawn was made by another version of the program than this page is. */
-  const foreign = $derived(data.version !== version);
+  const foreign = $derived((data.version ?? version) !== version);
   const RELOADED = 'iskarn-reloaded-for';
   $effect(() => {
     if (!foreign || sessionStorage.getItem(RELOADED) === data.version) return;

@@ -81,11 +81,12 @@ for (const kept of [false, true])
     await openRare(page);
     if (kept) await expect(page.getByRole('dialog')).toBeVisible();
     if (kept) await page.keyboard.press('Escape');
-    else await expect(page.getByTestId('new-version')).toBeVisible();
-    await type(page, kept ? '4.5' : '4.2');
-    await expect.poll(capacity).toBe(kept ? 4.5 : 4.2);
+    else {
+      await expect(page.getByTestId('new-version')).toBeVisible();
+      await type(page, '4.2');
+      await expect.poll(capacity).toBe(4.2);
+    }
     assert.equal(await codeOf(page), 'first');
-    await expect(page.getByTestId('new-version')).toBeVisible();
     // another room is the next version's, whole
     await page.getByRole('link', { name: 'shelf', exact: false }).first().click();
     await expect(page).toHaveURL(/\/shelf$/);
