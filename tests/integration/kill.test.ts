@@ -6,7 +6,7 @@ import { dataFolder } from '../helpers/server.ts';
 
 /** A few; `npm run kill -- 200` does many. */
 /** A few; ISKARN_KILLS=20 does as many as one likes. */
-const KILLS = Number(process.env.ISKARN_KILLS ?? 5);
+const KILLS = Number(process.env.ISKARN_KILLS ?? 3);
 
 test(`${KILLS} kills by force while four writers edit: what was acknowledged stands`, async () => {
   const data = dataFolder();
