@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { invalidateAll } from '$app/navigation';
   import {
     Button,
@@ -102,7 +103,8 @@
       : { ok: false, status: 422, message: faults[0].message, errors: [...faults] };
   }
 
-  async function save(part: StoredPart): Promise<Refused | null> {
+  /** @param from the part that the edit was made from, as it stood then */
+  async function save(part: StoredPart, from: StoredPart | undefined): Promise<Refused | null> {
     const { id, ...body } = part;
     const says = `The part “${part.name}”`;
     const waits = outbox.partWaiting(id);
@@ -114,7 +116,7 @@
     const done =
       id === 0
         ? await outbox.send('createPart', { body }, says)
-        : await outbox.send('editPart', { id, body, base: parts.find((p) => p.id === id) }, says);
+        : await outbox.send('editPart', { id, body, base: from }, says);
     if (!done.ok && done.kept) {
       const wrong = await refusedHere(part);
       if (wrong) outbox.drop(done.kept);
@@ -128,7 +130,7 @@
   }
 
   async function own(part: StoredPart, owned: boolean): Promise<void> {
-    const refused = await save({ ...part, owned });
+    const refused = await save({ ...part, owned }, part);
     if (refused) said = refused.message;
   }
 
@@ -361,9 +363,10 @@
 {#if editing}
   {#key editing}
     {@const opened = editing}
+    {@const from = untrack(() => parts.find((p) => p.id === opened.id))}
     <PartEditor
       part={opened}
-      onsave={save}
+      onsave={(part) => save(part, from)}
       onclose={() => {
         // another part may have been opened while this one was being stored
         if (editing === opened) editing = null;
