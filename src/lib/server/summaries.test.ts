@@ -12,6 +12,7 @@ const summary = (amps: number): SetupSummary => ({
   finding: 'holds',
   over: 0,
   tight: null,
+  unknown: null,
   wish: null,
   noPackHolds: null
 });

@@ -1,3 +1,4 @@
+import { escSupplyOf } from '../model/receiver-feed.ts';
 import { isOver } from '../checks/check.ts';
 import { escCells } from '../checks/esc-cells.ts';
 import { escChemistry } from '../checks/esc-chemistry.ts';
@@ -88,8 +89,7 @@ export const RULES: readonly CautionRule[] = [
     id: 'supply-loop',
     act: 'wire',
     severity: 'care',
-    applies: (s) =>
-      s.setup.receiverSupply != null && s.setup.esc?.becKind != null && s.setup.esc.becKind !== 'none',
+    applies: (s) => s.setup.receiverSupply != null && escSupplyOf(s.setup.esc) !== 'has-not',
     text: () =>
       'Lift the middle pin out of the plug of the ESC’s lead and insulate it before the other supply is plugged in.'
   },

@@ -1,5 +1,5 @@
 import { withChanges, type Change } from '../document/change.ts';
-import { withChangedNames } from '../document/changed-part.ts';
+import { withChangedNames } from '../shorthand/part-name.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { withBelongings } from '../model/belongings.ts';
 import type { SearchParts } from '../search/space.ts';
@@ -31,12 +31,12 @@ export interface ChosenBy {
 /** A document with figures changed, the touched parts marked and what belongs to them carried along. */
 export function alteredBy(before: SetupDocument, changes: readonly Change[]): Altered {
   const named = withChangedNames(before, changes);
-  const { document, said } = withBelongings(before, withChanges(before, named), named);
+  const { document, said } = withBelongings(before, withChanges(before, named), named, 'follows');
   return { setup: document, said };
 }
 
 /** A document with whole parts exchanged and what belongs to them carried along. */
 export function alteredTo(before: SetupDocument, after: SetupDocument): Altered {
-  const { document, said } = withBelongings(before, after);
+  const { document, said } = withBelongings(before, after, [], 'follows');
   return { setup: document, said };
 }

@@ -12,7 +12,7 @@ import { screwDiametersM } from '../catalogue/screws.ts';
 import { otherWindings } from '../catalogue/windings.ts';
 import type { Change } from '../document/change.ts';
 import type { Motor, SetupDocument } from '../document/schema.ts';
-import { estimateMotorMassKg } from '../parts/motor/estimate.ts';
+import { motorMassOf } from '../parts/motor/mass.ts';
 import { plugsOf } from '../model/plugs.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
@@ -280,7 +280,7 @@ const MOTOR_SIZES = [1.25, 1.6, 2, 2.6, 0.8] as const;
 export function otherMotors(s: Situation): Ladder {
   const { setup } = s;
   const { motor } = setup;
-  const massKg = motor.massKg ?? (motor.maxPowerW == null ? null : estimateMotorMassKg(motor.maxPowerW));
+  const massKg = motorMassOf(motor)?.kg ?? null;
   if (isFixed(setup, 'motor') || massKg === null) return [];
   const windings = [
     motor.kvRpmPerVolt,

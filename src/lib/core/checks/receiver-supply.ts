@@ -1,5 +1,5 @@
 import { chosenSchool } from '../document/schools.ts';
-import { receiverFeedOf, type ReceiverFeed } from '../model/receiver-feed.ts';
+import { escSupplyOf, receiverFeedOf, type ReceiverFeed } from '../model/receiver-feed.ts';
 import { LINEAR_HEAT_W, supplyHeatW } from '../parts/supply/regulator.ts';
 import { listed } from '../text/listed.ts';
 import { show, showUnit } from '../units/show.ts';
@@ -35,10 +35,29 @@ export const receiverSupply = check({
   judge: (s) => {
     const feed = receiverFeedOf(s.setup);
     const { peakA: peak, averageA: average } = feed;
-    if (peak === null || average === null || feed.source === 'none') return null;
+    const needed = s.kind !== 'multirotor';
+    if (feed.source === 'none')
+      return needed || peak !== null
+        ? {
+            unknown: feed.asked
+              ? 'whether the ESC feeds the receiver is not told: look on its label for BEC, with volts and amps, and enter them; an ESC without one needs a separate supply'
+              : 'nothing feeds the receiver yet: the ESC has no supply of its own, so a separate one is needed'
+          }
+        : null;
+    if (peak === null || average === null)
+      return needed
+        ? {
+            unknown:
+              'what hangs on the receiver is not told: enter servos and receiver in the requirements, or list them on the sheet'
+          }
+        : null;
     const inputV = s.worst.openCircuitV;
     const drop = inputV - feed.outputV;
     const heats = feed.kind === 'linear';
+    if (!feed.kindTold && average * Math.max(drop, LEAST_DROP_V) > LINEAR_HEAT_W)
+      return {
+        unknown: `the ESC’s own supply is not told to be linear or switching: a linear one would have to shed ${showUnit(supplyHeatW('linear', inputV, feed.outputV, average), 'W')} of ${LINEAR_HEAT_W} W; enter which it is`
+      };
     const own = feed.source === 'esc';
     // a linear supply is limited by its heat before its label: the amps of the peak at which the average heats it so
     const byHeat = heats
@@ -54,10 +73,10 @@ export const receiverSupply = check({
     const wantsSeparate = (id: string): boolean =>
       (id === 'separate' && s.setup.battery.series >= SEPARATE_FROM) ||
       (id === 'separate-servos' && (feed.servos ?? 0) >= SEPARATE_FROM);
-    const alsoEsc = s.setup.esc?.becKind != null && s.setup.esc.becKind !== 'none';
+    const alsoEsc = escSupplyOf(s.setup.esc);
     const loop =
-      !own && alsoEsc
-        ? ` The ESC has a supply too: ${OUT_OF_THE_LOOP}.`
+      !own && alsoEsc !== 'has-not'
+        ? ` ${alsoEsc === 'has' ? 'The ESC has a supply too' : 'If the ESC has a supply too'}: ${OUT_OF_THE_LOOP}.`
         : own && wantsSeparate(school.id)
           ? ` With a separate supply: ${OUT_OF_THE_LOOP}.`
           : '';
@@ -72,7 +91,12 @@ export const receiverSupply = check({
           }
         : {}),
       working: () => {
-        const kind = feed.kind === 'direct' ? 'straight from its cells' : feed.kind;
+        const kind =
+          feed.kind === 'direct'
+            ? 'straight from its cells'
+            : feed.kindTold
+              ? feed.kind
+              : 'linear or switching not told';
         const from =
           feed.toldPeakA === null
             ? `All moving: ${loadWords(feed)}; and the strongest of them held fast: ${showUnit(peak, 'A')}`

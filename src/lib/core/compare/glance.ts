@@ -1,5 +1,6 @@
 import { checkOf, type CheckId } from '../checks/all-checks.ts';
 import type { CheckResult, Finding } from '../checks/finding.ts';
+import { unsettledOf } from '../checks/unsettled.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
@@ -38,6 +39,8 @@ export interface SetupSummary extends Omit<Glance, 'waiting'> {
   readonly over: number;
   /** Title of the first check whose margin is used up; null where none is. */
   readonly tight: string | null;
+  /** What decides and is not known; null where everything that decides is. */
+  readonly unknown: string | null;
   /** What the most urgent failing check wishes; null where none fails. */
   readonly wish: string | null;
   /** Whether another pack could mend that check; then whether an owned one of as many cells does. */
@@ -69,6 +72,7 @@ export function summaryOf(s: Situation, packs: Around['packs'] = []): SetupSumma
   const checks = runChecks(s);
   const time = s.lasting('mixed') ?? s.lasting('full');
   const over = checks.filter((c) => c.finding === 'over');
+  const [unknown] = unsettledOf(checks);
   const tight = checks.find((c) => c.finding === 'tight');
   const urgency = (c: CheckResult): number => checkOf(c.id)?.urgency ?? Infinity;
   const first = over.length === 0 ? null : over.reduce((a, b) => (urgency(b) < urgency(a) ? b : a));
@@ -79,9 +83,10 @@ export function summaryOf(s: Situation, packs: Around['packs'] = []): SetupSumma
     seconds: time?.seconds ?? null,
     doing: time ? DOING[time.at] : '',
     amps: s.worst.batteryCurrentA,
-    finding: over.length > 0 ? 'over' : tight ? 'tight' : 'holds',
+    finding: over.length > 0 ? 'over' : unknown ? 'unknown' : tight ? 'tight' : 'holds',
     over: over.length,
     tight: tight?.title ?? null,
+    unknown: unknown?.what ?? null,
     wish: typeof wish === 'function' ? wish(s) : wish,
     noPackHolds:
       check?.byPack && !somePackHolds(s, packs)
@@ -92,6 +97,7 @@ export function summaryOf(s: Situation, packs: Around['packs'] = []): SetupSumma
 
 /** What a craft waits for: a test of a better setup, a pack, or what its first failing check wants. */
 function waitingFor(s: SetupSummary, others: Around['others']): string {
+  if (s.over === 0 && s.unknown !== null) return `not known yet: ${s.unknown}`;
   if (s.over === 0)
     return s.tight === null ? 'ready for its first run' : `waits for a run on the stand: ${s.tight} is tight`;
   const better = others.filter((o) => !o.tested && o.over < s.over).sort((x, y) => x.over - y.over)[0];

@@ -265,6 +265,8 @@ export const craftSchema = {
     kind: { enum: ['fixed-wing', 'multirotor', 'boat'], title: 'kind of craft' },
     massKg: required('all-up weight', 0, 1000, true),
     airframeMassKg: optional('airframe weight', 0, 1000, true),
+    /** What the parts weighed when the all-up weight was given: other parts would make another all-up weight. */
+    weighedPartsKg: optional('weight of the parts when the all-up weight was given', 0, 1000),
     purpose: { type: ['string', 'null'], maxLength: 60, title: 'purpose' },
     wingAreaM2: optional('wing area', 0, 200, true),
     wingSpanM: optional('wing span', 0, 60, true),
@@ -470,7 +472,7 @@ export const setupSchema = {
     sources: {
       title: 'sources',
       type: 'object',
-      additionalProperties: { enum: ['label', 'measured', 'estimated', 'fitted'] }
+      additionalProperties: { enum: ['label', 'measured', 'estimated', 'fitted', 'typed', 'shelf'] }
     }
   }
 } as const;
@@ -487,6 +489,7 @@ export type Esc = FromSchema<typeof escSchema>;
 export type Motor = FromSchema<typeof motorSchema>;
 export type Propulsor = FromSchema<typeof propulsorSchema>;
 export type Calibration = FromSchema<typeof calibrationSchema>;
+/** Where a figure comes from, as far as it decides how surely it is known; what a document says is `FigureSource`. */
 export type Source = 'label' | 'measured' | 'estimated' | 'fitted';
 
 export const pointSchema = {

@@ -1,4 +1,6 @@
 import type { Craft, SetupDocument } from '../document/schema.ts';
+import type { FigureSource } from '../document/sources.ts';
+import { partsKg } from '../model/all-up-mass.ts';
 import { motorsOf, type Brief } from '../brief/brief.ts';
 import { capacitySold } from '../catalogue/packs.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
@@ -6,11 +8,9 @@ import { usualSeconds } from '../brief/usual-time.ts';
 import { firstPropulsor } from './first-propulsor.ts';
 import { fitAround } from './fit-around.ts';
 import type { Schools } from './size-electrics.ts';
+import { estimatedWingAreaM2 } from '../model/wing.ts';
 import { wantedOf } from '../brief/wanted.ts';
 
-/** Wing area of an everyday model, m²: loading grows with the cube root of weight, about 4.5 kg/m² at 1 kg. (m) */
-const everydayWingM2 = (massKg: number): number =>
-  Number((massKg / (4.5 * Math.cbrt(massKg))).toPrecision(2));
 /** Waterline of an everyday model boat, m. (m) */
 const everydayWaterlineM = (massKg: number): number => 0.5 * Math.cbrt(massKg);
 
@@ -27,14 +27,31 @@ function withUsualPack(setup: SetupDocument): SetupDocument {
   return { ...setup, battery: { ...battery, capacityAh } };
 }
 
+/** Figures of the craft that a brief may give. */
+const OF_CRAFT = [
+  'massKg',
+  'purpose',
+  'wingAreaM2',
+  'largestPropM',
+  'waterlineLengthM',
+  'targetSeconds',
+  'hull'
+] as const;
+
+/** Marks of what a brief gives: the user typed it. */
+const givenIn = (brief: Brief): Record<string, FigureSource> =>
+  Object.fromEntries(
+    OF_CRAFT.filter((field) => brief[field] != null).map((field) => [`craft.${field}`, 'typed' as const])
+  );
+
 /**
  * A complete first setup from a brief; everything beyond the brief is estimated and marked so in `sources`, the time that is
  * usual for the purpose among it.
  * @param schools those of the settings: they decide the margins of ESC and pack
  */
 export function sketchSetup(brief: Brief, schools?: Schools): SetupDocument {
-  const estimated: SetupDocument['sources'] =
-    brief.targetSeconds == null ? { 'craft.targetSeconds': 'estimated' } : {};
+  const sources = givenIn(brief);
+  if (brief.targetSeconds == null) sources['craft.targetSeconds'] = 'estimated';
   const b: Brief = { ...brief, targetSeconds: brief.targetSeconds ?? usualSeconds(brief) };
   const craft: Craft = {
     name: b.name,
@@ -53,9 +70,10 @@ export function sketchSetup(brief: Brief, schools?: Schools): SetupDocument {
       : {})
   };
   if (b.kind === 'fixed-wing' && craft.wingAreaM2 === null) {
-    craft.wingAreaM2 = everydayWingM2(b.massKg);
-    estimated['craft.wingAreaM2'] = 'estimated';
+    craft.wingAreaM2 = estimatedWingAreaM2(craft);
+    sources['craft.wingAreaM2'] = 'estimated';
   }
+  if (b.kind === 'boat' && b.waterlineLengthM == null) sources['craft.waterlineLengthM'] = 'estimated';
   const blank: SetupDocument = {
     format: 'iskarn.setup/1',
     name: 'First sketch',
@@ -66,8 +84,14 @@ export function sketchSetup(brief: Brief, schools?: Schools): SetupDocument {
     battery: { chemistry: 'lipo', series: 3, capacityAh: 1 },
     motor: { kvRpmPerVolt: 1000 },
     propulsor: firstPropulsor(b, wantedOf(b)),
-    sources: estimated
+    sources
   };
   const fitted = fitAround(blank, { fixed: [], cells: b.series ?? null, schools });
-  return brief.targetSeconds == null ? withUsualPack(fitted) : fitted;
+  const whole = brief.targetSeconds == null ? withUsualPack(fitted) : fitted;
+  const own: Record<string, FigureSource> = brief.series == null ? {} : { 'battery.series': 'typed' };
+  return {
+    ...whole,
+    craft: { ...whole.craft, weighedPartsKg: partsKg(whole) },
+    sources: { ...whole.sources, ...own }
+  };
 }

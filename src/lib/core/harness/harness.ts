@@ -1,4 +1,5 @@
 import type { SetupDocument } from '../document/schema.ts';
+import { escBoardsOf } from '../model/all-up-mass.ts';
 import { plugsOf } from '../model/plugs.ts';
 import type { Situation } from '../situation/situation.ts';
 import { show, showUnit } from '../units/show.ts';
@@ -76,11 +77,13 @@ function notesOf(s: Situation, segments: readonly Segment[], packs: Harness['pac
     });
   if (n > 1) {
     const branch = segments.find((x) => x.id === 'branch');
+    const oneBoard = escBoardsOf(setup) === 1;
     notes.push({
       id: 'distribution',
       title: `one pack, ${n} motors`,
-      text:
-        n === 2
+      text: oneBoard
+        ? `The ESC board takes the pack’s lead itself: its pads carry all ${n} motors together, ${showUnit(amps, 'A')}. One plug, and the capacitor straight on the pads.`
+        : n === 2
           ? `A forked lead: from the pack gauge ${segments[0].awg}, each arm gauge ${branch?.awg ?? segments[0].awg}. Plus joins plus, minus joins minus, each joint soldered and covered by itself; arms of equal length.`
           : `A distribution board or a soldered star: it must carry ${showUnit(amps, 'A')} where the pack comes in and ${showUnit(branch?.currentA ?? 0, 'A')} at each of ${n} pads. Each branch as short as it can be; signal leads away from the motor leads.`
     });
@@ -89,7 +92,7 @@ function notesOf(s: Situation, segments: readonly Segment[], packs: Harness['pac
       title: 'single ESCs or one board',
       text:
         (setup.esc?.channels ?? 1) > 1
-          ? `One board for ${setup.esc?.channels} motors: lighter, less to solder, short leads; one burnt channel is a new board, and its heat sits in one place. Its rating counts for each motor, its pack leads carry all of them.`
+          ? `${escBoardsOf(setup) === 1 ? 'One board' : `${escBoardsOf(setup)} boards`} for ${setup.esc?.channels} motors${escBoardsOf(setup) === 1 ? '' : ' each'}: lighter, less to solder, short leads; one burnt channel is a new board, and its heat sits in one place. Its rating counts for each motor, its pack leads carry all of them.`
           : n === 4
             ? 'Single ESCs: cooled in the arms, exchanged one at a time; a four-in-one board saves weight and solder and puts all the heat, and the risk, in one place.'
             : 'Single ESCs: cooled where they sit, exchanged one at a time. More than one of the ESCs’ own supplies on one receiver: lift the middle pin of all but one.'

@@ -2,6 +2,7 @@ import { GAUGES } from '../catalogue/leads.ts';
 import type { Finding } from '../checks/finding.ts';
 import { leadAirC, leadLimits } from '../model/leads.ts';
 import { OWN_MOTOR_LEAD_M } from '../model/interpret-leads.ts';
+import { escBoardsOf } from '../model/all-up-mass.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { conductorResistanceOhm, gaugeAreaM2 } from '../parts/wiring/lead-resistance.ts';
 import { leadOuterDiameterM, leadTemperatureC } from '../parts/wiring/lead-heat.ts';
@@ -147,6 +148,7 @@ export function segmentsOf(s: Situation): Segment[] {
   const { wiring } = s.setup;
   const { worst, train } = s;
   const n = train.count;
+  const oneBoard = n > 1 && escBoardsOf(s.setup) === 1;
   const aux = train.auxiliaryCurrentA;
   const total = worst.batteryCurrentA;
   const band = worst.band?.batteryCurrentA ?? null;
@@ -156,7 +158,7 @@ export function segmentsOf(s: Situation): Segment[] {
   const list: Segment[] = [
     segmentAt(s, {
       id: 'pack-lead',
-      title: n > 1 ? 'pack to distribution' : 'pack to ESC',
+      title: n === 1 ? 'pack to ESC' : oneBoard ? 'pack to the ESC board' : 'pack to distribution',
       count: 1,
       currentA: total,
       band,
@@ -167,7 +169,7 @@ export function segmentsOf(s: Situation): Segment[] {
       paths: { gauge: 'wiring.gaugeAwg', length: 'wiring.leadLengthM' }
     })
   ];
-  if (n > 1)
+  if (n > 1 && !oneBoard)
     list.push(
       segmentAt(s, {
         id: 'branch',

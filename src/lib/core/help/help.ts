@@ -86,7 +86,7 @@ export function helpView(
   const altered =
     changes.length === 0
       ? document
-      : withBelongings(document, withChanges(document, changes), changes).document;
+      : withBelongings(document, withChanges(document, changes), changes, 'follows').document;
   const s = altered === document ? own : situationOf(altered, { schools });
   const text = page.text(s);
   const before = altered === document ? text : page.text(own);

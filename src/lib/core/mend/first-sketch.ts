@@ -2,6 +2,8 @@ import type { Brief } from '../brief/brief.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { withChanges } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
+import { markedFrom } from '../document/sources.ts';
+import { partsKg } from '../model/all-up-mass.ts';
 import type { Schools } from '../fit/size-electrics.ts';
 import { sketchSetup } from '../fit/sketch-setup.ts';
 import { failsOf } from '../remedy/bench.ts';
@@ -13,19 +15,21 @@ const MOST_TURNS = 3;
 
 /**
  * A first setup from a brief with nothing over its limits, as far as the parts on sale reach: sketched, then put right as a
- * user would put it right. What it cannot meet is said by `mendingOf` of the setup itself.
+ * user would put it right. What the brief gives stays: weight and cells among it. What it cannot meet is said by `mendingOf` of
+ * the setup itself.
  */
 export function firstSketch(b: Brief, schools?: Schools): SetupDocument {
   let setup = sketchSetup(b, schools);
+  // cells that the user gave are those of the pack that he has
+  const keeps = b.series == null ? [] : ['battery.series'];
   for (let turn = 0; turn < MOST_TURNS; turn++) {
     const s = situationOf(setup, { schools, bands: true });
     const results = runChecks(s);
     const { over } = failsOf(results);
-    const [best] = over === 0 ? [] : mendingOf(s, results).putRight;
+    const [best] = over === 0 ? [] : mendingOf(s, results, { keeps }).putRight;
     if (!best || best.stillOver.length >= over) break;
-    const estimated = best.changes.map((c) => [c.path, 'estimated'] as const);
-    setup = withChanges(setup, best.changes);
-    setup = { ...setup, sources: { ...setup.sources, ...Object.fromEntries(estimated) } };
+    setup = markedFrom(withChanges(setup, best.changes), best.changes, 'estimated');
+    setup = { ...setup, craft: { ...setup.craft, weighedPartsKg: partsKg(setup) } };
   }
   return setup;
 }

@@ -301,7 +301,10 @@ export function fittingsOf(s: Situation, shelf: readonly ShelfPart[]): Fittings 
     })
     .map((found) => ({ found, fails: failsOf(found.trial.failing) }))
     .filter(
-      ({ found, fails }) => fails.over <= now.over.length && lostOf(s, found.trial.situation) <= MOST_LOST
+      ({ found, fails }) =>
+        fails.over <= now.over.length &&
+        found.trial.overWhenWeighed.length === 0 &&
+        lostOf(s, found.trial.situation) <= MOST_LOST
     )
     .sort(
       (a, b) =>

@@ -2,6 +2,7 @@ import { checkOf, CHECKS } from '../checks/all-checks.ts';
 import type { Rung } from '../checks/candidates.ts';
 import type { Check, Give } from '../checks/check.ts';
 import type { CheckResult } from '../checks/finding.ts';
+import { unsettledOf } from '../checks/unsettled.ts';
 import type { Change } from '../document/change.ts';
 import { partWord } from '../document/part-words.ts';
 import type { FixablePart } from '../document/schema.ts';
@@ -182,7 +183,7 @@ function completed(
     // bands only add to what fails: what is no better without them is no better
     if (trial.changes.length === 0 || !helps(failsOf(trial.failing), before, aim)) continue;
     const fails = failsOf(trial.counted);
-    if (!helps(fails, before, aim)) continue;
+    if (!helps(fails, before, aim) || trial.overWhenWeighed.length > 0) continue;
     const one = { trial, fails, cost: cost + ELECTRIC_COST * (trial.rungs.length - start.rungs.length) };
     if (aim.fewest && found.some((f) => f.fails.over === 0 && isMore(trial, f.trial))) continue;
     found.push(one);
@@ -257,13 +258,16 @@ function stepsOf(trial: Trial): string[] {
 const asBeforeOf = (trial: Trial): CheckResult[] =>
   trial.settled.filter((r) => r.finding === 'over' && !trial.counted.includes(r));
 
-/** What comes of a solution: "everything holds", "2 % less thrust". */
+/** What comes of a solution: "everything holds" where everything that decides is known, "2 % less thrust". */
 function outcomeOf({ trial, fails }: Found, before: Situation): string[] {
   const failing = trial.counted.filter(isFailing);
   const asBefore = asBeforeOf(trial);
+  const unsettled = unsettledOf(trial.settled);
   const verdict =
     failing.length === 0
-      ? 'everything holds'
+      ? unsettled.length === 0
+        ? 'everything holds'
+        : `nothing that is known is over; ${listed(unsettled.map((u) => u.what))} is not known`
       : fails.over === 0
         ? `nothing over, ${listed(failing.map((r) => r.title))} tight`
         : `${listed(failing.filter((r) => r.finding === 'over').map((r) => r.title))} still over`;

@@ -1,11 +1,12 @@
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
-import { partMasses, withAllUpMass } from './all-up-mass.ts';
+import { partMasses, partsKg, summedKg, toGrams, withAllUpMass } from './all-up-mass.ts';
 import { estimateEscMassKg } from '../parts/esc/estimate-mass.ts';
 import { PROPELLER_MASS_EXPONENT } from '../parts/propulsor/propeller/blade-shape.ts';
 import { show } from '../units/show.ts';
 import { partWord } from '../document/part-words.ts';
 import { readPath, withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
+import { isTyped, markedFrom } from '../document/sources.ts';
 
 /** Parts whose exchange brings other figures with it. */
 const PARTS = ['battery', 'esc', 'motor', 'propulsor', 'receiverSupply'] as const;
@@ -91,8 +92,27 @@ const wordOf = (part: Part, setup: SetupDocument): string =>
 
 const weight = (kg: number): string => (Math.abs(kg) < 1 ? `${show(1000 * kg)} g` : `${show(kg, 4)} kg`);
 
-/** An all-up weight as people weigh it: to a gram, small ones to a tenth. */
-const toGrams = (kg: number): number => Number(kg.toFixed(kg < 0.1 ? 4 : 3));
+/** Whether an all-up weight that was typed stays, and is asked about, or goes with the parts as the change as a whole does. */
+export type WeightBy = 'asked' | 'follows';
+
+/** What is said where a typed all-up weight stays: what parts and airframe add up to now. */
+function stays(
+  before: SetupDocument,
+  after: SetupDocument,
+  said: string[]
+): { changes: Change[]; said: string[] } {
+  const [was, is] = [partsKg(before), partsKg(after)];
+  const sum = toGrams(summedKg(after, before));
+  const noted: Change[] =
+    after.craft.weighedPartsKg == null && was !== is ? [{ path: 'craft.weighedPartsKg', value: was }] : [];
+  const told =
+    sum > 0 && sum !== after.craft.massKg
+      ? [
+          `Parts and airframe add up to ${weight(sum)} now; the all-up weight stays ${weight(after.craft.massKg)}, as you typed it.`
+        ]
+      : [];
+  return { changes: noted, said: [...said, ...told] };
+}
 
 /**
  * Where an all-up weight is given, exchanged parts move it by their difference.
@@ -101,7 +121,8 @@ const toGrams = (kg: number): number => Number(kg.toFixed(kg < 0.1 ? 4 : 3));
 function allUp(
   before: SetupDocument,
   after: SetupDocument,
-  explicit: ReadonlySet<string>
+  explicit: ReadonlySet<string>,
+  by: WeightBy
 ): { changes: Change[]; said: string[] } {
   const given = explicit.has('craft.massKg') || before.craft.massKg !== after.craft.massKg;
   const [was, is] = [kilograms(before), kilograms(after)];
@@ -123,6 +144,8 @@ function allUp(
     ({ part, kg }) => `${wordOf(part, after)} ${kg > 0 ? 'adds' : 'saves'} ${weight(Math.abs(kg))}`
   );
   if (steps.length === 0) return { changes: [], said };
+  if (by === 'asked' && isTyped(before, 'craft.massKg') && before.craft.airframeMassKg == null)
+    return given ? { changes: [], said: [] } : stays(before, after, said);
   if (before.craft.airframeMassKg != null) {
     const [from, to] = [withAllUpMass(before).craft.massKg, withAllUpMass(after).craft.massKg];
     return {
@@ -155,17 +178,20 @@ export interface WithBelongings {
 
 /**
  * What a change of a part's decisive figures brings with it: a pack's mass and resistance, an ESC's burst rating, the
- * all-up weight by the difference of the parts. Figures that were changed on purpose are left alone.
+ * all-up weight by the difference of the parts, unless it was typed: then it stays, and what the parts add up to is said.
+ * Figures that were changed on purpose are left alone.
+ * @param by whether a typed all-up weight is asked about or follows
  */
 export function belongingsOf(
   before: SetupDocument,
   after: SetupDocument,
-  changes: readonly Change[]
+  changes: readonly Change[],
+  by: WeightBy = 'asked'
 ): { changes: Change[]; said: string[] } {
   const explicit = new Set(changes.map((c) => c.path));
   const follow = [...following(before, after, explicit), ...burstC(before, after, explicit)];
   const whole = follow.length === 0 ? after : withChanges(after, follow);
-  const mass = allUp(before, whole, explicit);
+  const mass = allUp(before, whole, explicit, by);
   return { changes: [...follow, ...mass.changes], said: mass.said };
 }
 
@@ -175,17 +201,22 @@ export const completeChanges = (setup: SetupDocument, changes: readonly Change[]
   ...belongingsOf(setup, withChanges(setup, changes), changes).changes
 ];
 
-/** The exchanged document with what belongs to it; figures that followed count as estimated from now on. */
+/**
+ * The exchanged document with what belongs to it; figures that followed count as estimated from now on.
+ * @param by whether a typed all-up weight is asked about or follows
+ */
 export function withBelongings(
   before: SetupDocument,
   after: SetupDocument,
-  changes: readonly Change[] = []
+  changes: readonly Change[] = [],
+  by: WeightBy = 'asked'
 ): WithBelongings {
-  const { changes: more, said } = belongingsOf(before, after, changes);
+  const { changes: more, said } = belongingsOf(before, after, changes, by);
   if (more.length === 0) return { document: after, said };
   const document = withChanges(after, more);
-  const followed = more.filter((c) => c.path !== 'craft.massKg').map((c) => [c.path, 'estimated'] as const);
-  return followed.length === 0
-    ? { document, said }
-    : { document: { ...document, sources: { ...document.sources, ...Object.fromEntries(followed) } }, said };
+  const followed = more.filter(
+    ({ path }) =>
+      path !== 'craft.weighedPartsKg' && (path !== 'craft.massKg' || isTyped(before, 'craft.massKg'))
+  );
+  return { document: markedFrom(document, followed, 'estimated'), said };
 }

@@ -1,9 +1,15 @@
+import { marksOf } from '../document/sources.ts';
 import type { SetupDocument, Source } from '../document/schema.ts';
 import { RELATIVE_SD, type Estimate, type FactorName } from './tolerance.ts';
 
-/** Where a figure of the document comes from: as it says, else as such figures usually do. */
-export const sourceOf = (setup: SetupDocument, path: string, otherwise: Source = 'label'): Source =>
-  (setup.sources as Record<string, Source> | undefined)?.[path] ?? otherwise;
+/**
+ * Where a figure of the document comes from, as far as it decides how surely it is known: as it says, else as such figures
+ * usually do. What is typed or comes from the shelf is as sure as such figures are.
+ */
+export function sourceOf(setup: SetupDocument, path: string, otherwise: Source = 'label'): Source {
+  const mark = marksOf(setup)[path];
+  return mark === undefined || mark === 'typed' || mark === 'shelf' ? otherwise : mark;
+}
 
 /** The sources of a document's unknowns, and what had to be estimated on the way to numbers. */
 export class Estimating {

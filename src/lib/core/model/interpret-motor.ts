@@ -1,5 +1,5 @@
-import { estimateMotorMassKg, estimateNoLoadCurrentA, estimateWindingOhm } from '../parts/motor/estimate.ts';
-import { sizeInName } from '../parts/motor/label-decoder.ts';
+import { estimateNoLoadCurrentA, estimateWindingOhm } from '../parts/motor/estimate.ts';
+import { motorMassOf } from '../parts/motor/mass.ts';
 import { speedShareOfNoLoad } from '../parts/motor/iron-loss.ts';
 import { windingResistanceFactor } from '../parts/motor/temperature.ts';
 import {
@@ -49,18 +49,8 @@ export interface InterpretedMotor {
 /** Mass that estimates of a motor rest on, and what it was taken from. */
 function massFor(setup: SetupDocument): { kg: number; known: number | null; text: string } {
   const { motor, craft } = setup;
-  if (motor.massKg != null) return { kg: motor.massKg, known: motor.massKg, text: '' };
-  if (motor.maxPowerW != null) {
-    const kg = estimateMotorMassKg(motor.maxPowerW);
-    return { kg, known: kg, text: 'mass from its power rating at 4 W/g, ' };
-  }
-  const size = sizeInName(motor.name);
-  if (size !== null)
-    return {
-      kg: size.massKg,
-      known: size.massKg,
-      text: `mass from the size in its name (${size.meaning}), `
-    };
+  const mass = motorMassOf(motor);
+  if (mass) return { kg: mass.kg, known: mass.kg, text: mass.given ? '' : `mass from ${mass.from}, ` };
   return {
     kg: Math.max(0.002, 0.1 * craft.massKg) / (setup.count ?? 1),
     known: null,

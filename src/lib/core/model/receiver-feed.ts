@@ -32,6 +32,10 @@ export interface ReceiverFeed {
   readonly source: 'esc' | 'separate' | 'own-pack' | 'none';
   readonly name: string;
   readonly kind: 'linear' | 'switching' | 'direct';
+  /** Whether it is told to be linear or switching; one that is not is taken as switching, and said so. */
+  readonly kindTold: boolean;
+  /** Whether nobody said what feeds the receiver: the ESC may have a supply of its own, or none. */
+  readonly asked: boolean;
   /** Volts at its output; of an own pack without a regulator, those of the full pack. */
   readonly outputV: number;
   /** Whether those volts are told. */
@@ -66,8 +70,32 @@ export const receiverPackV = (
 
 type Source = Pick<
   ReceiverFeed,
-  'source' | 'name' | 'kind' | 'outputV' | 'outputTold' | 'outputsV' | 'continuousA' | 'burstA'
+  | 'source'
+  | 'name'
+  | 'kind'
+  | 'kindTold'
+  | 'asked'
+  | 'outputV'
+  | 'outputTold'
+  | 'outputsV'
+  | 'continuousA'
+  | 'burstA'
 >;
+
+/**
+ * Whether an ESC has a supply of its own: told by its kind, or by volts or amps that its label gives. One of which nothing is
+ * told may have one: most have.
+ */
+export function escSupplyOf(esc: SetupDocument['esc'] | null): 'has' | 'has-not' | 'not-told' {
+  if (esc?.becKind === 'none') return 'has-not';
+  const told =
+    esc?.becKind != null ||
+    esc?.becV != null ||
+    esc?.becA != null ||
+    esc?.becBurstA != null ||
+    (esc?.becOutputsV ?? []).length > 0;
+  return told ? 'has' : 'not-told';
+}
 
 /** What feeds the receiver of a setup, without its loads. */
 function sourceOf({ esc, receiverSupply }: SetupDocument): Source {
@@ -78,6 +106,8 @@ function sourceOf({ esc, receiverSupply }: SetupDocument): Source {
       source: kind === 'own-pack' ? 'own-pack' : 'separate',
       name: receiverSupply.name ?? (kind === 'own-pack' ? 'a pack of its own' : 'separate supply'),
       kind: kind === 'own-pack' ? (regulated ? 'switching' : 'direct') : kind,
+      kindTold: true,
+      asked: false,
       outputV: receiverSupply.outputV ?? (kind === 'own-pack' && pack ? receiverPackV(pack) : USUAL_OUTPUT_V),
       outputTold: regulated || (kind === 'own-pack' && pack != null),
       outputsV: receiverSupply.outputsV ?? [],
@@ -87,16 +117,19 @@ function sourceOf({ esc, receiverSupply }: SetupDocument): Source {
       burstA: receiverSupply.burstA ?? null
     };
   }
-  const own = esc?.becKind != null && esc.becKind !== 'none';
+  const supply = escSupplyOf(esc);
+  const own = supply === 'has';
   return {
     source: own ? 'esc' : 'none',
     name: own ? 'the ESC’s own' : 'nothing yet',
     kind: esc?.becKind === 'linear' ? 'linear' : 'switching',
+    kindTold: !own || esc?.becKind != null,
+    asked: supply === 'not-told',
     outputV: esc?.becV ?? USUAL_OUTPUT_V,
     outputTold: esc?.becV != null,
     outputsV: esc?.becOutputsV ?? [],
-    continuousA: own ? (esc.becA ?? null) : null,
-    burstA: own ? (esc.becBurstA ?? null) : null
+    continuousA: own ? (esc?.becA ?? null) : null,
+    burstA: own ? (esc?.becBurstA ?? null) : null
   };
 }
 

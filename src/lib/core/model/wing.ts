@@ -6,6 +6,18 @@ import { DRAG_SD, type Estimate } from './tolerance.ts';
 const SPAN_EFFICIENCY = 0.78;
 const ASSUMED = { aspectRatio: 6.5, zeroLiftDrag: 0.04, maxLift: 1.1 } as const;
 
+/** Wing area of an everyday model, m²: loading grows with the cube root of weight, about 4.5 kg/m² at 1 kg. (m) */
+const everydayWingM2 = (massKg: number): number => massKg / (4.5 * Math.cbrt(massKg));
+
+/** Area of a wing that is not given, m²: from its span at an everyday aspect ratio, else from the weight. */
+export const estimatedWingAreaM2 = (craft: Pick<Craft, 'massKg' | 'wingSpanM'>): number =>
+  Number(
+    (craft.wingSpanM == null
+      ? everydayWingM2(craft.massKg)
+      : craft.wingSpanM ** 2 / ASSUMED.aspectRatio
+    ).toPrecision(2)
+  );
+
 /** The wing of a craft; null without an area. What is missing beside the area is estimated and listed. */
 export function wingOf(craft: Craft, estimates?: Estimate[]): Wing | null {
   if (craft.wingAreaM2 == null) return null;

@@ -5,6 +5,7 @@ import type { CheckResult } from '../checks/finding.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import { validateSetup } from '../document/validate.ts';
+import { asProposed } from '../model/all-up-mass.ts';
 import { completeChanges } from '../model/belongings.ts';
 import { Situation } from '../situation/situation.ts';
 
@@ -51,6 +52,7 @@ export class Trial {
   readonly #results = new Map<string, CheckResult | null>();
   #banded: Situation | undefined;
   #settled: CheckResult[] | undefined;
+  #weighed: readonly CheckResult[] | undefined;
 
   constructor(bench: Bench, rungs: readonly Rung[], changes: readonly Change[], situation: Situation) {
     this.#bench = bench;
@@ -118,9 +120,27 @@ export class Trial {
     return this.settled.filter((r) => this.#bench.counts(r));
   }
 
-  /** Checks over their limit that were not over before. */
+  /** Checks over their limit that were not over before, at the weight that the parts add up to too. */
   get newlyOver(): CheckResult[] {
-    return this.over.filter((r) => !this.#bench.overBefore.has(r.id));
+    return [...this.over, ...this.overWhenWeighed].filter((r) => !this.#bench.overBefore.has(r.id));
+  }
+
+  /**
+   * Checks that pass their limit only once the craft is weighed anew: where an all-up weight was typed it stays, but what a
+   * proposal adds to it may not count for nothing.
+   */
+  get overWhenWeighed(): readonly CheckResult[] {
+    if (this.#weighed) return this.#weighed;
+    const { document } = this.situation;
+    const heavier = asProposed(this.#bench.before.document, document);
+    const over = heavier === document ? [] : this.over.map((r) => r.id);
+    this.#weighed =
+      heavier === document
+        ? []
+        : runChecks(new Situation(heavier, this.situation.look)).filter(
+            (r) => r.finding === 'over' && this.#bench.counts(r) && !over.includes(r.id)
+          );
+    return this.#weighed;
   }
 
   /**

@@ -1,8 +1,10 @@
 import { connectorOf, motorJointOf } from '../catalogue/connectors.ts';
 import type { Harness } from '../harness/harness.ts';
 import { shopWords } from '../mend/shop-words.ts';
+import { escBoardsOf } from '../model/all-up-mass.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import type { Situation } from '../situation/situation.ts';
+import { isMadeOfFigures, isNamed } from '../shorthand/part-name.ts';
 import { show, showUnit } from '../units/show.ts';
 
 /** What the shelf says of a part: whether it is owned, and what one cost. */
@@ -65,10 +67,12 @@ export function partsListOf(
     count: number
   ): void => {
     const found = name === undefined ? undefined : shelf.find((p) => p.kind === kind && p.name === name);
+    // a size is said once: by the name, or beside it
+    const said = name === undefined || !isNamed(kind) || !isMadeOfFigures(kind, name) ? (name ?? '') : '';
     parts.push({
       id,
       title,
-      name: name ?? '',
+      name: said,
       says,
       count,
       state: found ? (found.owned ? 'owned' : 'to buy') : 'not on the shelf',
@@ -76,15 +80,7 @@ export function partsListOf(
     });
   };
   add('battery', 'battery', 'pack', setup.battery.name, shopWords('battery', setup), 1);
-  if (setup.esc)
-    add(
-      'esc',
-      'esc',
-      'ESC',
-      setup.esc.name,
-      shopWords('esc', setup),
-      Math.ceil(n / Math.max(setup.esc.channels ?? 1, 1))
-    );
+  if (setup.esc) add('esc', 'esc', 'ESC', setup.esc.name, shopWords('esc', setup), escBoardsOf(setup));
   add('motor', 'motor', 'motor', setup.motor.name, shopWords('motor', setup), n);
   const p = setup.propulsor;
   add(

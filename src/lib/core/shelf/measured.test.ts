@@ -55,6 +55,7 @@ test('put into a setup, measured figures carry their source, stale sources of th
   const next = withShelfPart(SETUP, MOTOR);
   assert.deepEqual(next.sources, {
     'battery.capacityAh': 'estimated',
+    motor: 'shelf',
     'motor.kvRpmPerVolt': 'measured',
     'motor.resistanceOhm': 'measured'
   });

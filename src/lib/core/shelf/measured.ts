@@ -1,6 +1,7 @@
 import { NINETIETH } from '../numeric/ninetieth.ts';
 import { RELATIVE_SD } from '../model/tolerance.ts';
 import type { SetupDocument } from '../document/schema.ts';
+import { marksWithout } from '../document/sources.ts';
 import type { PartKind, StoredPart } from '../document/stored.ts';
 import { show } from '../units/show.ts';
 
@@ -80,12 +81,11 @@ export function withShelfPart(
   part: Pick<StoredPart, 'kind' | 'name' | 'document' | 'measured'> & Partial<Pick<StoredPart, 'fitted'>>
 ): SetupDocument {
   if (part.kind === 'receiver-supply') return { ...setup, receiverSupply: asUsed(part) } as SetupDocument;
-  const kept = Object.entries(setup.sources ?? {}).filter(([path]) => !path.startsWith(`${part.kind}.`));
   const measured = Object.keys(part.measured).map((field) => [`${part.kind}.${field}`, 'measured'] as const);
   return {
     ...setup,
     [part.kind]: asUsed(part),
-    sources: Object.fromEntries([...kept, ...measured]),
+    sources: { ...marksWithout(setup, part.kind), [part.kind]: 'shelf', ...Object.fromEntries(measured) },
     // what was fitted to the part comes along, unless the setup has a fit of its own
     ...(part.fitted && !setup.calibration?.joint ? { calibration: part.fitted.calibration } : {})
   } as SetupDocument;

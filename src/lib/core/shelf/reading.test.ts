@@ -196,6 +196,7 @@ test('what was measured stands in for the label, with its source; what is furthe
   };
   assert.deepEqual(withShelfPart(setup, part).sources, {
     'battery.capacityAh': 'measured',
+    motor: 'shelf',
     'motor.kvRpmPerVolt': 'measured',
     'motor.massKg': 'measured'
   });

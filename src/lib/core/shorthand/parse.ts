@@ -1,5 +1,6 @@
 import type { Change } from '../document/change.ts';
 import type { PartKind } from '../document/stored.ts';
+import { numbersOf } from '../units/read-figure.ts';
 import { INCH_M, OUNCE_KG } from '../units/convert.ts';
 import { show } from '../units/show.ts';
 
@@ -19,7 +20,11 @@ interface Rule {
   take: (m: RegExpExecArray, add: (path: string, value: number | string, words: string) => void) => void;
 }
 
-const number = (text: string): number => Number(text.replace(',', '.'));
+/** A figure of a label: where a comma or point may part thousands, the reading that such figures have; the decimal one else. */
+function number(text: string, least = 0, most = Infinity): number {
+  const ways = numbersOf(text);
+  return ways.find((n) => n >= least && n <= most) ?? ways[0] ?? NaN;
+}
 const N = '(\\d+(?:[.,]\\d+)?)';
 const rule = (source: string, take: Rule['take']): Rule => ({ pattern: new RegExp(source, 'iu'), take });
 
@@ -37,9 +42,14 @@ const CHEMISTRY: Record<string, string> = {
 
 const mass: Rule = rule(`(?<![\\w.])${N}\\s*(kg|g|oz)\\b`, (m, add) => {
   const unit = m[2].toLowerCase();
-  const kg = number(m[1]) * (unit === 'kg' ? 1 : unit === 'g' ? 0.001 : OUNCE_KG);
+  const kg = number(m[1], unit === 'g' ? 2 : 0) * (unit === 'kg' ? 1 : unit === 'g' ? 0.001 : OUNCE_KG);
   add('massKg', Number(kg.toPrecision(6)), `${m[1]} ${unit}`);
 });
+
+/** Pitch beyond so many diameters is a point that a label leaves out: `11x47` is 11 × 4.7, `8x45` 8 × 4.5. */
+const MOST_PITCH = 2;
+const pitchOf = (diameter: number, pitch: number): number =>
+  pitch > MOST_PITCH * diameter && pitch / 10 <= 1.6 * diameter ? pitch / 10 : pitch;
 
 const RULES: Record<ShorthandPart, readonly Rule[]> = {
   battery: [
@@ -54,8 +64,8 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
     rule(`${N}\\s*mΩ|${N}\\s*mohm`, (m, add) =>
       add('cellResistanceOhm', number(m[1] ?? m[2]) / 1000, `${m[1] ?? m[2]} mΩ a cell`)
     ),
-    rule(`${N}\\s*mah\\b`, (m, add) => add('capacityAh', number(m[1]) / 1000, `${m[1]} mAh`)),
-    rule(`${N}\\s*ah\\b`, (m, add) => add('capacityAh', number(m[1]), `${m[1]} Ah`)),
+    rule(`${N}\\s*mah\\b`, (m, add) => add('capacityAh', number(m[1], 20, 100_000) / 1000, `${m[1]} mAh`)),
+    rule(`${N}\\s*ah\\b`, (m, add) => add('capacityAh', number(m[1], 0.02, 100), `${m[1]} Ah`)),
     rule(`${N}\\s*c\\b(?:\\s*/\\s*${N}\\s*c\\b)?`, (m, add) => {
       add('continuousC', number(m[1]), `${m[1]} C`);
       if (m[2]) add('burstC', number(m[2]), `burst ${m[2]} C`);
@@ -66,14 +76,26 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
     )
   ],
   esc: [
+    rule('\\b(\\d)\\s*-?\\s*in\\s*-?\\s*(?:1|one)\\b|\\b(four)[\\s-]*in[\\s-]*one\\b', (m, add) => {
+      const channels = m[1] ? Number(m[1]) : 4;
+      add('channels', channels, `one board for ${channels} motors`);
+    }),
+    rule('\\bopto\\b|\\bno\\s*bec\\b|\\bwithout\\s+(?:a\\s+)?bec\\b', (_m, add) =>
+      add('becKind', 'none', 'no receiver supply')
+    ),
     rule('\\b(\\d{1,2})\\s*[-–]\\s*(\\d{1,2})\\s*s\\b', (m, add) => {
       add('minSeries', Number(m[1]), `from ${m[1]} cells`);
       add('maxSeries', Number(m[2]), `to ${m[2]} cells`);
     }),
     rule('\\b(\\d{1,2})\\s*s\\b', (m, add) => add('maxSeries', Number(m[1]), `up to ${m[1]} cells`)),
-    rule(`${N}\\s*v\\s*[/@]\\s*${N}\\s*a\\b`, (m, add) => {
+    rule(`(?:s?bec\\s*)?${N}\\s*v\\s*[/@]?\\s*${N}\\s*a\\b(?:\\s*s?bec\\b)?`, (m, add) => {
       add('becV', number(m[1]), `receiver supply ${m[1]} V`);
       add('becA', number(m[2]), `${m[2]} A`);
+      if (/sbec/i.test(m[0])) add('becKind', 'switching', 'switching');
+    }),
+    rule(`\\bs?bec\\s*${N}\\s*a\\b|${N}\\s*a\\s*s?bec\\b`, (m, add) => {
+      add('becA', number(m[1] ?? m[2]), `receiver supply ${m[1] ?? m[2]} A`);
+      if (/sbec/i.test(m[0])) add('becKind', 'switching', 'switching');
     }),
     rule(`(?:burst|peak|max)\\s*${N}\\s*a\\b|${N}\\s*a\\s*(?:burst|peak)(?!\\s*\\d)`, (m, add) =>
       add('burstA', number(m[1] ?? m[2]), `burst ${m[1] ?? m[2]} A`)
@@ -82,18 +104,19 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
     rule('\\b(linear|switching)\\b', (m, add) =>
       add('becKind', m[1].toLowerCase(), `${m[1].toLowerCase()} supply`)
     ),
+
     mass
   ],
   motor: [
     rule(`${N}\\s*(?:kv|rpm/v)\\b|\\bkv\\s*${N}`, (m, add) =>
-      add('kvRpmPerVolt', number(m[1] ?? m[2]), `${m[1] ?? m[2]} KV`)
+      add('kvRpmPerVolt', number(m[1] ?? m[2], 20), `${m[1] ?? m[2]} KV`)
     ),
     rule(`${N}\\s*(?:mΩ|mohm)`, (m, add) => add('resistanceOhm', number(m[1]) / 1000, `${m[1]} mΩ`)),
     rule(`${N}\\s*a\\s*(?:@|at)\\s*${N}\\s*v\\b`, (m, add) => {
       add('noLoadCurrentA', number(m[1]), `no-load ${m[1]} A`);
       add('noLoadVoltageV', number(m[2]), `at ${m[2]} V`);
     }),
-    rule(`${N}\\s*w\\b`, (m, add) => add('maxPowerW', number(m[1]), `${m[1]} W`)),
+    rule(`${N}\\s*w\\b`, (m, add) => add('maxPowerW', number(m[1], 5), `${m[1]} W`)),
     rule(`${N}\\s*a\\b`, (m, add) => add('maxCurrentA', number(m[1]), `${m[1]} A`)),
     rule('\\b(\\d{1,2})\\s*(?:poles?|p)\\b', (m, add) => add('poles', Number(m[1]), `${m[1]} poles`)),
     mass,
@@ -114,7 +137,12 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
     }),
     rule(`${N}\\s*(?:in|")?\\s*[x×*]\\s*${N}\\s*(?:in|")?(?:\\s*[x×*]\\s*(\\d)(?!\\d))?`, (m, add) => {
       add('diameterM', Number((number(m[1]) * INCH_M).toPrecision(6)), `${m[1]} in`);
-      add('pitchM', Number((number(m[2]) * INCH_M).toPrecision(6)), `pitch ${m[2]} in`);
+      const pitch = pitchOf(number(m[1]), number(m[2]));
+      add(
+        'pitchM',
+        Number((pitch * INCH_M).toPrecision(6)),
+        `pitch ${pitch === number(m[2]) ? m[2] : `${pitch}`} in`
+      );
       if (m[3]) add('blades', Number(m[3]), `${m[3]} blades`);
     }),
     rule(`\\bcut\\s+(?:down\\s+)?from\\s+${N}\\s*(?:in|")?`, (m, add) =>

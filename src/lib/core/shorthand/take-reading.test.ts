@@ -47,10 +47,10 @@ test('a motor’s label replaces the motor: the old winding is not inherited, it
   assert.equal(document.motor.kvRpmPerVolt, 900);
   assert.equal(document.motor.resistanceOhm, undefined);
   assert.equal(document.motor.poles, 14);
-  assert.equal(document.motor.name, '900KV 106g');
+  assert.equal(document.motor.name, undefined, 'a name made of figures would have to follow them');
   assert.deepEqual(estimated, ['winding resistance', 'no-load current']);
   assert.deepEqual(unknown, ['current rating']);
-  assert.deepEqual(document.sources, { 'battery.capacityAh': 'estimated' });
+  assert.deepEqual(document.sources, { 'battery.capacityAh': 'estimated', motor: 'label' });
   assert.ok(validateSetup(document).ok, 'a valid document');
 });
 
@@ -60,8 +60,7 @@ test('a pack’s label replaces the pack, its chemistry being LiPo unless it say
     chemistry: 'lipo',
     parallel: 1,
     series: 3,
-    capacityAh: 2.2,
-    name: '3S 2200'
+    capacityAh: 2.2
   });
   assert.deepEqual(unknown, ['C', 'weight']);
   assert.equal(take('battery', '3s2p 5Ah li-ion').document.battery.chemistry, 'liion');
@@ -72,7 +71,8 @@ test('less than a whole part corrects the one that is there, and marks its name'
   assert.equal(whole, false);
   assert.equal(document.battery.continuousC, 30);
   assert.equal(document.battery.capacityAh, 6);
-  assert.equal(take('esc', '5V/3A').document.esc?.name, 'Old *');
+  assert.equal(take('esc', '5V/3A').document.esc?.name, 'Old (changed: 40 A, to 6S)');
+  assert.equal(take('esc', '5V/3A').document.sources?.['esc.becV' as never], 'label');
   assert.equal(take('esc', '5V/3A').document.esc?.continuousA, 40);
 });
 
@@ -96,8 +96,7 @@ test('a screw stays a screw', () => {
     diameterM: 0.042,
     pitchM: 0.0588,
     blades: 2,
-    immersion: 0.4,
-    name: '42 mm x1.4'
+    immersion: 0.4
   });
 });
 

@@ -1,8 +1,10 @@
 import { withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { decodeLabel, type LabelMeaning } from '../parts/motor/label-decoder.ts';
+import { marksOf, markedPart, type FigureSource } from '../document/sources.ts';
 import { show } from '../units/show.ts';
 import { missingFrom, type Reading, type ShorthandPart } from './parse.ts';
+import { isMadeOfFigures, withChangedNames } from './part-name.ts';
 
 type LabelPart = Exclude<ShorthandPart, 'receiver-supply'>;
 
@@ -44,6 +46,13 @@ function massOfType(reading: Reading): LabelMeaning | null {
   return typeof type === 'string' ? (decodeLabel(type)[0] ?? null) : null;
 }
 
+/** The name that a label gives: its own, or the whole text where it says more than figures. */
+const nameIn = (part: LabelPart, reading: Reading, text: string): Change[] =>
+  reading.changes.some((c) => c.path === `${part}.name`) || isMadeOfFigures(part, text.trim())
+    ? []
+    : [{ path: `${part}.name`, value: text.trim().slice(0, MOST_LETTERS) }];
+const MOST_LETTERS = 120;
+
 /** What a whole part keeps of the old one: what labels never say. */
 function base(part: LabelPart, setup: SetupDocument): Record<string, unknown> {
   switch (part) {
@@ -66,28 +75,38 @@ function base(part: LabelPart, setup: SetupDocument): Record<string, unknown> {
   }
 }
 
+/** Figures that a reading gave, as marks of where they come from. */
+const labelled = (part: LabelPart, reading: Reading): Record<string, FigureSource> =>
+  Object.fromEntries(
+    reading.changes.filter((c) => c.path !== `${part}.name`).map((c) => [c.path, 'label' as const])
+  );
+
 /**
  * A label taken into a setup. One that names a whole part (a motor's KV, a pack's cells and capacity, an ESC's rating, a
  * propulsor's diameter) replaces the part: what it leaves out is estimated or unknown, never inherited from the old one.
- * One that names less corrects the part that is there.
+ * One that names less corrects the part that is there. What was read is marked as the label's. The text is the part's name
+ * where it says more than figures: one that is made of figures would have to follow them.
  */
 export function takeReading(setup: SetupDocument, part: LabelPart, reading: Reading, text: string): Taken {
   const whole = reading.changes.length > 0 && missingFrom(part, reading).length === 0;
-  const name: Change[] = reading.changes.some((c) => c.path === `${part}.name`)
-    ? []
-    : [{ path: `${part}.name`, value: text.trim() }];
   if (!whole) {
-    const old = setup[part]?.name;
-    const kept: Change[] = old ? [{ path: `${part}.name`, value: `${old.replace(/ \*$/, '')} *` }] : name;
-    return { document: withChanges(setup, [...reading.changes, ...kept]), whole, estimated: [], unknown: [] };
+    const named = setup[part]?.name
+      ? withChangedNames(setup, reading.changes)
+      : [...reading.changes, ...nameIn(part, reading, text)];
+    const document = withChanges(setup, named);
+    return {
+      document: { ...document, sources: { ...marksOf(document), ...labelled(part, reading) } },
+      whole,
+      estimated: [],
+      unknown: []
+    };
   }
-  const sources = Object.fromEntries(
-    Object.entries(setup.sources ?? {}).filter(([path]) => !path.startsWith(`${part}.`))
+  const bare = { ...setup, [part]: base(part, setup) } as SetupDocument;
+  const taken = markedPart(
+    withChanges(bare, [...reading.changes, ...nameIn(part, reading, text)]),
+    part,
+    'label'
   );
-  const taken = withChanges({ ...setup, [part]: base(part, setup), sources } as SetupDocument, [
-    ...reading.changes,
-    ...name
-  ]);
   const guess = part === 'motor' && taken.motor.massKg == null ? massOfType(reading) : null;
   if (guess) {
     taken.motor = { ...taken.motor, massKg: Number(guess.massKg.toPrecision(2)) };

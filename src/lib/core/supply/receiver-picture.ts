@@ -12,7 +12,7 @@ import { receiverVolts } from '../checks/receiver-volts.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { MARGINS } from '../document/schools.ts';
-import { receiverFeedOf, type ReceiverFeed } from '../model/receiver-feed.ts';
+import { escSupplyOf, receiverFeedOf, type ReceiverFeed } from '../model/receiver-feed.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
 import { supplyHeatW } from '../parts/supply/regulator.ts';
@@ -176,7 +176,11 @@ function ownPacks(s: Situation): SupplyChoice[] {
 }
 
 const presentTitle = (feed: ReceiverFeed): string =>
-  feed.source === 'none' ? 'nothing feeds it yet' : `as it is: ${feed.name}`;
+  feed.source === 'none'
+    ? feed.asked
+      ? 'not told: does the ESC feed it?'
+      : 'nothing feeds it yet'
+    : `as it is: ${feed.name}`;
 
 /** The smallest separate supply that gives the peak; the largest where none does. */
 function separate(s: Situation, feed: ReceiverFeed): SupplyChoice {
@@ -207,7 +211,8 @@ function separate(s: Situation, feed: ReceiverFeed): SupplyChoice {
 export function receiverPictureOf(s: Situation): ReceiverPicture {
   const feed = receiverFeedOf(s.setup);
   const { esc } = s.setup;
-  const hasOwn = esc?.becKind != null && esc.becKind !== 'none';
+  const own = escSupplyOf(esc);
+  const hasOwn = own === 'has';
   const choices: SupplyChoice[] = [
     choiceOf(s, 'present', presentTitle(feed), null, 'what the setup says now.')
   ];
@@ -232,7 +237,9 @@ export function receiverPictureOf(s: Situation): ReceiverPicture {
     notes: [
       hasOwn
         ? `Whenever something else feeds the receiver: ${OUT_OF_THE_LOOP}. Two supplies on one lead fight each other.`
-        : 'This ESC has no supply of its own: its lead carries only the signal and its return, and something else must feed the receiver.',
+        : own === 'not-told'
+          ? `Whether this ESC has a supply of its own is not told: look on its label for BEC, with volts and amps. If it has one and something else feeds the receiver, ${OUT_OF_THE_LOOP}.`
+          : 'This ESC has no supply of its own: its lead carries only the signal and its return, and something else must feed the receiver.',
       lightest
         ? `A flight pack that cuts out or comes unplugged must not take the receiver with it: ${lightest.title} costs ${showUnit(1000 * lightest.massKg, 'g', 2)} and leaves the controls alive.`
         : 'A flight pack that cuts out or comes unplugged must not take the receiver with it: only a pack of its own does that.'

@@ -8,7 +8,7 @@ import {
   type Cooling,
   type HeatLoad
 } from '../parts/motor/heat.ts';
-import { estimateMotorMassKg } from '../parts/motor/estimate.ts';
+import { motorMassOf } from '../parts/motor/mass.ts';
 import { magnetFactor, windingResistanceFactor } from '../parts/motor/temperature.ts';
 import type { Interpreted } from '../model/interpret.ts';
 import type { Supply, TrainModel } from '../model/train-model.ts';
@@ -67,10 +67,9 @@ const LEAST_STEPS = 4;
 export const coolingOf = (i: Interpreted): Cooling =>
   i.setup.motor.cooling ?? (i.setup.craft.kind === 'boat' && i.inWater ? 'still' : 'wash');
 
-/** Motor mass used for heat, kg, from label or power rating; null when neither is known. */
+/** Motor mass used for heat, kg, from label, power rating or the size in its name; null when none is known. */
 export function heatMassKg(i: Interpreted): number | null {
-  const { motor } = i.setup;
-  return motor.massKg ?? (motor.maxPowerW == null ? null : estimateMotorMassKg(motor.maxPowerW));
+  return motorMassOf(i.setup.motor)?.kg ?? null;
 }
 
 /** Share of a jet's speed with which it passes the motor in the hub of a fan. (m) */

@@ -3,6 +3,8 @@
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { sentenceAtField } from '../../core/text/at-field.ts';
   import type { Problem } from '../../core/text/issues.ts';
+  import type { Entry } from '../../core/units/read-figure.ts';
+  import AskWays from '../marks/AskWays.svelte';
   import { units } from '../format/units.svelte.ts';
 
   /** One field of a brief: a name, or a figure in its unit; what is wrong with it stands below it. */
@@ -13,6 +15,8 @@
     quantity = null,
     placeholder,
     problems,
+    asked = null,
+    onchoose = () => {},
     testid,
     class: klass = ''
   }: {
@@ -24,6 +28,10 @@
     quantity?: QuantityName | null;
     placeholder: string;
     problems: readonly Problem[];
+    /** What is asked of what was typed; nothing by default. */
+    asked?: Extract<Entry, { is: 'ask' }> | null;
+    /** Called with the reading that is meant, SI. */
+    onchoose?: (value: number) => void;
     testid: string;
     class?: string;
   } = $props();
@@ -48,7 +56,9 @@
     aria-invalid={wrong !== null}
     aria-describedby={wrong === null ? undefined : `${testid}-wrong`}
   />
-  {#if wrong !== null}<span
+  {#if asked !== null}<span class="border-ink mt-1 block border-l-4 pl-2 font-normal"
+      ><AskWays question={asked.question} ways={asked.ways} {onchoose} id={`${testid}-ask`} /></span
+    >{:else if wrong !== null}<span
       id={`${testid}-wrong`}
       role="alert"
       class="border-ink mt-1 block border-l-4 pl-2 text-sm font-normal"

@@ -4,14 +4,16 @@
   import { MULTIROTOR_PURPOSES, PURPOSES } from '../../core/document/schools.ts';
   import type { Brief } from '../../core/brief/brief.ts';
   import { usualSeconds } from '../../core/brief/usual-time.ts';
-  import { readFigure } from '../../core/units/read-figure.ts';
-  import type { QuantityName } from '../../core/units/quantity.ts';
+  import { enterAt } from '../../core/shorthand/enter-at.ts';
+  import type { Entry } from '../../core/units/read-figure.ts';
+  import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { units } from '../format/units.svelte.ts';
   import { call, type Refused } from '../../api/client.ts';
   import { historyAtRest } from '../marks/overlay.svelte.ts';
   import BriefField from './BriefField.svelte';
 
   /** A new craft from three or four figures; everything else is estimated by the core. */
+  type Ask = Extract<Entry, { is: 'ask' }>;
   let { open = $bindable(false) }: { open?: boolean } = $props();
 
   let name = $state('');
@@ -69,22 +71,57 @@
     purpose = kind === 'fixed-wing' ? 'trainer' : kind === 'multirotor' ? 'hover' : 'speed';
   }
 
-  /** A figure as it is typed, "1200 g" too; what is none goes on as it is, to be refused in words. */
-  const figure = (text: string, quantity: QuantityName): number | null => {
-    const read = readFigure(text, quantity, units.choice);
-    return read === undefined ? (text as unknown as number) : read;
-  };
+  /** What is asked of the figures that were typed, by field. */
+  let asked = $state<Partial<Record<string, Ask>>>({});
+  /** Readings that were chosen, SI, each for the text it was chosen for. */
+  let chosen: Partial<Record<string, { text: string; value: number }>> = {};
+
+  const TYPED = $derived<readonly (readonly [field: string, text: string, quantity: QuantityName])[]>([
+    ['massKg', mass, 'craftMass'],
+    [sizeField, size, sizeQuantity],
+    ['targetSeconds', minutes, 'minutes'],
+    ...(kind === 'boat' ? [['series', cells, 'count'] as const] : [])
+  ]);
+
+  /** The figures as they are typed, "1200 g" too; what is none goes on as it is, to be refused in words. */
+  function figures(): Record<string, number | null> {
+    const read: Record<string, number | null> = {};
+    const open: typeof asked = {};
+    for (const [field, text, quantity] of TYPED) {
+      const entry = enterAt(text, field, quantity, units.choice);
+      if (chosen[field]?.text === text) read[field] = chosen[field].value;
+      else if (entry.is === 'ask') open[field] = entry;
+      else
+        read[field] =
+          entry.is === 'figure' ? entry.value : entry.is === 'empty' ? null : (text as unknown as number);
+    }
+    asked = open;
+    return read;
+  }
+
+  /** Takes the reading that was meant, and goes on where nothing else is asked. */
+  function choose(field: string, value: number): void {
+    const quantity = TYPED.find(([f]) => f === field)?.[2] ?? 'count';
+    const text = String(Number((value / displayUnit(quantity, units.choice).inSi).toPrecision(9)));
+    if (field === 'massKg') mass = text;
+    else if (field === 'targetSeconds') minutes = text;
+    else if (field === 'series') cells = text;
+    else size = text;
+    chosen = { ...chosen, [field]: { text, value } };
+    const { [field]: _answered, ...others } = asked;
+    asked = others;
+  }
 
   async function make(): Promise<void> {
+    const read = figures();
+    if (Object.keys(asked).length > 0) return;
     const brief = {
       name: name.trim(),
       kind,
       purpose,
-      massKg: figure(mass, 'craftMass'),
-      [sizeField]: figure(size, sizeQuantity),
-      targetSeconds: figure(minutes, 'minutes'),
+      ...read,
       ...(kind === 'multirotor' ? { rotors: Number(rotors), coaxial: rotors === '8' } : {}),
-      ...(kind === 'boat' ? { hull, series: figure(cells, 'count') } : {})
+      ...(kind === 'boat' ? { hull } : {})
     };
     const made = await call('sketchCraft', { body: brief as Brief });
     refused = made.ok ? null : made;
@@ -137,6 +174,8 @@
     <BriefField
       label="All-up weight"
       field="massKg"
+      asked={asked.massKg ?? null}
+      onchoose={(value) => choose('massKg', value)}
       quantity="craftMass"
       placeholder="with pack and motor"
       {problems}
@@ -146,6 +185,8 @@
     <BriefField
       label={sizeLabel}
       field={sizeField}
+      asked={asked[sizeField] ?? null}
+      onchoose={(value) => choose(sizeField, value)}
       quantity={sizeQuantity}
       placeholder="if you know it"
       {problems}
@@ -155,6 +196,8 @@
     <BriefField
       label="Wanted time"
       field="targetSeconds"
+      asked={asked.targetSeconds ?? null}
+      onchoose={(value) => choose('targetSeconds', value)}
       quantity="minutes"
       placeholder={`${usualMin} is usual`}
       {problems}
@@ -165,6 +208,8 @@
       <BriefField
         label="Cells of the pack"
         field="series"
+        asked={asked.series ?? null}
+        onchoose={(value) => choose('series', value)}
         quantity="count"
         placeholder="if you have a pack"
         {problems}

@@ -3,6 +3,7 @@
   import { partMasses } from '../../core/model/all-up-mass.ts';
   import { targetsOf } from '../../core/brief/targets.ts';
   import { MARGINS, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../../core/document/schools.ts';
+  import { markOf } from '../../core/document/sources.ts';
   import { partWord } from '../../core/document/part-words.ts';
   import { FIXABLE, type SetupDocument } from '../../core/document/schema.ts';
   import { withShelfPart } from '../../core/shelf/measured.ts';
@@ -156,6 +157,7 @@
         quantity="craftMass"
         value={craft.massKg}
         disabled={byParts}
+        source={markOf(view.document, 'craft.massKg')}
         problems={view.refused}
         onset={(v) => set('craft.massKg', v, 'all-up weight')}
       />
@@ -166,6 +168,8 @@
           quantity={r.quantity}
           value={readPath(view.document, r.path) as number | null | undefined}
           problems={view.refused}
+          source={markOf(view.document, r.path)}
+          within={view.document}
           onset={(v) => set(r.path, v, r.label)}
         />
       {/each}

@@ -10,7 +10,7 @@
   import { takeReading } from '../../core/shorthand/take-reading.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
 
-  /** A label as people write it, read aloud below while typing; Enter takes it, Tab+Enter the other reading. */
+  /** A label as people write it, read aloud below while typing; Enter or Tab takes it, the arrow goes to other readings. */
   let {
     part,
     parts,
@@ -70,10 +70,33 @@
     text = '';
   }
 
+  /** What can be pressed in what is read below the field. */
+  const within = (field: EventTarget | null): HTMLElement[] => [
+    ...((field as HTMLElement | null)?.parentElement?.querySelectorAll<HTMLElement>('button') ?? [])
+  ];
+
+  /** The arrows go through what offers itself, and back to the field. */
+  function among(event: KeyboardEvent): void {
+    const at = event.target as HTMLElement;
+    if (at.tagName !== 'BUTTON' || (event.key !== 'ArrowDown' && event.key !== 'ArrowUp')) return;
+    event.preventDefault();
+    const box = at.closest('[data-label]');
+    const all = [...(box?.querySelectorAll<HTMLElement>('input, button') ?? [])];
+    all[
+      Math.max(0, Math.min(all.length - 1, all.indexOf(at) + (event.key === 'ArrowDown' ? 1 : -1)))
+    ]?.focus();
+  }
+
   function keys(event: KeyboardEvent): void {
     if (event.key === 'Enter' && reading.changes.length > 0) {
       event.preventDefault();
       take();
+    } else if (event.key === 'Tab' && reading.notRead.length === 0) {
+      // the focus goes on to the next field: what offers itself below is reached by the arrow
+      take();
+    } else if (event.key === 'ArrowDown') {
+      event.preventDefault();
+      within(event.currentTarget)[0]?.focus();
     } else if (event.key === 'Escape') text = '';
     else if (event.key === '~' && first.other) {
       event.preventDefault();
@@ -82,7 +105,8 @@
   }
 </script>
 
-<div class="relative">
+<!-- svelte-ignore a11y_no_static_element_interactions -->
+<div class="relative" data-label onkeydown={among}>
   <input
     class="figure border-line placeholder:text-ink-soft mb-1 h-6 w-full rounded-[2px] bg-transparent !px-1 !py-0 text-xs placeholder:opacity-70 disabled:opacity-40"
     placeholder={EXAMPLE[part]}
@@ -115,11 +139,12 @@
       {#if !taken && missing.length > 0}<p class="text-ink-soft">
           missing: {missing.join(', ')}
         </p>{/if}
-      {#if first.other}<button class="text-cold underline" onclick={() => (swapped = !swapped)}
+      {#if first.other}<button tabindex="-1" class="text-cold underline" onclick={() => (swapped = !swapped)}
           >~ read it as {(swapped ? first : first.other).read.join(', ')}</button
         >{/if}
       {#each matches as m (m.id)}
         <button
+          tabindex="-1"
           class="text-cold block text-left underline"
           onclick={() => {
             onpick(m.id);
@@ -128,7 +153,9 @@
         >
       {/each}
       {#if reading.changes.length > 0}<p class="text-ink-soft mt-1">
-          Enter, or leaving the field, takes it
+          Enter, Tab or leaving the field takes it{first.other || matches.length > 0
+            ? '; ↓ for what else it may be'
+            : ''}
         </p>{/if}
     </div>
   {/if}

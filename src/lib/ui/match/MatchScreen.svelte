@@ -123,11 +123,11 @@
   });
 
   function apply(remedy: Remedy, check: CheckResult): void {
-    void view.edit(remedy.changes, `remedy for ${check.title}`);
+    void view.propose(remedy.changes, `remedy for ${check.title}`);
   }
 
   function putRight(offer: PutRight): void {
-    void view.edit(offer.changes, `put right: ${offer.steps.join(', ')}`);
+    void view.propose(offer.changes, `put right: ${offer.steps.join(', ')}`);
   }
 
   function keys(event: KeyboardEvent): void {

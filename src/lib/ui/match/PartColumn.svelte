@@ -5,16 +5,17 @@
   import { suitsCraft } from '../../core/fit/first-propulsor.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';
-  import { takeReading } from '../../core/shorthand/take-reading.ts';
-  import { withBelongings } from '../../core/model/belongings.ts';
-  import { withShelfPart } from '../../core/shelf/measured.ts';
+  import { labelEdit, shelfEdit } from '../../core/match/edits.ts';
   import ChevronDown from '../marks/ChevronDown.svelte';
   import { labelFigure, unbroken } from '../format/units.svelte.ts';
+  import CraftWeight from './CraftWeight.svelte';
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
   import LabelInput from './LabelInput.svelte';
   import { READING_NAMES } from './readings.ts';
   import { fieldsOf, moreFieldsOf, type PartField, type ShelfSizes } from './part-fields.ts';
+  import { markOf } from '../../core/document/sources.ts';
+  import { calledOf, NAMED, type NamedPart } from '../../core/shorthand/part-name.ts';
   import { readPath } from '../../core/document/change.ts';
   import type { MatchState } from './match-state.svelte.ts';
 
@@ -63,8 +64,14 @@
     kv: part === 'motor' ? parts.map((p) => (p.document as { kvRpmPerVolt: number }).kvRpmPerVolt) : []
   });
   const current = $derived((readPath(document, part) as { name?: string } | undefined)?.name ?? '');
+  /** What it is called: its name, or its size where it has none of its own. */
+  const called = $derived.by(() => {
+    if (!(NAMED as readonly string[]).includes(part)) return current;
+    const { name, size } = calledOf(part as NamedPart, document);
+    return name || size;
+  });
   /** What stands in the picker's place where the shelf holds nothing of this kind. */
-  const nameless = $derived(part === 'wiring' || part === 'craft' ? '' : current || 'none on the shelf');
+  const nameless = $derived(part === 'wiring' || part === 'craft' ? '' : called);
   const onShelf = $derived(parts.some((p) => p.name === current));
   /** The parts that may be picked; propulsors of a shape that suits the craft come first. */
   const suited = $derived(
@@ -72,7 +79,7 @@
   );
   const otherShape = (p: StoredPart): boolean => !suitsCraft(p.document as Propulsor, document);
   const items = $derived([
-    ...(onShelf ? [] : [{ value: '', name: current || 'not from the shelf' }]),
+    ...(onShelf ? [] : [{ value: '', name: called }]),
     ...suited.map((p) => ({ value: String(p.id), name: p.owned ? p.name : `${p.name} (to buy)` }))
   ]);
   const selected = $derived(String(parts.find((p) => p.name === current)?.id ?? ''));
@@ -81,10 +88,7 @@
     const chosen = parts.find((p) => String(p.id) === id);
     if (!chosen) return;
     const plain = $state.snapshot(chosen) as StoredPart;
-    void view.exchange(
-      (present) => withBelongings(present, withShelfPart(present, plain)),
-      `${title.toLowerCase()}: ${chosen.name}`
-    );
+    void view.exchange((present) => shelfEdit(present, plain), `${title.toLowerCase()}: ${chosen.name}`);
   }
 
   const set = (path: string, label: string, value: number | null): Promise<boolean> =>
@@ -93,7 +97,7 @@
   /** A label was read: a whole part replaces this one, less corrects it. */
   function take(reading: Reading, text: string): void {
     void view.exchange(
-      (present) => withBelongings(present, takeReading(present, part as 'motor', reading, text).document),
+      (present) => labelEdit(present, part as 'motor', reading, text),
       `${title.toLowerCase()}: ${text}`
     );
   }
@@ -105,7 +109,10 @@
     label={f.label}
     quantity={f.quantity}
     value={readPath(document, f.path) as number | null | undefined}
-    disabled={held && f.path !== 'count'}
+    disabled={(held && f.path !== 'count') ||
+      (f.path === 'craft.massKg' && document.craft.airframeMassKg != null)}
+    source={markOf(document, f.path)}
+    within={document}
     onwhy={() => onwhy(f.path)}
     problems={view.refused}
     onset={(v) => set(f.path, f.label, v)}
@@ -150,9 +157,7 @@
     <div
       class="border-line focus-within:outline-cold relative mt-0.5 mb-1 flex min-h-6 items-center justify-between gap-1 rounded-[2px] border px-1 py-0.5 text-xs leading-4 focus-within:outline-2"
     >
-      <span class={`min-w-0 break-words ${held ? 'text-ink-soft' : ''}`} aria-hidden="true"
-        >{current || 'not from the shelf'}</span
-      >
+      <span class={`min-w-0 break-words ${held ? 'text-ink-soft' : ''}`} aria-hidden="true">{called}</span>
       <ChevronDown />
       <Select
         classes={{ select: 'absolute inset-0 h-full w-full cursor-pointer opacity-0' }}
@@ -162,7 +167,7 @@
         disabled={held}
         value={selected}
         placeholder=""
-        aria-label={`${title} from the shelf: ${current || 'none'}`}
+        aria-label={`${title} from the shelf: ${called}`}
         data-testid={`pick-${part}`}
         onchange={(e) => pick((e.currentTarget as HTMLSelectElement).value)}
       />
@@ -181,6 +186,7 @@
     />
   {/if}
   {#each fields as f (f.path)}{@render fieldOf(f)}{/each}
+  {#if part === 'craft'}<CraftWeight {view} />{/if}
   {#if extra.length > 0}
     <details class="text-2xs leading-4" bind:open={unfolded} data-testid={`more-${part}`}>
       <summary class="press text-ink-soft cursor-pointer py-0.5 max-sm:py-3">{summary}</summary>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { CheckResult } from '../../core/checks/finding.ts';
   import { listed } from '../../core/text/listed.ts';
+  import { unsettledOf } from '../../core/checks/unsettled.ts';
   import { wordOf } from '../../core/checks/finding.ts';
   import type { Cannot, PutRight } from '../../core/mend/put-right.ts';
   import { showUnit } from '../../core/units/show.ts';
@@ -21,6 +22,8 @@
     onapply: (offer: PutRight) => void;
   } = $props();
 
+  /** Limits that decide and are not known: the first thing said. */
+  const unsettled = $derived(unsettledOf(checks));
   const over = $derived(checks.filter((c) => c.finding === 'over').length);
   const tight = $derived(checks.filter((c) => c.finding === 'tight').length);
   const moved = (value: number | null, unit: string): string =>
@@ -29,9 +32,20 @@
 
 <section class="mb-3" aria-labelledby="put-right-title" data-testid="put-right">
   <h2 id="put-right-title" class="mb-1 text-lg font-bold">To put it right</h2>
+  {#each unsettled as u (u.id)}
+    <p
+      class="border-ink bg-sheet mb-1 border-l-4 border-dotted px-2 py-1 text-sm leading-[18px]"
+      role="status"
+      data-testid={`unsettled-${u.id}`}
+    >
+      <b>Not known: {u.what}.</b> To settle it, {u.settle}.
+    </p>
+  {/each}
   {#if over + tight === 0}
     <p class="text-sm leading-[18px]" role="status">
-      Every limit that is known holds, by the margins that are chosen.
+      {unsettled.length > 0
+        ? 'Nothing that is known is over its limit; what is not known may be.'
+        : 'Every limit that is known holds, by the margins that are chosen.'}
     </p>
   {:else if !settled}
     <p class="text-ink-soft text-sm leading-[18px]" role="status">

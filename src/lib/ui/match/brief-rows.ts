@@ -40,6 +40,7 @@ export const briefRows = (
   row('craft.targetSeconds', 'wanted time', 'minutes'),
   row('craft.targetSpeedMs', 'wanted speed', 'speed'),
   row('craft.runSeconds', 'full throttle at a stretch', 'minutes'),
+  row('craft.servos', 'number of servos', 'count'),
   row('craft.receiverCurrentA', 'servos and receiver, peak', 'current'),
   row('auxiliaryCurrentA', 'receiver and video, steady', 'current'),
   row('environment.altitudeM', 'altitude', 'length'),

@@ -59,6 +59,8 @@ export class MatchState implements EditorState {
 
   offer = (stored: StoredSetup): Promise<void> => this.#editor.offer(stored);
   edit = (changes: readonly Change[], label: string): Promise<boolean> => this.#editor.edit(changes, label);
+  propose = (changes: readonly Change[], label: string): Promise<boolean> =>
+    this.#editor.propose(changes, label);
   exchange = (made: (present: SetupDocument) => WithBelongings, label: string): Promise<boolean> =>
     this.#editor.exchange(made, label);
   replace = (made: (present: SetupDocument) => SetupDocument, label: string): Promise<boolean> =>

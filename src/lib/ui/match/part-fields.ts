@@ -146,6 +146,8 @@ const MORE: Readonly<Record<PartName, readonly MoreField[]>> = {
     more('esc.burstA', 'burst', 'current', (v) => `burst ${v}`),
     more('esc.minSeries', 'cells from', 'count', () => ''),
     more('esc.resistanceOhm', 'own loss', 'milliohm', () => ''),
+    more('esc.becV', 'BEC', 'voltage', (v) => `BEC ${v}`),
+    more('esc.becA', 'BEC', 'current'),
     more('outputLimit', 'limit', 'share', (v) => `limited to ${v}`)
   ],
   motor: [

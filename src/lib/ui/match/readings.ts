@@ -1,3 +1,4 @@
+import { unsettledOf } from '../../core/checks/unsettled.ts';
 import { wordOf, type CheckResult, type PartName } from '../../core/checks/finding.ts';
 import type { MatchPicture } from '../../core/match/match-picture.ts';
 import type { PredictAnswer } from '../../core/predict/answer.ts';
@@ -73,7 +74,8 @@ export function resultWords(checks: readonly CheckResult[]): string {
     const count = checks.filter((c) => wordOf(c) === word).length;
     return count > 0 ? [`${count} ${word}`] : [];
   });
-  return words.join(', ') || 'everything holds';
+  if (words.length > 0) return words.join(', ');
+  return unsettledOf(checks).length > 0 ? 'not known yet' : 'everything holds';
 }
 
 /** One line of the craft's own figures. */

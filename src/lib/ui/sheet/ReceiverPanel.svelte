@@ -137,7 +137,7 @@
                 class="press text-cold text-xs underline"
                 aria-label={`take ${c.title}`}
                 data-testid={`take-supply-${c.id}`}
-                onclick={() => c.changes && void view.edit(c.changes, c.title)}>take</button
+                onclick={() => c.changes && void view.propose(c.changes, c.title)}>take</button
               >
             {/if}
           </div>

@@ -1,9 +1,8 @@
 import { call } from '../../api/client.ts';
-import { withChangedNames } from '../../core/document/changed-part.ts';
 import { withChanges, type Change, type Setting } from '../../core/document/change.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { StoredSetup } from '../../core/document/stored.ts';
-import { withBelongings } from '../../core/model/belongings.ts';
+import { proposedEdit, typedEdit } from '../../core/match/edits.ts';
 import type { BuildSheet, SheetMore } from '../../core/sheet/sheet.ts';
 import { fieldTitle } from '../../core/document/field-title.ts';
 import type { Problem } from '../../core/text/issues.ts';
@@ -86,10 +85,12 @@ export class SheetState {
 
   /** Changes figures, with what belongs to them. @returns whether that was taken */
   edit(changes: readonly Change[], label: string): Promise<boolean> {
-    return this.replace((present) => {
-      const named = withChangedNames(present, changes);
-      return withBelongings(present, withChanges(present, named), named).document;
-    }, label);
+    return this.replace((present) => typedEdit(present, changes).document, label);
+  }
+
+  /** Takes what was proposed. @returns whether that was taken */
+  propose(changes: readonly Change[], label: string): Promise<boolean> {
+    return this.replace((present) => proposedEdit(present, changes).document, label);
   }
 
   /** Sets anything of the document anew: lists too. @returns whether that was taken */

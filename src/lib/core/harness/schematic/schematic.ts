@@ -1,10 +1,12 @@
 import { connectorOf } from '../../catalogue/connectors.ts';
-import { receiverFeedOf } from '../../model/receiver-feed.ts';
+import { escBoardsOf } from '../../model/all-up-mass.ts';
+import { escSupplyOf, receiverFeedOf } from '../../model/receiver-feed.ts';
 import { plugsOf } from '../../model/plugs.ts';
 import { CHEMISTRIES } from '../../parts/pack/chemistry.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import type { Situation } from '../../situation/situation.ts';
 import { listed } from '../../text/listed.ts';
+import { calledOf } from '../../shorthand/part-name.ts';
 import { inInches, show, showRound, showUnit } from '../../units/show.ts';
 import { fuseFor, type Harness } from '../harness.ts';
 import type { Segment } from '../segments.ts';
@@ -117,7 +119,7 @@ function packBox(sheet: Sheet, setup: SetupDocument, h: Harness, least: number):
     PACK.w,
     many ? `${series * parallel} packs` : 'pack',
     [
-      b.name ?? '',
+      calledOf('battery', setup).name,
       `${b.series}S ${CHEMISTRIES[b.chemistry].name}, ${show(b.capacityAh, 2)} Ah`,
       many
         ? [
@@ -151,7 +153,10 @@ function receiverRow(sheet: Sheet, s: Situation, y: number, esc: Box, left: numb
   const name = rotors ? 'flight controller, receiver' : 'receiver';
   const receiver = sheet.box('receiver', esc.x, y, esc.w, name, [], 44);
   const own = feed.source === 'esc';
-  const pulled = !own && setup.esc?.becKind != null && setup.esc.becKind !== 'none';
+  const fedElsewhere = feed.source === 'separate' || feed.source === 'own-pack';
+  const supply = escSupplyOf(setup.esc);
+  // where it is not told whether the ESC has a supply, its red wire is pulled all the same
+  const pulled = !own && (supply === 'has' || (fedElsewhere && supply === 'not-told'));
   const x = esc.x + esc.w / 2;
   sheet.lines.push({
     id: 'signal',
@@ -228,14 +233,22 @@ function single(sheet: Sheet, s: Situation, h: Harness): number {
   const [lead] = h.segments;
   const motorLead = h.segments.find((x) => x.id === 'motor-lead') as Segment;
   const pack = packBox(sheet, setup, h, 92);
-  const esc = sheet.box('esc', ESC_ONE.x, TOP, ESC_ONE.w, escTitle(setup), [setup.esc?.name ?? ''], pack.h);
+  const esc = sheet.box(
+    'esc',
+    ESC_ONE.x,
+    TOP,
+    ESC_ONE.w,
+    escTitle(setup),
+    [calledOf('esc', setup).name],
+    pack.h
+  );
   const motor = sheet.box(
     'motor',
     MOTOR_ONE.x,
     TOP,
     MOTOR_ONE.w,
     'motor',
-    [setup.motor.name ?? '', `${Math.round(setup.motor.kvRpmPerVolt)} KV`],
+    [calledOf('motor', setup).name, `${Math.round(setup.motor.kvRpmPerVolt)} KV`],
     Math.max(pack.h, esc.h)
   );
   const mid = TOP + 46;
@@ -320,7 +333,8 @@ function powerMarks(sheet: Sheet, s: Situation, x1: number, x2: number, mid: num
 function several(sheet: Sheet, s: Situation, h: Harness): number {
   const { setup } = s;
   const n = s.train.count;
-  const [lead, branch] = h.segments;
+  const [lead] = h.segments;
+  const branch = h.segments.find((x) => x.id === 'branch');
   const motorLead = h.segments.find((x) => x.id === 'motor-lead') as Segment;
   const joint = h.joints.find((j) => j.id === 'motor-joint');
   const oneBoard = (setup.esc?.channels ?? 1) > 1;
@@ -331,19 +345,16 @@ function several(sheet: Sheet, s: Situation, h: Harness): number {
   const bottom = units[n - 1].y + UNIT_H;
   const pack = packBox(sheet, setup, h, 92);
   const mid = TOP + 46;
-  const board = sheet.box(
-    'board',
-    BOARD.x,
-    TOP,
-    BOARD.w,
-    n === 2 ? 'forked lead' : 'power board',
-    [],
-    bottom - TOP
-  );
-  sheet.pair('pack-lead', pack.x + pack.w, mid, board.x, mid, 24);
-  powerMarks(sheet, s, pack.x + pack.w, board.x, mid, 24);
-  sheet.words('pack-lead', pack.x + pack.w, board.x, mid - 36, wire(lead), true);
-  sheet.words('pack-plug', pack.x + pack.w, board.x, mid + 48, plugWords(s, h));
+  // one board that drives all motors takes the pack's lead itself
+  const board = branch
+    ? sheet.box('board', BOARD.x, TOP, BOARD.w, n === 2 ? 'forked lead' : 'power board', [], bottom - TOP)
+    : null;
+  const into = board?.x ?? ESC_MANY.x;
+  const from = board ? mid : Math.max(mid, units[0].mid);
+  sheet.pair('pack-lead', pack.x + pack.w, from, into, from, 24);
+  powerMarks(sheet, s, pack.x + pack.w, into, from, 24);
+  sheet.words('pack-lead', pack.x + pack.w, into, from - 36, wire(lead), true);
+  sheet.words('pack-plug', pack.x + pack.w, into, from + 48, plugWords(s, h));
   let first: Box | null = null;
   if (oneBoard) {
     first = sheet.box(
@@ -352,7 +363,12 @@ function several(sheet: Sheet, s: Situation, h: Harness): number {
       units[0].y,
       ESC_MANY.w,
       escTitle(setup),
-      [setup.esc?.name ?? '', `one board for ${setup.esc?.channels}`],
+      [
+        calledOf('esc', setup).name,
+        escBoardsOf(setup) === 1
+          ? `one board for ${n} motors`
+          : `${escBoardsOf(setup)} boards for ${setup.esc?.channels} each`
+      ],
       bottom - units[0].y
     );
   }
@@ -369,7 +385,7 @@ function several(sheet: Sheet, s: Situation, h: Harness): number {
           UNIT_H
         );
     first ??= esc;
-    if (!oneBoard || k === 0) {
+    if (board && (!oneBoard || k === 0)) {
       const at = oneBoard ? units[0].mid : row;
       sheet.pair(`branch-${m.number}`, board.x + board.w, at, ESC_MANY.x, at, 20);
       sheet.marks.push({ kind: 'plus', x: board.x + board.w + 12, y: at - 20 });
@@ -387,9 +403,9 @@ function several(sheet: Sheet, s: Situation, h: Harness): number {
       });
     sheet.marks.push({ kind: m.turns, x: MOTOR_MANY.x + MOTOR_MANY.w - 22, y: y + 15 });
   });
-  const bx = [board.x + board.w, ESC_MANY.x] as const;
   const mx = [ESC_MANY.x + ESC_MANY.w, MOTOR_MANY.x] as const;
-  sheet.words('branch', bx[0], bx[1], units[0].y - 2, wire(branch), true);
+  if (board && branch)
+    sheet.words('branch', board.x + board.w, ESC_MANY.x, units[0].y - 2, wire(branch), true);
   sheet.words('motor-lead', mx[0], mx[1], units[0].y - 2, wire(motorLead), true);
   let low = bottom;
   // under the pack: name and KV of the motors, which have no room beside them
@@ -398,12 +414,12 @@ function several(sheet: Sheet, s: Situation, h: Harness): number {
     PACK.x + 92,
     Math.max(pack.y + pack.h + 80, TOP + 220),
     PACK.w + 10,
-    `${n} × ${setup.motor.name ?? 'motor'}`,
+    `${n} × ${calledOf('motor', setup).name || 'motor'}`,
     [
       `${Math.round(setup.motor.kvRpmPerVolt)} KV, ${joint?.fitted ?? joint?.suggested ?? ''}`,
       `${n} × ${propulsorWords(setup)}`,
       `turns seen from ${h.motors[0].seenFrom}`,
-      !oneBoard && setup.esc?.name ? `${n} × ${setup.esc.name}` : ''
+      !oneBoard && calledOf('esc', setup).name ? `${n} × ${calledOf('esc', setup).name}` : ''
     ]
   );
   low = Math.max(low, under.y + under.h);

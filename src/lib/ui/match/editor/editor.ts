@@ -1,12 +1,13 @@
 import type { Chart } from '../../../core/charts/chart.ts';
-import { withChangedNames } from '../../../core/document/changed-part.ts';
-import { withChanges, type Change } from '../../../core/document/change.ts';
+import type { Change } from '../../../core/document/change.ts';
 import { fieldTitle } from '../../../core/document/field-title.ts';
 import type { FixablePart, PredictPoint, SetupDocument } from '../../../core/document/schema.ts';
+import { withGivenWeight } from '../../../core/document/sources.ts';
 import type { StoredSetup } from '../../../core/document/stored.ts';
 import type { MatchLook, MatchPicture } from '../../../core/match/match-picture.ts';
 import { withAllUpMass } from '../../../core/model/all-up-mass.ts';
-import { withBelongings, type WithBelongings } from '../../../core/model/belongings.ts';
+import { proposedEdit, typedEdit } from '../../../core/match/edits.ts';
+import type { WithBelongings } from '../../../core/model/belongings.ts';
 import type { Remedy } from '../../../core/checks/finding.ts';
 import { issue, type Issue } from '../../../core/text/issues.ts';
 import type { Why } from '../../../core/why/why.ts';
@@ -85,7 +86,7 @@ export class Editor {
     this.#ports = ports;
     this.#changed = changed;
     this.#state = {
-      document: stored.document,
+      document: withGivenWeight(stored.document),
       picture,
       point: { throttle: 1, speedMs: 0, stateOfCharge: 1 },
       chartId: 'throttle',
@@ -172,7 +173,7 @@ export class Editor {
   /** Takes what the server has as what is on the screen. */
   #take(stored: StoredSetup): void {
     this.#saving.know(stored);
-    this.#set({ document: stored.document, ...historyOf(stored) });
+    this.#set({ document: withGivenWeight(stored.document), ...historyOf(stored) });
   }
 
   /** Takes a newer version that was read from the server, where nothing here waits to be saved. */
@@ -185,10 +186,12 @@ export class Editor {
 
   /** Applies an edit if it is valid: draws, then saves by itself. Returns whether it was taken. */
   edit(changes: readonly Change[], label: string): Promise<boolean> {
-    return this.exchange(
-      (present) => withBelongings(present, withChanges(present, withChangedNames(present, changes)), changes),
-      label
-    );
+    return this.exchange((present) => typedEdit(present, changes), label);
+  }
+
+  /** Takes what was proposed: figures that are nobody's until the part is there. Returns whether it was taken. */
+  propose(changes: readonly Change[], label: string): Promise<boolean> {
+    return this.exchange((present) => proposedEdit(present, changes), label);
   }
 
   /** Changes that follow from the present setup, the next size of a figure; false where there are none. */
