@@ -368,7 +368,9 @@ export const SCHEMAS = {
       stage: nullable(text),
       why: text,
       seconds: nullable(number),
-      timerS: nullable(number)
+      timerS: nullable(number),
+      asks: nullable(text),
+      stopped: nullable(object({ look: text, goOn: text }))
     })
   }),
   StoredRun: object({

@@ -50,13 +50,33 @@ export function answerPlan(
     s = made.value.after;
   }
   const checks = runChecks(s);
-  if (!mayBeTested(checks)) {
-    const why = `not to be tested as it is: ${overOf(checks)
+  if (!mayBeTested(checks, s)) {
+    const why = `not to be tested as it is: ${overOf(checks, s)
       .map((c) => `${c.title} ${c.sentence}`)
       .join('; ')}`;
-    return { ok: true, answer: { stages: [], next: { stage: null, why, seconds: null, timerS: null } } };
+    return {
+      ok: true,
+      answer: {
+        stages: [],
+        next: {
+          stage: null,
+          why,
+          seconds: null,
+          timerS: null,
+          asks: null,
+          stopped: {
+            look: overOf(checks, s)
+              .map((c) => c.title)
+              .join(', '),
+            goOn: 'Parts that keep these limits. What was read already can be logged all the same: it may prove the prediction wrong'
+          }
+        }
+      }
+    };
   }
-  const plan = planOf(before, s, [], temperatureSchool ?? undefined);
+  const packs = (shelf ? partsOfShelf(shelf) : stored)?.battery.filter((p) => p.owned !== false);
+  const owned = packs ? packs.map((p) => p.document.series) : null;
+  const plan = planOf(before, s, [], temperatureSchool ?? undefined, owned);
   const ids = plan.stages.map((stage) => stage.id);
   const strange = (log ?? []).flatMap((e, at) =>
     ids.includes(e.stage) ? [] : [issue(`log.${at}.stage`, 'no-stage', { stage: e.stage, stages: ids })]
@@ -64,6 +84,6 @@ export function answerPlan(
   if (strange.length > 0) return { ok: false, errors: badRequest(strange) };
   return {
     ok: true,
-    answer: log?.length ? planOf(before, s, log, temperatureSchool ?? undefined) : plan
+    answer: log?.length ? planOf(before, s, log, temperatureSchool ?? undefined, owned) : plan
   };
 }

@@ -243,6 +243,6 @@ export function changeAnswerOf(
     anchored: fit && { residuals: fit.residuals, unresolved: fit.unresolved, notes: fit.notes },
     ...toldOf(c, after.checks),
     ...mended,
-    plan: mayBeTested(after.checks) ? planOf(c.before.document, c.after) : null
+    plan: mayBeTested(after.checks, c.after) ? planOf(c.before.document, c.after) : null
   };
 }

@@ -135,7 +135,7 @@ export function changeAdvice(view: ChangeView): ChangeAdvice | null {
   const checks = runChecks(c.after);
   return {
     mends: mendsOf(c, checks),
-    plan: mayBeTested(checks) ? planOf(c.before.document, c.after) : null
+    plan: mayBeTested(checks, c.after) ? planOf(c.before.document, c.after) : null
   };
 }
 

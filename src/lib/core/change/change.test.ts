@@ -686,7 +686,7 @@ test('a plan by request: what would break gets no stages and is told why; the lo
       motor: { kvRpmPerVolt: 1000, massKg: 0.35, cooling: 'water' }
     },
     change: { kind: 'cells', series: 6 },
-    log: [{ stage: 'without' }]
+    log: [{ stage: 'without', feel: 'cold' }]
   });
   assert.ok(six.ok, JSON.stringify(six));
   assert.equal(six.answer.next.stage, 'run-1');

@@ -89,7 +89,7 @@ export function sheetOf(setup: SetupDocument, more: SheetMore = {}): BuildSheet 
   const s = new Situation(setup, { bands: true, schools: more.schools });
   const checks = runChecks(s);
   const harness = harnessOf(s);
-  const tested = mayBeTested(checks);
+  const tested = mayBeTested(checks, s);
   return {
     format: 'iskarn.sheet/1',
     craft: {
@@ -115,7 +115,7 @@ export function sheetOf(setup: SetupDocument, more: SheetMore = {}): BuildSheet 
     cautions: cautionsOf(s),
     defers: DEFERS,
     plan: tested ? planOf(null, s, []) : null,
-    over: tested ? [] : overOf(checks).map((c) => `${c.title}: ${c.sentence}`),
+    over: tested ? [] : overOf(checks, s).map((c) => `${c.title}: ${c.sentence}`),
     fitted: setup.calibration != null,
     ...carry(setup),
     document: setup

@@ -22,21 +22,23 @@ export interface Planned {
  * Plans the test of a setup.
  * @param runs of this setup; those that were no stage of a plan are left out
  * @param before what it was changed from; null for a first test
+ * @param owned cells of each pack that is owned; null where nobody said
  */
 export function planned(
   document: SetupDocument,
   schools: Readonly<Record<string, string>>,
   runs: readonly StoredRun[],
-  before: SetupDocument | null = null
+  before: SetupDocument | null = null,
+  owned: readonly number[] | null = null
 ): Planned {
   const checked = validateSetup(document);
   if (!checked.ok) return { plan: null, over: checked.errors.map((e) => e.message), cautions: [] };
   const s = situationOf(checked.value, { bands: true, schools });
   const checks = runChecks(s);
   const cautions = cautionsOf(s);
-  if (!mayBeTested(checks))
-    return { plan: null, over: overOf(checks).map((c) => `${c.title}: ${c.sentence}`), cautions };
-  const bare = planOf(before, s);
+  if (!mayBeTested(checks, s))
+    return { plan: null, over: overOf(checks, s).map((c) => `${c.title}: ${c.sentence}`), cautions };
+  const bare = planOf(before, s, [], undefined, owned);
   const known = logOf(runs).filter((e) => bare.stages.some((stage) => stage.id === e.stage));
-  return { plan: planOf(before, s, known), over: [], cautions };
+  return { plan: planOf(before, s, known, undefined, owned), over: [], cautions };
 }

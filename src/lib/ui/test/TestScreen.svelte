@@ -36,6 +36,7 @@
     craft,
     runs,
     rows,
+    owned,
     schools,
     acknowledged
   }: {
@@ -49,6 +50,8 @@
     runs: StoredRun[];
     /** Rows of the motor's tables on the shelf. */
     rows: MakersRow[];
+    /** Cells of each pack that is owned. */
+    owned: readonly number[];
     schools: Record<string, string>;
     /** Cautions that were read. */
     acknowledged: Readonly<Record<string, boolean>>;
@@ -56,7 +59,7 @@
 
   // the screen is made anew for another setup
   // svelte-ignore state_referenced_locally
-  const view = new TestState(stored, planned, before, runs, schools, rows);
+  const view = new TestState(stored, planned, before, runs, schools, rows, owned);
   let ready = $state(false);
   onMount(() => {
     ready = true;
@@ -86,6 +89,23 @@
   });
   /** What is run and read; a set-up without propulsor and a flight for the timer are only noted. */
   const isRun = $derived(stage?.kind === 'run' || stage?.kind === 'hover');
+  const SOURCES = [
+    ['stand', 'simulated stand'],
+    ['typed', 'typed readings'],
+    ['file', 'a file'],
+    ['serial', 'a meter']
+  ] as const;
+  /** Whether a run may begin here: the plan goes on, and a stage that is run is looked at. */
+  const mayRun = $derived(isRun && view.planned.plan !== null && !view.planned.plan.next.stopped);
+  /** Readings are always taken; a stand or a meter only where a run may begin. */
+  const shown = $derived(mayRun || source === 'file' ? source : 'typed');
+  /** The setup as the stage fits it: fewer cells, a smaller screw. */
+  const stageDocument = $derived(withChanges(view.stored.document, stage?.changes ?? []));
+  /** The run that was not told how warm it left the parts, where the plan waits for that. */
+  const asked = $derived.by(() => {
+    const { next } = view.planned.plan ?? {};
+    return next?.asks === 'warmth' && next.stage !== null ? view.runOf(next.stage) : null;
+  });
   const going = $derived(view.live !== null && view.live.end === null);
   const school = $derived(
     chosenSchool('touch-temperature', { ...schools, ...view.stored.document.schools } as Record<
@@ -163,18 +183,43 @@
         {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="problem">
             {view.problem}
           </p>{/if}
-        {#if !view.planned.plan}
-          <section data-testid="not-tested">
-            <h1 class="text-xl font-bold">Not to be tested as it is</h1>
-            <ul class="text-base">
-              {#each view.planned.over as text (text)}<li>{text}</li>{/each}
-            </ul>
-            <p class="mt-1 text-sm">
-              Put it right first: <a class="text-cold underline" href={`/match/${stored.id}`}>Match</a> says how.
-            </p>
-          </section>
-        {:else if stage}
-          {#if !going && !view.looked}
+        {#if !going && !view.looked}
+          {#if !view.planned.plan}
+            <section data-testid="not-tested">
+              <h1 class="text-xl font-bold">Do not run this yet</h1>
+              <ul class="text-base">
+                {#each view.planned.over as text (text)}<li>{text}</li>{/each}
+              </ul>
+              <p class="mt-1 text-sm">
+                See <a class="text-cold underline" href={`/match/${stored.id}`}>Match</a> for fixes.
+              </p>
+              <p class="mt-3 max-w-[68ch] text-sm">
+                Already run it? Enter what the meter showed: readings are always taken, are held against the
+                prediction, and may prove it wrong. Only the plan waits.
+              </p>
+            </section>
+          {:else if view.stopped}
+            <section data-testid="stopped" aria-labelledby="stopped-title">
+              <h1 id="stopped-title" class="text-xl font-bold">Stopped here</h1>
+              <p class="max-w-[68ch] text-base">{next?.why}.</p>
+              <p class="mt-1 max-w-[68ch] text-sm"><b>Look for:</b> {view.stopped.look}.</p>
+              <p class="mt-1 max-w-[68ch] text-sm"><b>To go on:</b> {view.stopped.goOn}.</p>
+            </section>
+          {:else if stage}
+            {#if asked}
+              <section
+                class="border-ink border-l-4 pl-3"
+                data-testid="ask-warmth"
+                aria-labelledby="warmth-title"
+              >
+                <h1 id="warmth-title" class="text-xl font-bold">How warm is it?</h1>
+                <p class="text-sm">
+                  After “{asked.title}”: hold a hand on motor front and back, ESC, both sets of wires and
+                  pack, by “{school.title}”. The next step opens once that is told.
+                </p>
+                <FeelButtons feel={null} onfeel={(feel) => void view.tell(asked, { feel })} />
+              </section>
+            {/if}
             <StageCard
               {stage}
               {cautions}
@@ -182,94 +227,93 @@
               acknowledged={read}
               onread={acknowledge}
             />
-            {#if next?.stage && next.stage !== stage.id}
+            {#if next && next.stage !== stage.id}
               <p class="text-sm" data-testid="not-next">
-                The plan comes to “{view.stages.find((s) => s.id === next.stage)?.title}” first.
+                {next.stopped
+                  ? 'The plan has stopped: do not run this step. What was read at it already can be entered.'
+                  : next.stage
+                    ? `The plan comes to “${view.stages.find((x) => x.id === next.stage)?.title}” first.`
+                    : ''}
               </p>
             {/if}
           {/if}
-          {#if going && view.live}
-            <RunStrips samples={view.live.samples} expected={view.expected} {stage} {series} />
-          {:else if view.looked}
-            <div class="flex items-baseline gap-3">
-              <h1 class="text-xl font-bold" data-testid="looked-title">{view.looked.run.title}</h1>
-              <button
-                class="press text-sm underline"
-                data-testid="looked-close"
-                onclick={() => (view.looked = null)}>back to the plan</button
-              >
-            </div>
-            <AfterRun
-              charge={view.planned.cautions.find((a) => a.act === 'charge')?.cautions ?? []}
-              acknowledged={read}
-              onread={acknowledge}
-              run={view.looked.run}
-              stage={lookedStage}
-              school={school.title}
-              onfeel={(feel) => void view.note({ feel })}
-              onleft={(left) => void view.note(left)}
-            />
-            {#if view.looked.overview && view.looked.overview.seconds.length > 0}
-              <RunStrips
-                overview={view.looked.overview}
-                run={view.looked.run}
-                expected={view.expected}
-                stage={drawn}
-                {series}
-              />
-            {/if}
-          {/if}
-          {#if !going && !view.looked && stage.kind === 'bare'}
-            <section aria-labelledby="bare-title">
-              <h2 id="bare-title" class="text-lg font-bold">Then</h2>
-              <p class="text-sm">It turns the right way, smoothly, and stops. How warm is the motor?</p>
-              <FeelButtons feel={null} onfeel={(feel) => void view.pass({ feel })} />
-            </section>
-          {:else if !going && !view.looked && stage.kind === 'time'}
-            <section aria-labelledby="time-title" class="flex flex-col gap-1">
-              <h2 id="time-title" class="text-lg font-bold">Afterwards</h2>
-              <FlightForm onleft={(left) => void view.pass(left)} />
-            </section>
-          {/if}
-          {#if !going && isRun}
-            <TabRow
-              tabs={[
-                ['stand', 'simulated stand'],
-                ['typed', 'typed readings'],
-                ['file', 'a file'],
-                ['serial', 'a meter']
-              ]}
-              selected={source}
-              label="Where readings come from"
-              prefix="source"
-              onselect={(id) => {
-                source = id;
-                if (id === 'serial') view.useMeter();
-              }}
+        {/if}
+        {#if going && view.live}
+          <RunStrips samples={view.live.samples} expected={view.expected} stage={drawn} {series} />
+        {:else if view.looked}
+          <div class="flex items-baseline gap-3">
+            <h1 class="text-xl font-bold" data-testid="looked-title">{view.looked.run.title}</h1>
+            <button
+              class="press text-sm underline"
+              data-testid="looked-close"
+              onclick={() => (view.looked = null)}>back to the plan</button
             >
-              {#if source === 'typed'}
-                {#key stage.id}<TypedRun
-                    throttle={stage.throttle}
-                    document={view.stored.document}
-                    onlog={(readings) => view.type(readings, {})}
-                  />{/key}
-              {:else if source === 'file'}
-                <FilePanel stored={view.stored} {stage} onkept={(id) => void view.kept(id)} />
-              {:else if source === 'serial' && view.meter}
-                <MeterPanel meter={view.meter} document={view.stored.document} seed={view.seed} />
-              {:else}
-                <p class="text-ink-soft text-xs">
-                  Start, bring the throttle up in steps and hold each for a few seconds; what was held becomes
-                  a reading.
-                </p>
-              {/if}
-            </TabRow>
+          </div>
+          <AfterRun
+            charge={view.planned.cautions.find((a) => a.act === 'charge')?.cautions ?? []}
+            acknowledged={read}
+            onread={acknowledge}
+            run={view.looked.run}
+            stage={lookedStage}
+            school={school.title}
+            onfeel={(feel) => void view.note({ feel })}
+            onleft={(left) => void view.note(left)}
+          />
+          {#if view.looked.overview && view.looked.overview.seconds.length > 0}
+            <RunStrips
+              overview={view.looked.overview}
+              run={view.looked.run}
+              expected={view.expected}
+              stage={drawn}
+              {series}
+            />
           {/if}
         {/if}
+        {#if !going && !view.looked && stage?.kind === 'bare'}
+          <section aria-labelledby="bare-title">
+            <h2 id="bare-title" class="text-lg font-bold">Then</h2>
+            <p class="text-sm">It turns the right way, smoothly, and stops. How warm is the motor?</p>
+            <FeelButtons feel={null} onfeel={(feel) => void view.pass({ feel })} />
+          </section>
+        {:else if !going && !view.looked && stage?.kind === 'time'}
+          <section aria-labelledby="time-title" class="flex flex-col gap-1">
+            <h2 id="time-title" class="text-lg font-bold">Afterwards</h2>
+            <FlightForm onleft={(left) => void view.pass(left)} />
+          </section>
+        {/if}
+        {#if !going && (isRun || stage === null)}
+          <TabRow
+            tabs={SOURCES.filter(([id]) => mayRun || id === 'typed' || id === 'file')}
+            selected={shown}
+            label="Where readings come from"
+            prefix="source"
+            onselect={(id) => {
+              source = id;
+              if (id === 'serial') view.useMeter();
+            }}
+          >
+            {#if shown === 'typed'}
+              {#key stage?.id}<TypedRun
+                  throttle={stage?.throttle ?? 1}
+                  document={stageDocument}
+                  onlog={(readings) => view.type(readings, {})}
+                />{/key}
+            {:else if shown === 'file'}
+              <FilePanel stored={view.stored} {stage} onkept={(id) => void view.kept(id)} />
+            {:else if shown === 'serial' && view.meter}
+              <MeterPanel meter={view.meter} document={view.stored.document} seed={view.seed} />
+            {:else}
+              <p class="text-ink-soft text-xs">
+                Start, bring the throttle up in steps and hold each for a few seconds; what was held becomes a
+                reading.
+              </p>
+            {/if}
+          </TabRow>
+        {/if}
       </div>
-      {#if view.planned.plan && (((source === 'stand' || source === 'serial') && isRun) || going)}<StandPanel
+      {#if going || (mayRun && (shown === 'stand' || shown === 'serial'))}<StandPanel
           {view}
-          from={source === 'serial' ? 'serial' : 'stand'}
+          from={shown === 'serial' ? 'serial' : 'stand'}
         />{/if}
     </div>
 

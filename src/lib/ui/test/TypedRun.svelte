@@ -3,6 +3,10 @@
   import type { SetupDocument } from '../../core/document/schema.ts';
   import type { RunReading } from '../../core/document/stored.ts';
   import { unloadedRpmAt } from '../../core/testing/instruments/unloaded-rpm.ts';
+  import type { ReadingRanges } from '../../core/testing/reading-ranges.ts';
+  import { enterFigure, inUnit, readFigure, type Entry } from '../../core/units/read-figure.ts';
+  import { askWorker } from '../../workers/client.ts';
+  import AskWays from '../marks/AskWays.svelte';
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { show } from '../../core/units/show.ts';
   import { units } from '../format/units.svelte.ts';
@@ -53,8 +57,8 @@
 
   /** Volts of the line that is written; null where there are none. */
   const volts = $derived.by(() => {
-    const value = Number((lines[lines.length - 1].batteryVoltageV ?? '').replace(',', '.'));
-    return value > 0 ? value : null;
+    const value = readFigure(lines[lines.length - 1].batteryVoltageV ?? '', 'voltage', units.choice);
+    return value != null && value > 0 ? value : null;
   });
   let instrument = $state('ear');
   /** Puts what an instrument told into the line that is written, in the user's units. */
@@ -66,7 +70,8 @@
   const alone = $derived.by(() => {
     const line = lines[lines.length - 1];
     const made = read(line, 0);
-    if (typeof made === 'string' || made.rpm !== null || made.thrustN !== null) return null;
+    if (typeof made === 'string' || 'entry' in made || made.rpm !== null || made.thrustN !== null)
+      return null;
     const { batteryVoltageV, batteryCurrentA, speedMs } = made;
     return batteryVoltageV && batteryCurrentA
       ? { volts: batteryVoltageV, amps: batteryCurrentA, speedMs }
@@ -75,26 +80,82 @@
   const isBlank = (line: Partial<Record<Field, string>>): boolean =>
     FIELDS.every(([f]) => f === 'throttle' || (line[f] ?? '').trim() === '');
 
-  /** A line in SI; what is wrong with it in words. */
-  function read(line: Partial<Record<Field, string>>, at: number): RunReading | string {
+  /** What readings of this setup can be; nothing is known until it is worked out. */
+  let ranges = $state.raw<ReadingRanges>({});
+  $effect(() => {
+    const setup = $state.snapshot(document) as SetupDocument;
+    void askWorker('quick', (w) => w.readingRanges(setup)).then((found) => (ranges = found));
+  });
+
+  /** A question about one figure of a line. */
+  interface Asked {
+    readonly at: number;
+    readonly field: Field;
+    readonly title: string;
+    readonly entry: Extract<Entry, { is: 'ask' }>;
+  }
+  let asked = $state.raw<Asked | null>(null);
+  /** Readings that were chosen, SI, each for the text it was chosen for. */
+  let chosen: Record<string, { text: string; value: number }> = {};
+  const keyOf = (at: number, field: Field): string => `${at}.${field}`;
+
+  /** A line in SI; what is wrong with it in words, or what is to be asked. */
+  function read(line: Partial<Record<Field, string>>, at: number): RunReading | string | Asked {
     const out: Partial<Record<Field, number | null>> = {};
     for (const [field, title, quantity] of FIELDS) {
-      const text = (line[field] ?? '').trim().replace(',', '.');
-      const value = Number(text);
-      if (text !== '' && !Number.isFinite(value))
-        return `“${line[field]}” is no number (${title}, line ${at + 1}).`;
-      out[field] = text === '' ? null : value * displayUnit(quantity, units.choice).inSi;
+      const text = line[field] ?? '';
+      const kept = chosen[keyOf(at, field)];
+      const entry = enterFigure(text, quantity, units.choice, { range: ranges[field] });
+      if (kept?.text === text) out[field] = kept.value;
+      else if (entry.is === 'none') return `${entry.sentence} (${title}, line ${at + 1})`;
+      else if (entry.is === 'ask') return { at, field, title, entry };
+      else {
+        const value = entry.is === 'empty' ? null : entry.value;
+        if (value !== null && isFarOff(value, ranges[field]))
+          return { at, field, title, entry: farOff(value, quantity) };
+        out[field] = value;
+      }
     }
     const { throttle: share, speedMs, ...rest } = out;
     return { throttle: share ?? 1, speedMs: speedMs ?? 0, ...rest } as RunReading;
   }
+
+  const isFarOff = (value: number, range: readonly [number, number] | undefined): boolean =>
+    range !== undefined && value !== 0 && (value < range[0] || value > range[1]);
+
+  /** A figure that this setup can hardly show. */
+  function farOff(value: number, quantity: QuantityName): Extract<Entry, { is: 'ask' }> {
+    const words = inUnit(value, displayUnit(quantity, units.choice));
+    return {
+      is: 'ask',
+      question: `${words} is far from what this setup can do. Keep it as it was read, or correct it above.`,
+      ways: [{ value, words: `keep ${words}` }]
+    };
+  }
+
+  function choose(value: number): void {
+    if (asked === null) return;
+    const { at, field } = asked;
+    const quantity = CHANNEL_QUANTITY[field];
+    const text = inUnit(value, { ...displayUnit(quantity, units.choice), label: '' }).replace(/\s/g, '');
+    lines[at][field] = text;
+    chosen = { ...chosen, [keyOf(at, field)]: { text, value } };
+    asked = null;
+    void log();
+  }
+
   async function log(): Promise<void> {
-    const made = lines.filter((l) => !isBlank(l)).map(read);
+    const written = lines.map((l, k) => [l, k] as const).filter(([l]) => !isBlank(l));
+    const made = written.map(([l, k]) => read(l, k));
     const wrong = made.find((m) => typeof m === 'string');
+    asked = made.find((m): m is Asked => typeof m === 'object' && 'entry' in m) ?? null;
     problem = wrong ?? (made.length === 0 ? 'Give what the meter showed: amps, volts, rpm or thrust.' : '');
-    if (problem) return;
+    if (problem || asked) return;
     busy = true;
-    if (await onlog(made as RunReading[])) lines = [blank()];
+    if (await onlog(made as RunReading[])) {
+      lines = [blank()];
+      chosen = {};
+    }
     busy = false;
   }
 </script>
@@ -121,7 +182,10 @@
                   aria-label={`${title}, line ${k + 1}`}
                   data-testid={`typed-${k}-${field}`}
                   value={line[field] ?? ''}
-                  oninput={(e) => (line[field] = e.currentTarget.value)}
+                  oninput={(e) => {
+                    line[field] = e.currentTarget.value;
+                    asked = null;
+                  }}
                   onkeydown={(e) => e.key === 'Enter' && void log()}
                 /></td
               >
@@ -131,6 +195,10 @@
       </tbody>
     </table>
   </div>
+  {#if asked}<p class="border-ink mt-1 border-l-4 pl-2">
+      <span class="text-ink-soft text-xs">{asked.title}, line {asked.at + 1}</span>
+      <AskWays question={asked.entry.question} ways={asked.entry.ways} onchoose={choose} id="typed-ask" />
+    </p>{/if}
   {#if problem}<p class="border-ink mt-1 border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
   <div class="mt-1 flex items-center gap-3">
     <Button

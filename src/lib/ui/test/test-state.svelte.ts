@@ -32,6 +32,8 @@ export class TestState {
   readonly #schools: Readonly<Record<string, string>>;
   readonly #rows: readonly MakersRow[];
   readonly #before: SetupDocument | null;
+  /** Cells of each pack that is owned. */
+  readonly #owned: readonly number[];
   stored = $state.raw<StoredSetup>() as StoredSetup;
   planned = $state.raw<Planned>() as Planned;
   runs = $state.raw<readonly StoredRun[]>([]);
@@ -63,8 +65,10 @@ export class TestState {
     before: SetupDocument | null,
     runs: readonly StoredRun[],
     schools: Readonly<Record<string, string>>,
-    rows: readonly MakersRow[]
+    rows: readonly MakersRow[],
+    owned: readonly number[]
   ) {
+    this.#owned = owned;
     this.stored = stored;
     this.planned = planned;
     this.#before = before;
@@ -81,11 +85,17 @@ export class TestState {
   get stages(): readonly Stage[] {
     return this.planned.plan?.stages ?? [];
   }
-  /** The stage that is looked at; the next one by default, the last one where the plan is done. */
+  /** The stage that is looked at; the next one by default, the last one where the plan is done, none where it stopped. */
   readonly stage = $derived.by((): Stage | null => {
     const id = this.chosen ?? this.planned.plan?.next.stage;
-    return this.stages.find((s) => s.id === id) ?? this.stages[this.stages.length - 1] ?? null;
+    const found = this.stages.find((s) => s.id === id);
+    // nothing comes next after a stop, least of all the last and heaviest
+    if (found || this.planned.plan?.next.stopped) return found ?? null;
+    return this.stages[this.stages.length - 1] ?? null;
   });
+
+  /** Where the plan stopped, and no stage is looked at. */
+  readonly stopped = $derived(this.chosen === null ? (this.planned.plan?.next.stopped ?? null) : null);
 
   /** Newest run of a stage. */
   runOf(stage: string): StoredRun | null {
@@ -190,7 +200,7 @@ export class TestState {
   async plan(): Promise<void> {
     const { stored, runs } = this;
     const made = await this.#ask(() =>
-      askWorker('thorough', (w) => w.planned(stored.document, this.#schools, runs, this.#before))
+      askWorker('thorough', (w) => w.planned(stored.document, this.#schools, runs, this.#before, this.#owned))
     );
     if (made) this.planned = made;
   }
@@ -259,6 +269,14 @@ export class TestState {
       return;
     }
     this.looked = { ...looked, run: edited.value };
+    this.chosen = null;
+    await this.reload();
+  }
+
+  /** Notes something of a run that is not looked at, and plans by it. */
+  async tell(run: StoredRun, details: RunDetails): Promise<void> {
+    const edited = await call('editRun', { id: run.id, body: { details, revision: run.revision } });
+    this.problem = edited.ok ? '' : edited.message;
     this.chosen = null;
     await this.reload();
   }

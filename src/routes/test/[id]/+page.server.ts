@@ -8,6 +8,7 @@ import { listParts } from '$lib/server/parts';
 import { listRuns } from '$lib/server/runs/runs';
 import { getSettings } from '$lib/server/settings';
 import { getSetup } from '$lib/server/setups';
+import type { Battery } from '$lib/core/document/schema';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params }) => {
@@ -22,10 +23,15 @@ export const load: PageServerLoad = async ({ params }) => {
   const before = earlier?.ok ? earlier.value.document : null;
   const runs = listRuns(db, { setupId: stored.value.id });
   // the tables of the motor that is fitted, by its name
-  const motor = listParts(db).find((p) => p.kind === 'motor' && p.name === stored.value.document.motor.name);
+  const parts = listParts(db);
+  const motor = parts.find((p) => p.kind === 'motor' && p.name === stored.value.document.motor.name);
   const rows = motor ? listMakersTables(db, motor.id).flatMap((table) => table.rows) : [];
+  const owned = parts.flatMap((p) =>
+    p.kind === 'battery' && p.owned && !p.retired ? [(p.document as Battery).series] : []
+  );
   return {
-    planned: await computePage('testPage', stored.value.document, schools, runs, before),
+    planned: await computePage('testPage', stored.value.document, schools, runs, before, owned),
+    owned,
     before,
     stored: stored.value,
     craft: craft.value,

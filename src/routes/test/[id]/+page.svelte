@@ -12,6 +12,7 @@
     craft={data.craft}
     runs={data.runs}
     rows={data.rows}
+    owned={data.owned}
     schools={data.schools}
     acknowledged={data.acknowledged}
   />

@@ -9,16 +9,29 @@ export interface Gentler {
   readonly title: string;
   readonly s: Situation;
   readonly changes: readonly Change[];
+  /** Throttle that it is run at; full where it is left out. */
+  readonly throttle?: number;
 }
 
-/** Cell counts from the present to the wanted one: two steps at a time where there are many between. */
-function cellSteps(from: number, to: number): number[] {
+/**
+ * Cell counts of packs that there are, below the wanted one: those of the shelf, alone or two of them in series, and that of
+ * the setup before. Nobody has a pack of eight cells because a step of eight would be gentle.
+ * @param owned cells of each pack that is owned; null where nobody said
+ */
+function cellSteps(from: number, to: number, owned: readonly number[] | null): number[] {
   if (to <= from) return [];
-  const step = Math.max(Math.ceil((to - from) / 3), 1);
-  const between = [];
-  for (let n = from + step; n < to; n += step) between.push(n);
-  return between;
+  const pairs = (owned ?? []).flatMap((a, k) => (owned ?? []).slice(k + 1).map((b) => a + b));
+  const there = new Set([from, ...(owned ?? []), ...pairs]);
+  const below = [...there].filter((n) => n >= from && n < to).sort((a, b) => a - b);
+  // at the most three on the way: the first, the last and one between
+  return below.length <= MOST_CELL_STEPS
+    ? below
+    : [below[0], below[Math.floor(below.length / 2)], below[below.length - 1]];
 }
+const MOST_CELL_STEPS = 3;
+
+/** Throttles at which a boat is run first where neither fewer cells nor a smaller screw can be fitted. Common practice, no source. */
+const GENTLE_THROTTLES = [0.5, 0.75] as const;
 
 /** Screws from three quarters of the wanted one up; none where it was measured by itself. */
 function smallerScrews(s: Situation): { title: string; changes: Change[] }[] {
@@ -33,10 +46,18 @@ function smallerScrews(s: Situation): { title: string; changes: Change[] }[] {
   }));
 }
 
-/** What is fitted before the setup itself, the lightest load first: the smallest screw on fewer cells, then on all, then larger ones. */
-export function gentler(before: SetupDocument | null, s: Situation): Gentler[] {
+/**
+ * What is fitted before the setup itself, the lightest load first: the smallest screw on fewer cells, then on all, then larger
+ * ones; a boat that has none of these is run at part throttle first.
+ * @param owned cells of each pack that is owned; null where nobody said
+ */
+export function gentler(
+  before: SetupDocument | null,
+  s: Situation,
+  owned: readonly number[] | null = null
+): Gentler[] {
   const { battery } = s.setup;
-  const cells = cellSteps(before?.battery.series ?? battery.series, battery.series);
+  const cells = cellSteps(before?.battery.series ?? battery.series, battery.series, owned);
   const screws = smallerScrews(s);
   const smallest = screws[0]?.changes ?? [];
   const bench = new Bench(s, []);
@@ -45,7 +66,7 @@ export function gentler(before: SetupDocument | null, s: Situation): Gentler[] {
     const trial = bench.try([{ text: title, changes }]);
     return trial ? [{ title, s: trial.asLookedAt, changes }] : [];
   };
-  return [
+  const steps = [
     ...cells.flatMap((series) =>
       step(`${series} cells${screws.length > 0 ? `, ${screws[0].title}` : ''}`, [
         { path: 'battery.series', value: series },
@@ -54,4 +75,12 @@ export function gentler(before: SetupDocument | null, s: Situation): Gentler[] {
     ),
     ...screws.flatMap(({ title, changes }) => step(title, changes))
   ];
+  return steps.length > 0 || s.kind !== 'boat'
+    ? steps
+    : GENTLE_THROTTLES.map((throttle) => ({
+        title: `${Math.round(100 * throttle)} % throttle`,
+        s,
+        changes: [],
+        throttle
+      }));
 }

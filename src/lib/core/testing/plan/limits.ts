@@ -37,11 +37,16 @@ const WISHES: readonly string[] = [
 ] satisfies readonly CheckId[];
 
 /** Whether a setup may be put on the bench at all: nothing is over that would break. */
-export const mayBeTested = (results: readonly CheckResult[]): boolean => overOf(results).length === 0;
+export const mayBeTested = (results: readonly CheckResult[], s: Situation): boolean =>
+  overOf(results, s).length === 0;
 
 /** The checks that are over and would break something. */
-export const overOf = (results: readonly CheckResult[]): CheckResult[] =>
-  results.filter((r) => r.finding === 'over' && !WISHES.includes(r.id) && !isTooSlow(r));
+export const overOf = (results: readonly CheckResult[], s: Situation): CheckResult[] =>
+  results.filter((r) => r.finding === 'over' && !WISHES.includes(r.id) && !isTooSlow(r) && !isGround(r, s));
+
+/** A propeller that would not clear the ground breaks nothing on a bench; one that meets frame or neighbours does. */
+const isGround = (r: CheckResult, { setup, kind, train }: Situation): boolean =>
+  r.id === 'clearance' && kind === 'fixed-wing' && setup.propulsor.kind === 'propeller' && train.count === 1;
 
 /** A screw that turns below its window drives badly and breaks nothing; above it, it does. */
 const isTooSlow = (r: CheckResult): boolean => r.id === 'boat-rpm' && r.direction === 'above';

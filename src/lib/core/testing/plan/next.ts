@@ -7,7 +7,7 @@ import { feltBy } from './limits.ts';
 import type { Feel } from '../../document/run-schema.ts';
 import { FEEL_WORDS, warmer, type LogEntry } from './log-entry.ts';
 import { WATCH_WORDS, watchValue } from './plan-text.ts';
-import { isBeyond, type Next, type Stage, type Watch, type Watched } from './stage.ts';
+import { isBeyond, type Next, type Stage, type Stopped, type Watch, type Watched } from './stage.ts';
 import { nextFlight, toldBy } from './time-ladder.ts';
 
 /** A reading so far above its band that the next step is not skipped to: the whole band's half beyond its end. */
@@ -31,8 +31,23 @@ const step = (
   stage: stage?.id ?? null,
   why,
   seconds,
-  timerS
+  timerS,
+  asks: null,
+  stopped: null
 });
+
+/** The plan stops: no stage comes next, whatever is pressed; what to look for, and what lets it go on. */
+const stop = (why: string, stopped: Stopped): Next => ({ ...step(null, `stop: ${why}`), stopped });
+
+/** The same stage, until something is told of it. */
+const ask = (stage: Stage, asks: Next['asks'], why: string): Next => ({ ...step(stage, why), asks });
+
+const LOOK_HOT =
+  'the propeller or screw (too large, or rubbing), a dragging bearing, a shaft out of line, blocked cooling, timing, and the pack’s volts under load';
+const goOn = (before: Stage | undefined): string =>
+  before && before.kind !== 'bare'
+    ? `Log “${before.title}” once more with amps and warmth, from cold parts: inside its limits, the plan goes on from there. Or change to a smaller propeller or screw, fewer cells, or parts that stand more`
+    : 'Change to a smaller propeller or screw, fewer cells, or parts that stand more, then begin again with the lightest load';
 
 /** Cells of a stage: its own count where it is run on fewer. */
 export const seriesOf = (s: Situation, stage: Stage): number =>
@@ -45,11 +60,42 @@ function drawnAt(next: Stage, ratio: number): Watch | null {
   return amps && isBeyond(amps, amps.expected * ratio) ? amps : null;
 }
 
+/** A figure that an entry passed its end of, at its own stage. */
+interface Passed {
+  readonly quantity: Watched;
+  readonly words: string;
+}
+
+/** What of an entry lies beyond where its stage ends. */
+const passedBy = (s: Situation, stage: Stage, e: LogEntry): Passed[] =>
+  stage.watch.flatMap((w) => {
+    const value = readOf(e, w.quantity, seriesOf(s, stage));
+    return value !== null && isBeyond(w, value)
+      ? [
+          {
+            quantity: w.quantity,
+            words: `${WATCH_WORDS[w.quantity].title} ${watchValue(w.quantity, value)}, stop at ${watchValue(w.quantity, w.stopAt as number)}`
+          }
+        ]
+      : [];
+  });
+
+/** How warm a run left the parts, and whether that was told: a probe that shows little may sit in the wrong place. */
+function warmthOf(s: Situation, e: LogEntry, school: string): { feel: Feel | null; told: boolean } {
+  const byProbe = feltBy(e, school, airOf(s.model));
+  const measured = school === 'thermometer' && e.motorC != null;
+  // stone cold by a thermometer is motor and ESC both; by any other school a hand says it
+  const whole = measured && e.escC != null;
+  const probe = byProbe === 'cold' && !whole ? 'warm' : byProbe;
+  return { feel: warmer(probe, e.feel ?? null), told: e.feel != null || measured };
+}
+
 /**
  * The stage that comes after what was logged, and why. The order of common practice: stone cold leaves out a step on the
  * water and goes on in the air, warm goes one step on, hot repeats a shorter run once cold, too hot to hold or beyond a
  * limit goes back a step, and where that was run already there is no further. A step that the readings so far say would
- * pass a limit is not taken. Without a word on warmth a run counts as warm.
+ * pass a limit is not taken, and none before it is told how warm the last one left the parts. After a stop at a limit the
+ * figure that passed it is read before anything heavier.
  * @param school of `touch-temperature`, by which a thermometer's reading is judged
  */
 export function nextOf(
@@ -64,34 +110,62 @@ export function nextOf(
   const stage = stages[at];
   if (stage.kind === 'time') return afterFlight(s, stage, e);
   const chosen = chosenSchool('touch-temperature', school ? { 'touch-temperature': school } : s.schools);
-  const feel = warmer(feltBy(e, chosen.id, airOf(s.model)), e.feel ?? null);
-  const series = seriesOf(s, stage);
-  const beyond = stage.watch.flatMap((w) => {
-    const value = readOf(e, w.quantity, series);
-    return value !== null && isBeyond(w, value)
-      ? [
-          `${WATCH_WORDS[w.quantity].title} ${watchValue(w.quantity, value)}, stop at ${watchValue(w.quantity, w.stopAt as number)}`
-        ]
-      : [];
-  });
-  if (stage.kind === 'bare') return afterBare(stages, feel);
-  if (beyond.length > 0) return back(stages, at, log, `beyond a limit (${listed(beyond)})`);
+  const { feel, told } = warmthOf(s, e, chosen.id);
+  const beyond = passedBy(s, stage, e);
+  if (stage.kind === 'bare') return afterBare(stages, feel, told);
+  if (beyond.length > 0)
+    return back(stages, at, log, `beyond a limit (${listed(beyond.map((p) => p.words))})`);
   if (feel === 'too-hot') return back(stages, at, log, `too hot to hold, by “${chosen.title}”`);
+  if (!told) return ask(stage, 'warmth', WARMTH);
   if (feel === 'hot') return again(stages, at, log);
   if (e.seconds != null && e.seconds < WHOLE_SHARE * stage.seconds)
     return step(
       stage,
       `${showMinutes(e.seconds)} of ${showMinutes(stage.seconds)} say little of how warm it gets: run it whole`
     );
+  const unread = unreadSince(s, stages, log);
+  if (unread)
+    return ask(
+      stage,
+      unread,
+      `${WATCH_WORDS[unread].title} passed a limit before: read ${WATCH_WORDS[unread].title} at this step before a heavier one`
+    );
   return onward(s, stages, at, e, feel);
 }
 
-function afterBare(stages: readonly Stage[], feel: Feel | null): Next {
+const WARMTH =
+  'how warm did it leave motor, ESC, both sets of wires and pack? Hold a hand to each: a heavier step opens once that is told';
+
+/**
+ * A figure that passed its end at an earlier entry and that the last one leaves out: what was not read says nothing of it. Null
+ * where there is none.
+ */
+function unreadSince(s: Situation, stages: readonly Stage[], log: readonly LogEntry[]): Watched | null {
+  const stageOf = (e: LogEntry): Stage | undefined => stages.find((x) => x.id === e.stage);
+  const last = log[log.length - 1];
+  const own = stageOf(last);
+  for (const e of log.slice(0, -1).toReversed()) {
+    const at = stageOf(e);
+    const [unread] = at
+      ? passedBy(s, at, e).filter(
+          ({ quantity }) => own === undefined || readOf(last, quantity, seriesOf(s, own)) === null
+        )
+      : [];
+    if (unread) return unread.quantity;
+  }
+  return null;
+}
+
+function afterBare(stages: readonly Stage[], feel: Feel | null, told: boolean): Next {
   if (feel === 'hot' || feel === 'too-hot')
-    return step(
-      null,
-      'a motor that gets hot without a load has a fault (a dragging bearing, a short in the winding, wrong timing): find it before anything is fitted'
+    return stop(
+      'a motor that gets hot without a load has a fault (a dragging bearing, a short in the winding, wrong timing): find it before anything is fitted',
+      {
+        look: 'a bearing or bell that drags when it is turned by hand, magnets that touch, two leads that touch, the ESC’s timing',
+        goOn: 'Once it is found, run it up without a load again and log how warm it was'
+      }
     );
+  if (!told) return ask(stages[0], 'warmth', 'how warm is the motor? Without a load it stays cold');
   return step(stages[1], 'it turns as it should: fit the lightest load');
 }
 
@@ -99,13 +173,16 @@ function afterBare(stages: readonly Stage[], feel: Feel | null): Next {
 function back(stages: readonly Stage[], at: number, log: readonly LogEntry[], why: string): Next {
   const before = stages[at - 1];
   if (!before || before.kind === 'bare')
-    return step(
-      null,
-      `stop: ${why} at the first load. Find out why before it is run again; fit a smaller propulsor or fewer cells`
+    return stop(
+      `${why} at the first load. Find out why before it is run again; fit a smaller propulsor or fewer cells`,
+      { look: LOOK_HOT, goOn: goOn(before) }
     );
   const failedBefore = log.slice(0, -1).some((e) => e.stage === stages[at].id);
   if (failedBefore && log.some((e) => e.stage === before.id))
-    return step(null, `stop: ${why} again. “${before.title}” is as far as these parts go`);
+    return stop(`${why} again. “${before.title}” is as far as these parts go`, {
+      look: LOOK_HOT,
+      goOn: goOn(before)
+    });
   return step(before, `${why}: stop, let it cool, look for what drags or is too large, and go back a step`);
 }
 
@@ -114,7 +191,10 @@ function again(stages: readonly Stage[], at: number, log: readonly LogEntry[]): 
   const stage = stages[at];
   const last = log[log.length - 2] as LogEntry | undefined;
   if (last?.stage === stage.id && last.feel === 'hot')
-    return step(null, `hot again: “${stage.title}” is as far as these parts go, in short runs`);
+    return stop(`hot again: “${stage.title}” is as far as these parts go, in short runs`, {
+      look: LOOK_HOT,
+      goOn: goOn(stages[at - 1])
+    });
   const seconds = Math.max(Math.round(stage.seconds / 2), 1);
   return step(
     stage,
@@ -141,27 +221,27 @@ function onward(s: Situation, stages: readonly Stage[], at: number, e: LogEntry,
     const said = `at the rate of what was read, “${next.title}” would draw ${watchValue('batteryCurrentA', over.expected * ratio)}, beyond ${watchValue('batteryCurrentA', over.stopAt as number)}`;
     return near
       ? step(near, `${said}: one step only`)
-      : step(null, `stop: ${said}. Fit a smaller propulsor, fewer cells, or parts that stand it`);
+      : stop(`${said}. Fit a smaller propulsor, fewer cells, or parts that stand it`, {
+          look: 'a meter that reads high, a propeller or screw larger than the one named, more cells than planned',
+          goOn: 'Change to a smaller propeller or screw, fewer cells, or parts that stand more; or read this step again if the reading may be wrong'
+        });
   }
-  const told = feel === null ? 'not told how warm: one step' : FEEL_WORDS[feel];
+  const told = feel === null ? 'told' : FEEL_WORDS[feel];
   const drew = high
     ? `, but it drew ${show(100 * (ratio - 1), 2)} % more than predicted: compare before you go on`
     : '';
   if (next.kind === 'time')
     return step(next, `${told}: everything held, now find the timer${drew}`, next.seconds);
-  return step(
-    next,
-    skips ? `${told}: leave out a step` : `${told}${feel === null ? '' : ': one step further'}${drew}`
-  );
+  return step(next, skips ? `${told}: leave out a step` : `${told}: one step further${drew}`);
 }
 
 /** After a flight for the timer. */
 function afterFlight(s: Situation, stage: Stage, e: LogEntry): Next {
   if (e.feel === 'too-hot')
-    return step(
-      null,
-      'stop: too hot to hold after a flight. Shorter flights, more cooling or a lighter load'
-    );
+    return stop('too hot to hold after a flight. Shorter flights, more cooling or a lighter load', {
+      look: LOOK_HOT,
+      goOn: 'Log a shorter flight that left everything holdable'
+    });
   const told = toldBy(s, e);
   const next = nextFlight(s, e);
   if (!told || !next)

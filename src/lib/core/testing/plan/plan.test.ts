@@ -56,19 +56,33 @@ test('more cells come one after the other; a boat begins with the smallest screw
   const plane = planned(six, PLANE);
   assert.deepEqual(
     plane.stages.filter((s) => s.id.startsWith('cells')).map((s) => s.fit.slice(0, 2)),
-    ['5S']
+    ['4S'],
+    'the pack of before: nobody has one of five cells for a step'
   );
   const eight: SetupDocument = { ...BOAT, battery: { ...BOAT.battery, series: 8 } };
   const boat = planned(eight, BOAT);
   const fits = boat.stages.slice(1).map((s) => s.fit);
-  assert.match(fits[0], /^6S.*a 32 mm screw/);
+  assert.match(fits[0], /^4S.*a 32 mm screw/);
+  // with packs of six cells on the shelf, a step on one of them comes between; eight and ten nobody can make
+  const twelve: SetupDocument = { ...BOAT, battery: { ...BOAT.battery, series: 12 } };
+  const six_ = { ...BOAT, battery: { ...BOAT.battery, series: 6 } };
+  const cells = (owned: number[] | null) =>
+    planOf(six_, situationOf(twelve, { bands: true }), [], undefined, owned).stages.flatMap((s) =>
+      s.changes.flatMap((c) => (c.path === 'battery.series' ? [c.value] : []))
+    );
+  assert.deepEqual(cells([6, 6]), [6]);
+  assert.deepEqual(cells(null), [6]);
+  assert.deepEqual(cells([6, 6, 4]), [6, 10], 'four and six in series');
   assert.match(fits[fits.length - 1], /^8S.*a 42 mm screw/);
   const drawn = amps(boat);
   assert.ok(drawn[0] < 0.7 * drawn[drawn.length - 1], drawn.join());
 });
 
 test('what would break is not put on the bench; a wish that is not met is no reason', () => {
-  const of = (setup: SetupDocument): boolean => mayBeTested(runChecks(situationOf(setup)));
+  const of = (setup: SetupDocument): boolean => {
+    const s = situationOf(setup);
+    return mayBeTested(runChecks(s), s);
+  };
   const sound: SetupDocument = { ...PLANE, esc: { continuousA: 80, maxSeries: 6 } };
   assert.equal(of({ ...sound, craft: { ...sound.craft, targetSeconds: 90_000 } }), true);
   // a screw below its window is slow, above it comes apart
@@ -138,8 +152,15 @@ test('boats: stone cold leaves out a step, warm takes one, hot repeats half as l
   const end = of(['run-1', 'warm'], ['run-2', 'too-hot'], ['run-1', 'warm'], ['run-2', 'too-hot']);
   assert.equal(end.stage, null);
   assert.match(end.why, /as far as these parts go/);
-  // nothing told of warmth is one step, and the last run leads to the timer
-  assert.equal(of(['run-1', undefined]).stage, 'run-2');
+  // no heavier step before it is told how warm the last one left the parts
+  const untold = of(['run-1', undefined]);
+  assert.deepEqual([untold.stage, untold.asks], ['run-1', 'warmth']);
+  assert.match(untold.why, /how warm/);
+  assert.deepEqual(
+    [after(SOUND, [entry('without')]).stage, after(SOUND, [entry('without')]).asks],
+    ['without', 'warmth']
+  );
+  assert.equal(of(['run-1', 'warm']).asks, null);
   assert.equal(of(['run-3', 'cold']).stage, 'time');
   // seven seconds of forty-five leave anything cold
   const short = after(SOUND, [start, entry('run-1', { feel: 'cold', seconds: 7 })]);
@@ -147,18 +168,32 @@ test('boats: stone cold leaves out a step, warm takes one, hot repeats half as l
   assert.match(short.why, /7 s of 45 s/);
   assert.equal(after(SOUND, [start, entry('run-1', { feel: 'cold', seconds: 40 })]).stage, 'run-3');
   // a motor that is hot without its screw has a fault
-  assert.match(after(SOUND, [entry('without', { feel: 'too-hot' })]).why, /fault/);
+  const fault = after(SOUND, [entry('without', { feel: 'too-hot' })]);
+  assert.match(fault.why, /fault/);
+  assert.match(fault.stopped?.goOn ?? '', /without a load again/);
+  // a stop says what to look for and what lets it go on
+  assert.match(end.stopped?.look ?? '', /bearing/);
+  assert.match(end.stopped?.goOn ?? '', /“Run 1.*once more/);
+  assert.equal(of(['run-1', 'warm']).stopped, null);
 });
 
 test('a thermometer is judged by the school: 56 °C is too hot for ten seconds of a hand, hot for five, warm by the case', () => {
   const read = entry('run-2', { motorC: 56 });
   assert.equal(after(SOUND, [read], '10s').stage, 'run-1');
-  assert.equal(after(SOUND, [read], '5s').stage, 'run-2');
+  assert.deepEqual(
+    [after(SOUND, [read], '5s').stage, after(SOUND, [read], '5s').asks],
+    ['run-2', 'warmth'],
+    'hot by a probe: a hand is asked for'
+  );
   assert.equal(after(SOUND, [read], 'thermometer').stage, 'run-3');
   // the pack has a limit of its own, and the warmer of hand and thermometer counts
   assert.equal(after(SOUND, [entry('run-2', { packC: 61 })], 'thermometer').stage, 'run-1');
   assert.equal(after(SOUND, [entry('run-2', { motorC: 22, feel: 'too-hot' })], 'thermometer').stage, 'run-1');
-  assert.equal(after(SOUND, [entry('run-1', { motorC: 22, escC: 24 })], '5s').stage, 'run-3');
+  // a probe that shows little may sit in the wrong place: by a hand's school it asks, by a thermometer's both are cold
+  assert.equal(after(SOUND, [entry('run-1', { motorC: 18 })], '5s').asks, 'warmth');
+  assert.equal(after(SOUND, [entry('run-1', { motorC: 22, escC: 24 })], '5s').asks, 'warmth');
+  assert.equal(after(SOUND, [entry('run-1', { motorC: 22, escC: 24 })], 'thermometer').stage, 'run-3');
+  assert.equal(after(SOUND, [entry('run-1', { motorC: 18 })], 'thermometer').stage, 'run-2');
 });
 
 test('beyond a limit goes back; where the next step would pass one by what was read it is not taken', () => {
@@ -175,6 +210,18 @@ test('beyond a limit goes back; where the next step would pass one by what was r
   const stop = after(boat, [drew('run-2')]);
   assert.equal(stop.stage, null);
   assert.match(stop.why, /would draw/);
+  assert.match(stop.stopped?.goOn ?? '', /smaller/);
+  // two entries of rpm alone do not climb from beyond a limit to the whole setup
+  const climb = after(boat, [
+    entry('run-2', { batteryCurrentA: limit + 1, feel: 'warm' }),
+    entry('run-1', { rpm: 20000, feel: 'warm' })
+  ]);
+  assert.deepEqual([climb.stage, climb.asks], ['run-1', 'batteryCurrentA']);
+  const read = after(boat, [
+    entry('run-2', { batteryCurrentA: limit + 1, feel: 'warm' }),
+    entry('run-1', { batteryCurrentA: 0.5 * limit, feel: 'warm' })
+  ]);
+  assert.equal(read.asks, null);
   // stone cold, but two steps on would be too much: one
   const near = after(boat, [{ ...drew('run-1'), feel: 'cold' }]);
   assert.equal(near.stage, 'run-2');

@@ -13,13 +13,15 @@ import { stagesOf } from './stages.ts';
  * @param s with bands
  * @param log entries of stages of this plan, oldest first
  * @param school of `touch-temperature`; the setup's where it is left out
+ * @param owned cells of each pack that is owned: steps on fewer cells are made of those; null where nobody said
  */
 export function planOf(
   before: SetupDocument | null,
   s: Situation,
   log: readonly LogEntry[] = [],
-  school?: string
+  school?: string,
+  owned: readonly number[] | null = null
 ): Plan {
-  const stages = stagesOf(before, s);
+  const stages = stagesOf(before, s, owned);
   return { stages, next: nextOf(s, stages, log, school) };
 }

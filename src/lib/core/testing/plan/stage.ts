@@ -50,6 +50,16 @@ export interface Next {
   readonly seconds: number | null;
   /** Time the timer is set to, s, once it is known. */
   readonly timerS: number | null;
+  /** What has to be told before a heavier stage opens: how warm the parts were, or a figure that was not read. */
+  readonly asks: 'warmth' | Watched | null;
+  /** Where the plan stopped: what to look for, and what lets it go on; null where it goes on or is done. */
+  readonly stopped: Stopped | null;
+}
+
+/** Why no stage comes next, and the way on. */
+export interface Stopped {
+  readonly look: string;
+  readonly goOn: string;
 }
 
 /** A staged test of a setup, and the stage that comes next. */

@@ -3,7 +3,7 @@ import { shopWords } from '../../mend/shop-words.ts';
 import type { Situation } from '../../situation/situation.ts';
 import { show, showMinutes } from '../../units/show.ts';
 import type { CautionId } from '../../cautions/at-test.ts';
-import { gentler } from './gentler.ts';
+import { gentler, type Gentler } from './gentler.ts';
 import type { Stage } from './stage.ts';
 import { firstFlightS } from './time-ladder.ts';
 import { watchAt, watchHover } from './watch-at.ts';
@@ -23,6 +23,9 @@ const THROTTLES = [0.3, 0.5, 0.75, 1] as const;
 /** From so many watts, or so large a propeller, a bench run is not stood beside. Common practice, no source. */
 const STRONG_W = 1000;
 const LARGE_M = 0.38;
+
+/** Cells of each pack that is owned; null where nobody said. */
+type Owned = readonly number[] | null;
 
 const METER =
   'A meter that shows volts or amps, not both, needs the run twice, once for each: from the same charge.';
@@ -60,6 +63,10 @@ function benchCautions(s: Situation): CautionId[] {
   ];
 }
 
+/** Whether the propeller is larger than the room above the ground: fit for a bench, not for a flight. */
+const grounded = (s: Situation): boolean =>
+  s.kind === 'fixed-wing' && s.setup.propulsor.diameterM > (s.setup.craft.largestPropM ?? Infinity) * 1.001;
+
 /** The flights that find the timer, after all else held. */
 function ladder(s: Situation): Stage {
   const seconds = firstFlightS(s);
@@ -69,7 +76,7 @@ function ladder(s: Situation): Stage {
     kind: 'time',
     title: boat ? 'The timer: short run, then longer' : 'The timer: short flight, then longer',
     fit: fitted(s),
-    do: `${showMinutes(seconds)}, ${boat ? 'bring it in' : 'land'}, let the pack rest and read the volts per cell, or what goes back in; then the next one, as long as that allows, until the timer is known.`,
+    do: `${grounded(s) ? 'Not before the propeller clears the ground. ' : ''}${showMinutes(seconds)}, ${boat ? 'bring it in' : 'land'}, let the pack rest and read the volts per cell, or what goes back in; then the next one, as long as that allows, until the timer is known.`,
     changes: [],
     throttle: 1,
     seconds,
@@ -78,18 +85,18 @@ function ladder(s: Situation): Stage {
   };
 }
 
-function boatStages(before: SetupDocument | null, s: Situation): Stage[] {
-  const steps = [...gentler(before, s), { title: 'the setup itself', s, changes: [] }];
-  return steps.map(({ title, s: at, changes }, k) => ({
+function boatStages(before: SetupDocument | null, s: Situation, owned: Owned): Stage[] {
+  const steps: Gentler[] = [...gentler(before, s, owned), { title: 'the setup itself', s, changes: [] }];
+  return steps.map(({ title, s: at, changes, throttle = 1 }, k) => ({
     id: `run-${k + 1}`,
     kind: 'run',
     title: k === steps.length - 1 ? `Run ${k + 1}: as it is meant to be` : `Run ${k + 1}: ${title}`,
     fit: fitted(at),
     do: 'Run 30 to 60 s, bring it in, pull the pack and feel the motor front and back, the ESC, both sets of wires and the pack. Stone cold: leave out a step. Warm: one step further. Too hot to hold: stop, and go back a step.',
     changes,
-    throttle: 1,
+    throttle,
     seconds: BOAT_S,
-    watch: watchAt(at, 1, BOAT_S),
+    watch: watchAt(at, throttle, BOAT_S),
     cautions: ['no-bystanders', 'screw-clear', 'short-runs', 'too-hot']
   }));
 }
@@ -112,8 +119,8 @@ const benchRun = (s: Situation, throttle: number): Stage => {
   };
 };
 
-function planeStages(before: SetupDocument | null, s: Situation): Stage[] {
-  const cells = gentler(before, s).map(({ title, s: at, changes }, k): Stage => ({
+function planeStages(before: SetupDocument | null, s: Situation, owned: Owned): Stage[] {
+  const cells = gentler(before, s, owned).map(({ title, s: at, changes }, k): Stage => ({
     id: `cells-${k + 1}`,
     kind: 'run',
     title: `Fewer cells first: ${title}`,
@@ -129,9 +136,9 @@ function planeStages(before: SetupDocument | null, s: Situation): Stage[] {
 }
 
 /** Hovers before full throttle: a multirotor is tested in the air it stands in, low over grass. */
-function rotorStages(before: SetupDocument | null, s: Situation): Stage[] {
+function rotorStages(before: SetupDocument | null, s: Situation, owned: Owned): Stage[] {
   const steps: { title: string; s: Situation; changes: Stage['changes'] }[] = [
-    ...gentler(before, s).map((g) => ({ ...g, title: `Fewer cells first: ${g.title}` })),
+    ...gentler(before, s, owned).map((g) => ({ ...g, title: `Fewer cells first: ${g.title}` })),
     { title: 'Hover low', s, changes: [] }
   ];
   const low = steps.flatMap(({ title, s: at, changes }, k): Stage[] =>
@@ -186,8 +193,8 @@ function rotorStages(before: SetupDocument | null, s: Situation): Stage[] {
 const STAGES = { boat: boatStages, 'fixed-wing': planeStages, multirotor: rotorStages } as const;
 
 /** Every stage of a setup's test: without propulsor, then the lightest load, then step by step to the setup itself, then the timer. */
-export const stagesOf = (before: SetupDocument | null, s: Situation): Stage[] => [
+export const stagesOf = (before: SetupDocument | null, s: Situation, owned: Owned = null): Stage[] => [
   bare(s),
-  ...STAGES[s.kind](before, s),
+  ...STAGES[s.kind](before, s, owned),
   ladder(s)
 ];
