@@ -13,6 +13,7 @@ import type { Heard } from '../core/testing/instruments/rpm-by-ear.ts';
 import type { RunsLearnt } from '../core/testing/learn.ts';
 import type { Quality } from '../core/testing/quality.ts';
 import { planned } from '../core/testing/planned.ts';
+import { expectedFigures } from '../core/testing/files/expected-figures.ts';
 import { readingRanges } from '../core/testing/reading-ranges.ts';
 import { expectedOf } from '../core/testing/record/expected.ts';
 import { seriesStage } from '../core/testing/series/series-stage.ts';
@@ -78,6 +79,7 @@ const api = {
   learnFromBoth,
   planned,
   readingRanges,
+  expectedFigures,
   expectedOf,
   compareRun,
   learnFromRuns,

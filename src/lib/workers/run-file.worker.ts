@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { PATHS } from '../api/paths.ts';
-import { cellsOf } from '../core/testing/files/dialect.ts';
+import { rowCellsOf } from '../core/testing/files/dialect.ts';
 import { encodingOf, type Encoding } from '../core/testing/files/encoding.ts';
 import { guessMapping, type Mapping } from '../core/testing/files/mapping.ts';
 import { readChunks } from '../core/testing/files/read-chunks.ts';
@@ -35,7 +35,7 @@ async function look(file: File, delimiter?: string): Promise<FileLook | null> {
     .slice(mapping.firstLine - 1)
     .filter((line) => line.trim() !== '')
     .slice(0, SHOWN)
-    .map((line) => cellsOf(line, mapping.delimiter));
+    .map((line) => rowCellsOf(line, mapping));
   return { encoding, mapping, rows };
 }
 

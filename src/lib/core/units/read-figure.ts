@@ -150,6 +150,24 @@ export function readFigure(
   return entry.is === 'empty' ? null : entry.is === 'figure' ? entry.value : undefined;
 }
 
+/**
+ * A figure of a field whose unit its label names, in that unit: "8 600", "12,5", a unit behind it or none.
+ * @param range what such figures are: decides a comma that may part thousands
+ * @returns null for an empty text, NaN for what is no figure, or can be read in two ways
+ */
+export function readPlain(text: string, range?: readonly [low: number, high: number]): number | null {
+  const trimmed = text.trim();
+  if (trimmed === '') return null;
+  const m = FIGURE.exec(trimmed);
+  if (!m) return NaN;
+  const ways = numbersOf(m[2]).map(
+    (n) => (m[1] === '-' || m[1] === '−' ? -n : n) * (m[3] === undefined ? 1 : Number(`1${m[3]}`))
+  );
+  if (ways.length <= 1) return ways[0] ?? NaN;
+  const possible = range ? ways.filter((n) => inside(n, range)) : ways;
+  return possible.length === 1 ? possible[0] : NaN;
+}
+
 /** Kinds of masses and lengths may be typed in each other's units. */
 const RELATED: Partial<Record<QuantityName, readonly QuantityName[]>> = {
   mass: ['craftMass'],

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Measurement } from '../../core/calibration/schema.ts';
+  import { readPlain } from '../../core/units/read-figure.ts';
   import type { Learnt } from '../../core/change/learn-from.ts';
   import type { StoredRun } from '../../core/document/stored.ts';
   import { Button, Select } from 'flowbite-svelte';
@@ -34,23 +35,19 @@
   } = $props();
 
   const FIELDS = [
-    ['batteryCurrentA', 'amps', 'A'],
-    ['batteryVoltageV', 'volts', 'V'],
-    ['rpm', 'rpm', ''],
-    ['escC', 'ESC', '°C'],
-    ['motorC', 'motor', '°C']
+    ['batteryCurrentA', 'amps', 'A', [0.01, 1000]],
+    ['batteryVoltageV', 'volts', 'V', [0.5, 400]],
+    ['rpm', 'rpm', '', [100, 400_000]],
+    ['escC', 'ESC', '°C', [-30, 250]],
+    ['motorC', 'motor', '°C', [-30, 250]]
   ] as const;
   let typed = $state<Record<string, string>>({});
   let problem = $state('');
-  const read = (text: string | undefined): number | null => {
-    const value = Number((text ?? '').trim().replace(',', '.'));
-    return (text ?? '').trim() === '' ? null : value;
-  };
   function take(): void {
-    const values = FIELDS.map(([field]) => [field, read(typed[field])] as const);
+    const values = FIELDS.map(([field, , , range]) => [field, readPlain(typed[field] ?? '', range)] as const);
     const wrong = values.find(([, v]) => v !== null && !Number.isFinite(v));
     if (wrong) {
-      problem = `“${typed[wrong[0]]}” is no number.`;
+      problem = `“${typed[wrong[0]]}” is not a number.`;
       return;
     }
     if (values.slice(0, 3).every(([, v]) => v === null)) {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { readPlain } from '../../core/units/read-figure.ts';
   import { Input, Label, Modal } from 'flowbite-svelte';
   import { againstMeasured, decodeLabel } from '../../core/parts/motor/label-decoder.ts';
   import { show } from '../../core/units/show.ts';
@@ -16,8 +17,8 @@
     ['length', 'its length, mm']
   ] as const;
   const number = (typed: string): number | null => {
-    const value = Number(typed.replace(',', '.'));
-    return typed.trim() === '' || !Number.isFinite(value) || value <= 0 ? null : value;
+    const value = readPlain(typed);
+    return value === null || !(value > 0) ? null : value;
   };
   const against = $derived.by(() => {
     const grams = number(measured.mass);

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { readPlain } from '../../core/units/read-figure.ts';
   import { Button, Modal, Select } from 'flowbite-svelte';
   import { kvByOneReading } from '../../core/shelf/kv-by-one-reading.ts';
   import { evaluateMotorTest, type MotorFigure, type MotorTestResult } from '../../core/shelf/motor-test.ts';
@@ -63,7 +64,14 @@
   type Way = 'two' | 'drill' | 'unloaded';
   let way = $state<Way>('two');
   let meter = $state<'ac' | 'rectified'>('ac');
-  const n = (key: string): number => Number(read[key].replace(',', '.'));
+  /** What such readings are, by the letter that a field ends in: rpm, volts, amps, milliohms. */
+  const RANGES: Record<string, [number, number]> = {
+    r: [50, 400_000],
+    v: [0.001, 400],
+    a: [0.001, 500],
+    o: [0.1, 5000]
+  };
+  const n = (key: string): number => readPlain(read[key], RANGES[key.slice(-1)]) ?? NaN;
   const outcome = $derived.by((): { result: MotorTestResult | null; problem: string } => {
     if (FIELDS.some(([key]) => read[key].trim() === '')) return { result: null, problem: '' };
     try {

@@ -2,6 +2,8 @@
   import { Button, Checkbox, Input, Label, Modal, Select, Textarea } from 'flowbite-svelte';
   import { parseCoefficients } from '../../core/formats/coefficient-columns.ts';
   import { labelDifferences, MEASURABLE } from '../../core/shelf/measured.ts';
+  import { motorMassOf } from '../../core/parts/motor/mass.ts';
+  import { figureUnit } from '../format/units.svelte.ts';
   import { parseShorthand } from '../../core/shorthand/parse.ts';
   import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from '../../core/catalogue/connector-ids.ts';
   import { CONNECTORS, MOTOR_JOINTS } from '../../core/catalogue/connectors.ts';
@@ -60,6 +62,14 @@
     )
   );
 
+  /** What a motor weighs by its size or rating, where no weight is given. */
+  const mass = $derived.by(() => {
+    if (part.kind !== 'motor' || document.massKg != null || measured.massKg != null) return null;
+    return motorMassOf({
+      name: name || label,
+      maxPowerW: document.maxPowerW as number | null | undefined
+    });
+  });
   const reading = $derived(parseShorthand(part.kind, label));
   const TEXT = [
     'chemistry',
@@ -152,8 +162,9 @@
     }
     for (const c of reading.changes) {
       const field = c.path.slice(part.kind.length + 1);
-      if (field === 'name') name = name || text;
-      else document[field] = c.value;
+      if (field !== 'name') document[field] = c.value;
+      // the size of a motor is in its name: what the label says of it is kept beside a name that was given
+      else if (name !== '' && !name.includes(String(c.value))) name = `${name} ${c.value}`.slice(0, 120);
     }
     if (name === '') name = text;
     if (reading.notRead.length > 0)
@@ -278,6 +289,9 @@
         />
       {/if}
     {/each}
+    {#if mass}<p class="text-ink-soft col-span-2 text-xs leading-4" data-testid="estimated-mass">
+        No weight given: about {figureUnit('mass', mass.kg, 2)}, from {mass.from}. Weigh it when you have it.
+      </p>{/if}
     <h3 class="col-span-2 mt-2 text-sm font-semibold">Measured by you</h3>
     <p class="text-ink-soft col-span-2 text-xs leading-4">
       A measured figure stands in for the label’s in every prediction, with its smaller tolerance.

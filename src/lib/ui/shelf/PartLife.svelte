@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { readPlain } from '../../core/units/read-figure.ts';
   import { Button, Modal } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { call } from '../../api/client.ts';
@@ -77,7 +78,7 @@
     onchange();
   }
   async function remind(): Promise<void> {
-    const count = Number(every.replace(',', '.'));
+    const count = readPlain(every) ?? NaN;
     if (what.trim() === '' || !(count >= 1)) {
       problem = 'Say what to look at, and after how many uses or minutes.';
       return;
@@ -113,10 +114,7 @@
   const forget = (at: number): Promise<void> =>
     keep((shown?.life.reminders ?? []).filter((_, k) => k !== at));
 
-  const number = (text: string): number | null => {
-    const value = Number(text.trim().replace(',', '.'));
-    return text.trim() === '' ? null : value;
-  };
+  const number = (text: string): number | null => readPlain(text);
   async function reload(): Promise<void> {
     const read = await call('readLife', { id: part.id });
     if (read.ok) shown = read.value;

@@ -1,5 +1,7 @@
 <script lang="ts">
   import { Select } from 'flowbite-svelte';
+  import type { ColumnFigures } from '../../core/testing/files/doubts.ts';
+  import { show } from '../../core/units/show.ts';
   import type { Column } from '../../core/testing/files/mapping.ts';
   import { ROLE_TITLES, ROLE_UNITS, ROLES, type Role } from '../../core/testing/files/roles.ts';
 
@@ -7,11 +9,14 @@
   let {
     columns,
     rows,
+    figures = [],
     oncolumn
   }: {
     columns: readonly Column[];
     /** First rows as they are written. */
     rows: readonly (readonly string[])[];
+    /** Least, middle and greatest of each column; null where it holds no figures; the rows are shown where it is left out. */
+    figures?: readonly (ColumnFigures | null)[];
     /** Called with the place of a column and what it is now. */
     oncolumn: (at: number, column: Column) => void;
   } = $props();
@@ -25,14 +30,19 @@
   }
 </script>
 
+<p class="text-ink-soft text-xs">
+  Each column with its least, middle and greatest figure as they are written.
+</p>
 <ul class="max-h-80 overflow-auto text-xs" data-testid="columns">
   {#each columns as column, k (k)}
     <li
       class="border-line grid grid-cols-[9rem_minmax(0,1fr)_11rem_9rem] items-center gap-x-2 gap-y-1 border-t py-1 max-sm:grid-cols-2"
     >
       <span class="font-semibold break-words">{column.title}</span>
-      <span class="figure text-ink-soft break-words max-sm:text-right"
-        >{rows.map((r) => (r[k] ?? '').trim().slice(0, 24)).join(' · ')}</span
+      <span class="figure text-ink-soft break-words max-sm:text-right" data-testid={`column-${k}-figures`}
+        >{figures[k]
+          ? [figures[k].least, figures[k].middle, figures[k].greatest].map((v) => show(v, 4)).join(' · ')
+          : rows.map((r) => (r[k] ?? '').trim().slice(0, 24)).join(' · ')}</span
       >
       <Select
         classes={select}

@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { readPlain } from '../../core/units/read-figure.ts';
   import { Button, Progressbar } from 'flowbite-svelte';
   import { onDestroy } from 'svelte';
   import type { RunDetails, StoredSetup } from '../../core/document/stored.ts';
-  import { unitContextOf } from '../../core/testing/files/unit-context.ts';
+  import { withChanges } from '../../core/document/change.ts';
+  import type { SetupDocument } from '../../core/document/schema.ts';
   import type { Stage } from '../../core/testing/plan/stage.ts';
   import { show, showMinutes } from '../../core/units/show.ts';
   import FileField from '../marks/FileField.svelte';
@@ -24,7 +26,11 @@
 
   // the panel is made anew for another setup
   // svelte-ignore state_referenced_locally
-  const reading = new RunFile(stored.id, unitContextOf(stored.document));
+  const reading = new RunFile(
+    stored.id,
+    // the stage's cells are those that were measured
+    withChanges($state.snapshot(stored.document) as SetupDocument, stage?.changes ?? [])
+  );
   onDestroy(() => reading.leave());
   let ofStage = $state(true);
 
@@ -37,14 +43,18 @@
     '\u001e': 'record separators'
   };
   const { mapping, found, look } = $derived(reading);
+  /** Whether a column is read as electrical rpm. */
+  const electrical = $derived(
+    mapping?.columns.some((c) => c.role === 'rpm' && c.unit.startsWith('erpm')) ?? false
+  );
   const written = $derived(
     mapping && look
       ? `${look.encoding}, parted by ${DELIMITER_WORDS[mapping.delimiter] ?? `“${mapping.delimiter}”`}, decimal ${mapping.decimal === ',' ? 'comma' : 'point'}, ${mapping.headerLine > 0 ? `titles in line ${mapping.headerLine}` : 'no titles'}, figures from line ${mapping.firstLine}`
       : ''
   );
   const figureOf = (text: string): number | null => {
-    const value = Number(text.trim().replace(',', '.'));
-    return text.trim() !== '' && Number.isFinite(value) && value > 0 ? value : null;
+    const value = readPlain(text);
+    return value !== null && Number.isFinite(value) && value > 0 ? value : null;
   };
 
   async function keep(): Promise<void> {
@@ -138,10 +148,42 @@
     </div>
     <ColumnsTable
       columns={mapping.columns}
+      figures={reading.figures}
       rows={look.rows}
       oncolumn={(at, column) => void reading.setColumn(at, column)}
     />
   {/if}
+  {#if electrical}
+    <label class="flex items-center gap-1 text-xs"
+      >electrical rpm ÷ <span class="figure">{reading.context.poles / 2}</span>
+      pole pairs: magnets in the bell
+      <input
+        class="figure border-line bg-sheet w-14 border px-1 py-1 text-right text-base"
+        inputmode="numeric"
+        data-testid="file-poles"
+        value={reading.context.poles}
+        onchange={(e) => {
+          const poles = figureOf(e.currentTarget.value);
+          if (poles && poles % 2 === 0 && poles <= 100) void reading.setPoles(poles);
+          else e.currentTarget.value = String(reading.context.poles);
+        }}
+      />{reading.expected?.poles === null ? ', not told in the setup' : ''}</label
+    >
+  {/if}
+  {#each reading.busy ? [] : reading.doubts as doubt (doubt.id)}
+    <div class="border-ink border-l-4 pl-2" data-testid={`doubt-${doubt.id}`} role="alert">
+      <p class="text-sm">{doubt.question}</p>
+      <div class="flex flex-wrap gap-2">
+        {#each doubt.ways as way, k (way.words)}
+          <button
+            class={`press border-line bg-page mt-1 rounded border px-2 py-0.5 text-sm ${k === 0 ? 'font-semibold' : ''}`}
+            data-testid={`doubt-${doubt.id}-${k}`}
+            onclick={() => void reading.answer(doubt, way)}>{way.words}</button
+          >
+        {/each}
+      </div>
+    </div>
+  {/each}
   {#if found}
     <div class="text-sm" data-testid="file-found" role="status">
       <p>
@@ -174,7 +216,10 @@
       <Button
         size="sm"
         class="py-1"
-        disabled={found.rows === 0 || reading.busy !== '' || found.channels.length === 0}
+        disabled={found.rows === 0 ||
+          reading.busy !== '' ||
+          found.channels.length === 0 ||
+          reading.doubts.length > 0}
         data-testid="file-keep"
         onclick={() => void keep()}
         >{found.faults > 0 ? 'keep it without these lines' : 'keep it in the log'}</Button

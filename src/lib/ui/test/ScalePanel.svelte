@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { readPlain } from '../../core/units/read-figure.ts';
   import { Select } from 'flowbite-svelte';
   import {
     thrustFromScale,
@@ -32,11 +33,19 @@
   let kind = $state<Kind>('direct');
   let typed = $state<Record<string, string>>({ read: '', tare: '0', thrustArm: '', scaleArm: '', angle: '' });
   const shown = $derived(FIELDS.filter(([, , of]) => of === null || of === kind));
-  const n = (id: string): number => Number(typed[id].trim().replace(',', '.'));
+  /** What such figures are: decides a comma that may part thousands. */
+  const RANGES: Record<string, [number, number]> = {
+    read: [2, 100_000],
+    tare: [2, 100_000],
+    thrustArm: [10, 5000],
+    scaleArm: [10, 5000],
+    angle: [0, 90]
+  };
+  const n = (id: string): number => readPlain(typed[id], RANGES[id]) ?? NaN;
   const told = $derived.by((): { thrust: ScaledThrust | null; problem: string } => {
     if (shown.some(([id]) => typed[id].trim() === '')) return { thrust: null, problem: '' };
     const wrong = shown.find(([id]) => !Number.isFinite(n(id)));
-    if (wrong) return { thrust: null, problem: `“${typed[wrong[0]]}” is no number (${wrong[1]}).` };
+    if (wrong) return { thrust: null, problem: `“${typed[wrong[0]]}” is not a number (${wrong[1]}).` };
     try {
       const geometry: ScaleGeometry =
         kind === 'lever'

@@ -2,14 +2,25 @@ import { call } from '../../api/client.ts';
 import type { RunDetails } from '../../core/document/stored.ts';
 import { recalled, signatureOf, type Column, type Mapping } from '../../core/testing/files/mapping.ts';
 import type { RunFileState } from '../../core/testing/files/read-run-file.ts';
-import type { UnitContext } from '../../core/testing/files/roles.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
+import { columnFigures, doubtsOf, type Doubt, type DoubtWay } from '../../core/testing/files/doubts.ts';
+import type { ExpectedFigures } from '../../core/testing/files/expected-figures.ts';
+import { SEVERAL, type UnitContext } from '../../core/testing/files/roles.ts';
+import { unitContextOf } from '../../core/testing/files/unit-context.ts';
+import { askWorker } from '../../workers/client.ts';
 import { RunFileReading } from '../../workers/run-file-client.ts';
 import type { FileLook } from '../../workers/run-file.worker.ts';
 
 /** A file of a meter on its way into the log: looked at, read through, kept or left. */
 export class RunFile {
-  readonly #context: UnitContext;
+  /** What units need of the setup; the poles of a motor that does not tell them may be corrected. */
+  context = $state.raw<UnitContext>() as UnitContext;
   readonly #setupId: number;
+  readonly #setup: SetupDocument;
+  /** What the figures can be; null until it is worked out. */
+  expected = $state.raw<ExpectedFigures | null>(null);
+  /** Doubts that were answered by keeping what was read. */
+  accepted = $state.raw<readonly string[]>([]);
   readonly #reading = new RunFileReading();
   file = $state.raw<File | null>(null);
   look = $state.raw<FileLook | null>(null);
@@ -27,9 +38,37 @@ export class RunFile {
   #turn = 0;
   #runId: number | null = null;
 
-  constructor(setupId: number, context: UnitContext) {
+  constructor(setupId: number, setup: SetupDocument) {
     this.#setupId = setupId;
-    this.#context = context;
+    this.#setup = setup;
+    this.context = unitContextOf(setup);
+  }
+
+  /** What of the file cannot be as it was read: nothing is kept before each is answered. */
+  readonly doubts = $derived.by((): Doubt[] => {
+    const { mapping, found, expected } = this;
+    if (!mapping || !found || !expected || found.rows === 0) return [];
+    return doubtsOf(mapping, found.sample, found.seconds, expected, this.context, this.accepted);
+  });
+
+  /** Least, middle and greatest of each column, as they are written. */
+  readonly figures = $derived.by(() => {
+    const { mapping, found, look } = this;
+    if (!mapping || !look) return [];
+    const rows = found && found.sample.length > 0 ? found.sample : look.rows;
+    return columnFigures(rows, mapping.columns.length, mapping.decimal);
+  });
+
+  /** Answers a doubt: the file is read anew where that changes how. */
+  async answer(doubt: Doubt, way: DoubtWay): Promise<void> {
+    if (Object.keys(way.change).length > 0) await this.change(way.change);
+    else this.accepted = [...this.accepted, doubt.id];
+  }
+
+  /** Corrects the poles that electrical rpm is divided by. */
+  async setPoles(poles: number): Promise<void> {
+    this.context = { ...this.context, poles };
+    await this.check();
   }
 
   get mapping(): Mapping | null {
@@ -64,6 +103,7 @@ export class RunFile {
     this.file = file;
     this.look = this.found = null;
     this.wasRemembered = false;
+    this.accepted = [];
     await this.#do('looking at it …', async (isStill) => {
       const look = await this.#reading.look(file, delimiter);
       if (!isStill()) return;
@@ -77,6 +117,7 @@ export class RunFile {
       const mapping = recalled(look.mapping, columns);
       this.wasRemembered = mapping !== look.mapping;
       this.look = { ...look, mapping };
+      this.expected ??= await askWorker('quick', (w) => w.expectedFigures(this.#setup));
     });
     await this.check();
   }
@@ -87,7 +128,7 @@ export class RunFile {
     if (!file || !look) return;
     this.found = null;
     await this.#do('reading it through …', async (isStill) => {
-      const found = await this.#reading.check(file, look, this.#context, this.#told(this.#turn));
+      const found = await this.#reading.check(file, look, this.context, this.#told(this.#turn));
       if (isStill()) this.found = found;
     });
   }
@@ -104,7 +145,7 @@ export class RunFile {
       k === at
         ? column
         : // a role belongs to one column
-          column.role !== null && c.role === column.role
+          column.role !== null && c.role === column.role && !SEVERAL.includes(column.role)
           ? { ...c, role: null, unit: '' }
           : c
     );
@@ -135,7 +176,7 @@ export class RunFile {
       if (!begun.ok) throw new Error(begun.message);
       this.#runId = begun.value.id;
       try {
-        await this.#reading.send(file, look, this.#context, begun.value.id, this.#told(this.#turn));
+        await this.#reading.send(file, look, this.context, begun.value.id, this.#told(this.#turn));
         const ended = await call('stopRun', { id: begun.value.id, body: {} });
         if (!ended.ok) throw new Error(ended.message);
         kept = begun.value.id;
@@ -145,7 +186,10 @@ export class RunFile {
         throw error;
       }
       await call('rememberColumns', {
-        body: { signature: signatureOf(look.mapping.columns), columns: look.mapping.columns }
+        body: {
+          signature: signatureOf(look.mapping.columns),
+          columns: look.mapping.columns.map(({ title, role, unit }) => ({ title, role, unit }))
+        }
       });
     });
     if (kept !== null) this.leave();

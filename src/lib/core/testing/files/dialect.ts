@@ -9,6 +9,21 @@ export interface Dialect {
   readonly headerLine: number;
   /** First line of readings, from 1. */
   readonly firstLine: number;
+  /** Whether commas both part the columns and stand in the figures: two cells are one figure. */
+  readonly joined?: boolean;
+}
+
+/** Cells of a line of a table: as they are parted, two of them joined where each figure has a comma of its own. */
+export function rowCellsOf(
+  line: string,
+  { delimiter, joined }: Pick<Dialect, 'delimiter' | 'joined'>
+): string[] {
+  const cells = cellsOf(line, delimiter);
+  if (!joined) return cells;
+  return Array.from(
+    { length: Math.ceil(cells.length / 2) },
+    (_, k) => `${cells[2 * k].trim()},${(cells[2 * k + 1] ?? '').trim()}`
+  );
 }
 
 /** Delimiters by what is commonest; whatever else parts lines evenly is taken too. */

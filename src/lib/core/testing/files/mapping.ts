@@ -1,24 +1,38 @@
 import { median } from 'd3-array';
-import { cellsOf, dialectOf, type Dialect } from './dialect.ts';
+import { cellsOf, dialectOf, rowCellsOf, type Dialect } from './dialect.ts';
 import { numberOf } from './number-of.ts';
-import { ROLE_UNITS, ROLES, type Role } from './roles.ts';
+import { ROLE_UNITS, ROLES, SEVERAL, type Role } from './roles.ts';
 
 /** What a column is; null: left out. */
 export interface Column {
   readonly title: string;
   readonly role: Role | null;
   readonly unit: string;
+  /** Whether the file itself names the unit; else it was guessed from the figures. */
+  readonly told?: boolean;
 }
 
 /** How a table of text becomes a run. */
 export interface Mapping extends Dialect {
   readonly columns: readonly Column[];
+  /** Whether rows have more cells than there are titles: commas seem to part columns and figures alike. */
+  readonly clashes?: boolean;
   /** Rows a second, where no column tells the time. */
   readonly rateHz: number;
 }
 
 /** Words by which columns are known, in the languages that meters speak, most telling first. A table of data. */
 const WORDS: readonly (readonly [Role, RegExp])[] = [
+  // a speed that is told in rpm, or of the motor, is no way through the air
+  ['rpm', /\bmotor ?(speed|rpm)\b|\b(rotor|prop|shaft) ?speed\b/],
+  [
+    'cellVoltageV',
+    /^(?!.*\bcells\b).*\b(c(ell)? ?\d+|cell|vcell|min ?cell|low(est)? ?cell|zelle ?\d*)\b(?!.*temp).*(volt|\bv\b|spannung|$)/
+  ],
+  [
+    'escCurrentA',
+    /\b(esc|motor|mot|m) ?\d\b.*(current|amps?|strom|\bi\b)|(current|amps?|strom|\bi\b).*\b(esc|motor|mot|m) ?\d\b/
+  ],
   ['escC', /\b(esc|fet|controller|regler)\b.*(temp|°|\bt\b|deg)|temp.*\b(esc|fet|controller)\b|t_?esc/],
   ['packC', /\b(batt?(ery)?|pack|cell|lipo|akku)\b.*(temp|°|deg)|temp.*\b(batt?(ery)?|pack|akku)\b/],
   ['motorC', /\bmotor\b.*(temp|°|deg)|temp.*\bmotor\b|\btemp(erature|eratur)?\b|\bt_?mot(or)?\b/],
@@ -72,6 +86,16 @@ const UNIT_WORDS: Readonly<Partial<Record<Role, readonly (readonly [string, RegE
     ['cV', /^(cv)$/],
     ['V/cell', /^(v\/cell|v per cell|vpc)$/],
     ['V', /^(v|volts?)$/]
+  ],
+  cellVoltageV: [
+    ['mV', /^(mv|millivolts?)$/],
+    ['cV', /^(cv)$/],
+    ['V', /^(v|volts?)$/]
+  ],
+  escCurrentA: [
+    ['mA', /^(ma|milliamps?)$/],
+    ['cA', /^(ca)$/],
+    ['A', /^(a|amps?|amperes?)$/]
   ],
   batteryCurrentA: [
     ['mA', /^(ma|milliamps?)$/],
@@ -137,8 +161,42 @@ export function roleOfTitle(title: string): Role | null {
     .replace(/^[([{]|[)\]}]$/g, '');
   if (Object.hasOwn(BARE, bare)) return BARE[bare];
   const text = plain(title.replace(/[([{<][^)\]}>]*[)\]}>]/g, ' '));
-  if (text === '') return null;
-  return WORDS.find(([, words]) => words.test(text))?.[0] ?? null;
+  // what stands in brackets is a unit: it tells more than a word that means several things
+  const byUnit = roleOfUnit(title);
+  if (text === '') return byUnit;
+  const told = WORDS.filter(([, words]) => words.test(text)).map(([role]) => role);
+  const load = /\bload ?cell\b/.test(text);
+  const fits = told.filter((role) => !(load && role === 'cellVoltageV'));
+  if (byUnit === null) return fits[0] ?? null;
+  return (
+    fits.find((role) => KIND_OF_UNIT[byUnit]?.includes(role)) ??
+    (fits.length > 0 || text !== '' ? byUnit : null)
+  );
+}
+
+/** Roles that share the units of one: volts are those of a pack or a cell, amps of all ESCs or of one. */
+const KIND_OF_UNIT: Partial<Record<Role, readonly Role[]>> = {
+  rpm: ['rpm'],
+  batteryVoltageV: ['batteryVoltageV', 'cellVoltageV'],
+  batteryCurrentA: ['batteryCurrentA', 'escCurrentA'],
+  motorC: ['motorC', 'escC', 'packC'],
+  speedMs: ['speedMs'],
+  electricalPowerW: ['electricalPowerW']
+};
+/** Units that only one kind of figure has. */
+const TELLING_UNITS: readonly (readonly [Role, RegExp])[] = [
+  ['rpm', /^(e-?rpm|rpm|krpm|1\/min|u\/min|tr\/min|min-1|rps)$/],
+  ['batteryVoltageV', /^(v|mv|cv|volts?)$/],
+  ['batteryCurrentA', /^(a|ma|ca|amps?|amperes?)$/],
+  ['motorC', /^(°c|°f|deg ?c|deg ?f|celsius|fahrenheit)$/],
+  ['speedMs', /^(m\/s|km\/h|kmh|kph|mph|kn|kts|knots?)$/],
+  ['electricalPowerW', /^(w|kw|mw|watts?)$/]
+];
+
+/** The kind of figure that a unit in brackets names; null where there is none, or it could be several. */
+function roleOfUnit(title: string): Role | null {
+  const [unit] = [...title.matchAll(/[([{<]([^)\]}>]*)[)\]}>]/g)].map((m) => m[1].trim().toLowerCase());
+  return unit === undefined ? null : (TELLING_UNITS.find(([, words]) => words.test(unit))?.[0] ?? null);
 }
 
 /** The unit that a title tells of a role; null where it tells none. */
@@ -173,8 +231,11 @@ function unitOfFigures(role: Role, cells: readonly string[], decimal: '.' | ',')
             : (median(figures) ?? 0) >= 850
               ? 'pulse'
               : '‰';
+    case 'cellVoltageV':
+      return most > 1000 ? 'mV' : most > 100 ? 'cV' : 'V';
     case 'batteryVoltageV':
       return most > 1000 ? 'mV' : 'V';
+    case 'escCurrentA':
     case 'batteryCurrentA':
       return most > 2000 ? 'mA' : 'A';
     case 'thrustN':
@@ -186,6 +247,33 @@ function unitOfFigures(role: Role, cells: readonly string[], decimal: '.' | ',')
     default:
       return ROLE_UNITS[role][0].id;
   }
+}
+
+/**
+ * Where commas part the columns and stand in the figures too, each row has twice as many cells as there are titles: two are one
+ * figure. Anything between cannot be told.
+ */
+function clashOf(
+  titles: number,
+  rows: readonly (readonly string[])[],
+  delimiter: string
+): Partial<Pick<Mapping, 'joined' | 'decimal' | 'clashes'>> {
+  if (delimiter !== ',' || titles < 2 || rows.length === 0) return {};
+  const wide = rows.filter((r) => r.length > titles).length;
+  if (wide < 0.9 * rows.length) return {};
+  const twice = rows.every((r) => r.length === 2 * titles && r.every((c) => /^\s*[+-]?\d*\s*$/.test(c)));
+  return twice ? { joined: true, decimal: ',', clashes: true } : { clashes: true };
+}
+
+/** A pack's own column counts before those of its cells, and the sum of all amps before those of each ESC. */
+function oneOrSum(columns: readonly Column[]): Column[] {
+  const has = (role: Role): boolean => columns.some((c) => c.role === role);
+  return columns.map((c) =>
+    (c.role === 'cellVoltageV' && has('batteryVoltageV')) ||
+    (c.role === 'escCurrentA' && has('batteryCurrentA'))
+      ? { title: c.title, role: null, unit: '' }
+      : c
+  );
 }
 
 const DEFAULT_HZ = 10;
@@ -201,11 +289,14 @@ const LONGEST_TITLE = 120;
 export function guessMapping(head: string, delimiter?: string): Mapping {
   const dialect = dialectOf(head, delimiter);
   const lines = head.split(/\r\n|\n|\r/);
-  const rows = lines
-    .slice(dialect.firstLine - 1, dialect.firstLine + 199)
-    .filter((l) => l.trim() !== '')
-    .map((l) => cellsOf(l, dialect.delimiter));
   const titles = dialect.headerLine > 0 ? cellsOf(lines[dialect.headerLine - 1], dialect.delimiter) : [];
+  const written = lines.slice(dialect.firstLine - 1, dialect.firstLine + 199).filter((l) => l.trim() !== '');
+  const clash = clashOf(
+    titles.length,
+    written.map((l) => cellsOf(l, dialect.delimiter)),
+    dialect.delimiter
+  );
+  const rows = written.map((l) => rowCellsOf(l, { ...dialect, ...clash }));
   // units on a line of their own below the titles
   const below = dialect.headerLine > 0 ? cellsOf(lines[dialect.headerLine] ?? '', dialect.delimiter) : [];
   const unitLine = dialect.firstLine > dialect.headerLine + 1 ? below : [];
@@ -215,22 +306,22 @@ export function guessMapping(head: string, delimiter?: string): Mapping {
     const title = (titles[k] ?? '').trim().replace(/^"|"$/g, '').slice(0, LONGEST_TITLE) || `column ${k + 1}`;
     const told = titles[k] === undefined ? null : roleOfTitle(title);
     // the first of its kind counts: a second one is of a second sensor
-    const role = told !== null && !taken.has(told) ? told : null;
+    const role = told !== null && (SEVERAL.includes(told) || !taken.has(told)) ? told : null;
     if (role === null) return { title, role: null, unit: '' };
     taken.add(role);
+    const named = unitOfTitle(role, `(${unitLine[k] ?? ''})`) ?? unitOfTitle(role, title);
     const unit =
-      unitOfTitle(role, `(${unitLine[k] ?? ''})`) ??
-      unitOfTitle(role, title) ??
+      named ??
       unitOfFigures(
         role,
         rows.map((r) => r[k] ?? ''),
-        dialect.decimal
+        clash.decimal ?? dialect.decimal
       );
     // a time of day in a column of "s" is what it is
     const isClock = role === 'seconds' && rows.some((r) => /\d:\d/.test(r[k] ?? ''));
-    return { title, role, unit: isClock ? 'time' : unit };
+    return { title, role, unit: isClock ? 'time' : unit, told: named !== null || isClock };
   });
-  return { ...dialect, columns, rateHz: DEFAULT_HZ };
+  return { ...dialect, ...clash, columns: oneOrSum(columns), rateHz: DEFAULT_HZ };
 }
 
 /** By what the table of a meter is known again: its column names in their order. */
@@ -240,7 +331,10 @@ export const signatureOf = (columns: readonly { readonly title: string }[]): str
     .join('|')
     .slice(0, 500);
 
-/** A mapping as it was remembered, on a file of the same columns: how that file is written down is its own. */
+/**
+ * A mapping as it was remembered, on a file of the same columns: how that file is written down is its own, and so is every unit
+ * that it names or that its figures tell of the time.
+ */
 export function recalled(guess: Mapping, columns: unknown): Mapping {
   if (!Array.isArray(columns) || columns.length !== guess.columns.length) return guess;
   return {
@@ -249,8 +343,9 @@ export function recalled(guess: Mapping, columns: unknown): Mapping {
       const was = columns[k] as Partial<Column> | null;
       const role = ROLES.find((r) => r === was?.role) ?? null;
       const unit = role && ROLE_UNITS[role].find((u) => u.id === was?.unit);
+      const own = c.role === role && (c.told === true || role === 'seconds');
       return role && unit
-        ? { title: c.title, role, unit: unit.id }
+        ? { title: c.title, role, unit: own ? c.unit : unit.id, told: c.told }
         : { title: c.title, role: null, unit: '' };
     })
   };

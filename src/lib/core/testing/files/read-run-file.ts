@@ -2,7 +2,7 @@ import type { IssueCode, ValuesOf } from '../../text/issues.ts';
 import { rowError, type RowError } from '../../text/row-error.ts';
 import { MOST_IN_BLOCK } from '../record/block.ts';
 import { CHANNELS, type Channel, type Samples } from '../record/sample.ts';
-import { cellsOf } from './dialect.ts';
+import { rowCellsOf } from './dialect.ts';
 import type { Mapping } from './mapping.ts';
 import { numberOf } from './number-of.ts';
 import { TELLING, type UnitContext } from './roles.ts';
@@ -33,7 +33,13 @@ export interface RunFileState {
   readonly heldAt: string | null;
   /** Channels that were read at least once. */
   readonly channels: readonly Channel[];
+  /** Rows as they are written, spread over the file, with those of the greatest figures; only of a file that was read to its end. */
+  readonly sample: readonly (readonly string[])[];
 }
+
+/** Rows that are kept to look at, twice as many while they are gathered; and letters of a cell of them. */
+const SAMPLED = 240;
+const SAMPLED_CELL = 40;
 
 /**
  * Reads a table of a meter piece by piece, as a run's samples in SI: no more than a block of rows and the rest of a line is
@@ -60,6 +66,11 @@ export class RunFileReader {
   #seconds = new Float64Array(MOST_IN_BLOCK);
   readonly #columns: Partial<Record<Channel, Float64Array>> = {};
   readonly #met = new Set<Channel>();
+  /** Every so many rows one is kept to look at; half of them are let go when there are too many. */
+  #sample: string[][] = [];
+  #every = 1;
+  readonly #greatest = new Map<Channel, { value: number; cells: string[] }>();
+  #ended = false;
 
   /** @param emit is given blocks of samples as they are full */
   constructor(mapping: Mapping, context: UnitContext, emit: (samples: Samples) => void) {
@@ -79,7 +90,8 @@ export class RunFileReader {
       errors: this.#errors,
       seconds: this.#lastS > 0 ? this.#lastS : 0,
       heldAt: this.#heldAt,
-      channels: CHANNELS.filter((c) => this.#met.has(c))
+      channels: CHANNELS.filter((c) => this.#met.has(c)),
+      sample: this.#ended ? [...this.#sample, ...[...this.#greatest.values()].map((g) => g.cells)] : []
     };
   }
 
@@ -124,6 +136,7 @@ export class RunFileReader {
     if (!this.#stopped && this.#rest.trim() !== '') this.#takeLine(this.#rest.replace(/\r$/, ''));
     this.#rest = '';
     this.#flush();
+    this.#ended = true;
     if (!this.#stopped && this.#rows === 0 && this.#faults === 0) this.#fault('', 'no-rows', {});
     if (this.#rows > 0 && !TELLING.some((c) => this.#met.has(c))) this.#fault('', 'tells-nothing', {});
     return this.state;
@@ -134,11 +147,21 @@ export class RunFileReader {
     if (this.#line < this.#mapping.firstLine || line.trim() === '' || line.startsWith('#')) return;
     if (line.length > LONGEST_LINE) return this.#stop('long-line', { most: LONGEST_LINE });
     if (line.includes('\0')) return this.#fault('', 'zero-bytes', {});
-    const cells = cellsOf(line, this.#mapping.delimiter);
+    const cells = rowCellsOf(line, this.#mapping);
     if (cells.length <= this.#wanted)
       return this.#fault('', 'short-row', { count: cells.length, wanted: this.#mapping.columns.length });
     if (this.#rows >= MOST_ROWS) return this.#stop('many-rows', { most: MOST_ROWS });
+    this.#keep(cells);
     this.#takeRow(cells);
+  }
+
+  /** Keeps every so many rows to look at. */
+  #keep(cells: readonly string[]): void {
+    if (this.#line % this.#every !== 0) return;
+    this.#sample.push(cells.map((c) => c.slice(0, SAMPLED_CELL)));
+    if (this.#sample.length < 2 * SAMPLED) return;
+    this.#sample = this.#sample.filter((_, k) => k % 2 === 0);
+    this.#every *= 2;
   }
 
   /** Seconds from the first row; NaN where it has none, which is told. */
@@ -194,6 +217,12 @@ export class RunFileReader {
       const value = values[c];
       if (value === undefined) continue;
       this.#met.add(c);
+      const most = this.#greatest.get(c);
+      if (most === undefined || Math.abs(value) > most.value)
+        this.#greatest.set(c, {
+          value: Math.abs(value),
+          cells: cells.map((x) => x.slice(0, SAMPLED_CELL))
+        });
       (this.#columns[c] ??= new Float64Array(MOST_IN_BLOCK).fill(NaN))[at] = value;
     }
     if (this.#count === MOST_IN_BLOCK) this.#flush();

@@ -9,8 +9,13 @@ import {
 import { GRAVITY_MS2 } from '../../units/constants.ts';
 import { CHANNELS, type Channel } from '../record/sample.ts';
 
-/** What a column of a meter's table may be: time, a channel of a run, or watts, which stand in for missing amps or volts. */
-export const ROLES = ['seconds', ...CHANNELS, 'electricalPowerW'] as const;
+/**
+ * What a column of a meter's table may be: time, a channel of a run, or what stands in for missing amps or volts: watts, the
+ * volts of single cells, the amps of single ESCs.
+ */
+export const ROLES = ['seconds', ...CHANNELS, 'electricalPowerW', 'cellVoltageV', 'escCurrentA'] as const;
+/** Roles that several columns may have: they are added up. */
+export const SEVERAL: readonly Role[] = ['cellVoltageV', 'escCurrentA'];
 export type Role = (typeof ROLES)[number];
 
 /** What of the setup a unit needs: cells in series, poles of the motor, blades of the propulsor, its gear. */
@@ -67,6 +72,7 @@ export const ROLE_UNITS: Readonly<Record<Role, readonly RoleUnit[]>> = {
     unit('krpm', 1000, 'thousands of rpm'),
     unit('rps', 60, 'turns per s'),
     unit('erpm', (c) => 2 / c.poles / c.gearRatio, 'electrical rpm'),
+    unit('erpm/100', (c) => 200 / c.poles / c.gearRatio, 'electrical rpm ÷ 100'),
     unit('motor rpm', (c) => 1 / c.gearRatio, 'rpm of the motor before its gear'),
     unit('blades/s', (c) => 60 / c.blades, 'blades per s')
   ],
@@ -75,7 +81,10 @@ export const ROLE_UNITS: Readonly<Record<Role, readonly RoleUnit[]>> = {
     unit('N', 1),
     unit('kg', GRAVITY_MS2),
     unit('oz', OUNCE_KG * GRAVITY_MS2),
-    unit('lb', POUND_KG * GRAVITY_MS2)
+    unit('lb', POUND_KG * GRAVITY_MS2),
+    unit('−g', -GRAVITY_MS2 / 1000, 'g, pull counted as minus'),
+    unit('−N', -1, 'N, pull counted as minus'),
+    unit('−kg', -GRAVITY_MS2, 'kg, pull counted as minus')
   ],
   motorC: TEMPERATURES,
   escC: TEMPERATURES,
@@ -87,7 +96,9 @@ export const ROLE_UNITS: Readonly<Record<Role, readonly RoleUnit[]>> = {
     unit('mph', MILE_PER_HOUR_MS),
     unit('ft/s', FOOT_M)
   ],
-  electricalPowerW: [unit('W', 1), unit('kW', 1000), unit('mW', 1e-3)]
+  electricalPowerW: [unit('W', 1), unit('kW', 1000), unit('mW', 1e-3)],
+  cellVoltageV: [unit('V', 1), unit('mV', 1e-3), unit('cV', 1e-2, 'hundredths of V')],
+  escCurrentA: [unit('A', 1), unit('mA', 1e-3), unit('cA', 1e-2, 'hundredths of A')]
 };
 
 /** A role's unit by its id; the likeliest where there is none of that name. */
@@ -106,13 +117,15 @@ export const ROLE_TITLES: Readonly<Record<Role, string>> = {
   throttle: 'throttle',
   batteryVoltageV: 'volts of the pack',
   batteryCurrentA: 'amps of the pack',
-  rpm: 'rpm of the propulsor',
+  rpm: 'rpm of the propeller',
   thrustN: 'thrust',
   motorC: 'motor, warmth',
   escC: 'ESC, warmth',
   packC: 'pack, warmth',
   speedMs: 'speed',
-  electricalPowerW: 'watts'
+  electricalPowerW: 'watts',
+  cellVoltageV: 'volts of one cell, added up',
+  escCurrentA: 'amps of one ESC, added up'
 };
 
 /** Channels that a run must have one of. */

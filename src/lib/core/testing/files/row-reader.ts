@@ -2,7 +2,7 @@ import type { IssueCode, ValuesOf } from '../../text/issues.ts';
 import { CHANNEL_LIMITS, type Channel } from '../record/sample.ts';
 import type { Mapping } from './mapping.ts';
 import { numberOf } from './number-of.ts';
-import { ROLE_TITLES, toSi, type Role, type UnitContext } from './roles.ts';
+import { ROLE_TITLES, SEVERAL, toSi, type Role, type UnitContext } from './roles.ts';
 
 /** A column that is read: where it stands, and how its figures become SI: (figure − from) × factor. */
 export interface ColumnReading {
@@ -43,6 +43,7 @@ const THROTTLE_OVER = 0.3;
 /** Reads rows of a table by its mapping: every figure in SI, watts in the place of amps or volts that were not read. */
 export function rowReader(mapping: Pick<Mapping, 'columns' | 'decimal'>, context: UnitContext): RowReader {
   const readings = columnReadings(mapping, context).filter((r) => r.role !== 'seconds');
+  const cellColumns = readings.filter((r) => r.role === 'cellVoltageV').length;
   return (cells) => {
     const values: Partial<Record<Role, number>> = {};
     for (const { at, role, title, factor, from } of readings) {
@@ -55,7 +56,16 @@ export function rowReader(mapping: Pick<Mapping, 'columns' | 'decimal'>, context
         values.throttle = Math.min(Math.max(value, 0), 1);
         continue;
       }
-      const [low, high] = role === 'electricalPowerW' ? WATTS : CHANNEL_LIMITS[role as Channel];
+      const [low, high] =
+        role === 'electricalPowerW'
+          ? WATTS
+          : CHANNEL_LIMITS[
+              role === 'cellVoltageV'
+                ? 'batteryVoltageV'
+                : role === 'escCurrentA'
+                  ? 'batteryCurrentA'
+                  : (role as Channel)
+            ];
       if (!(value >= low && value <= high))
         return {
           ok: false,
@@ -63,9 +73,14 @@ export function rowReader(mapping: Pick<Mapping, 'columns' | 'decimal'>, context
           code: 'beyond',
           values: { what: ROLE_TITLES[role], cell: cell.trim() }
         };
-      values[role] = value;
+      values[role] = SEVERAL.includes(role) ? (values[role] ?? 0) + value : value;
     }
-    const { electricalPowerW: watts, ...read } = values;
+    const { electricalPowerW: watts, cellVoltageV: summedV, escCurrentA: summedA, ...read } = values;
+    // all cells add up to the pack; of some of them it is as many times their mean as it has cells
+    if (summedV !== undefined && read.batteryVoltageV === undefined)
+      read.batteryVoltageV =
+        cellColumns >= context.series ? summedV : (summedV / cellColumns) * context.series;
+    if (summedA !== undefined && read.batteryCurrentA === undefined) read.batteryCurrentA = summedA;
     const { batteryVoltageV: volts, batteryCurrentA: amps } = read;
     if (watts !== undefined && amps === undefined && volts) read.batteryCurrentA = watts / volts;
     if (watts !== undefined && volts === undefined && amps) read.batteryVoltageV = watts / amps;
