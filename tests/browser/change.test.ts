@@ -146,14 +146,14 @@ test('every part on the pack is asked by name; a camera that stands four cells i
   await page.getByTestId('see-0').click();
   await settled(page);
   await expect(page.getByTestId('mends')).toContainText('You see it with');
-  await expect(page.getByTestId('breaks')).toContainText('Nothing is over');
+  await expect(page.getByTestId('breaks')).toContainText('No new limits exceeded');
   await page.getByTestId('unsee').click();
   await settled(page);
   await expect(page.getByTestId('breaks')).toContainText('volts for the parts on the pack');
   await page.getByTestId('take-0').click();
   await settled(page);
   await expect(page.getByTestId('trail').getByRole('listitem')).toHaveCount(2);
-  await expect(page.getByTestId('breaks')).toContainText('Nothing is over');
+  await expect(page.getByTestId('breaks')).toContainText('No new limits exceeded');
   await expect(page.getByTestId('plan-open')).toBeEnabled();
   await page.keyboard.press('Control+z');
   await settled(page);

@@ -72,3 +72,11 @@ export interface SessionState {
   readonly needed: boolean;
   readonly open: boolean;
 }
+
+/** Where a calibration stands: a calibration is of parts, and goes wherever they do. */
+export interface CalibrationPlaces {
+  /** Setups whose predictions follow it, this one left out. */
+  readonly setups: readonly { readonly id: number; readonly name: string; readonly craft: string }[];
+  /** Parts of the shelf that carry it on, by name. */
+  readonly parts: readonly string[];
+}

@@ -32,6 +32,8 @@ export const PATHS = {
   restorePart: ['POST', '/api/v1/parts/{id}'],
   editPart: ['PUT', '/api/v1/parts/{id}'],
   fitParts: ['POST', '/api/v1/setups/{id}/fitted'],
+  readCalibration: ['GET', '/api/v1/setups/{id}/calibration'],
+  removeCalibration: ['DELETE', '/api/v1/setups/{id}/calibration'],
   forgetFitted: ['DELETE', '/api/v1/parts/{id}/fitted'],
   readLife: ['GET', '/api/v1/parts/{id}/life'],
   editLife: ['PUT', '/api/v1/parts/{id}/life'],

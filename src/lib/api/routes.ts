@@ -1,4 +1,5 @@
 import type { ChangeAnswer } from '../core/change/change-of.ts';
+import type { CalibrationPlaces } from './keeping.ts';
 import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
 import { columnsSchema, type RememberedColumns } from '../core/document/columns-schema.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
@@ -540,6 +541,48 @@ export const ROUTES = {
       type: 'object',
       required: ['fitted'],
       properties: { fitted: { type: 'array', items: { type: 'string' } } }
+    }),
+    refuses: [404, 409]
+  }),
+  readCalibration: route('readCalibration', {
+    summary:
+      'Where the calibration of a setup stands: other setups that follow it, parts of the shelf that carry it.',
+    answer: as<CalibrationPlaces>({
+      type: 'object',
+      required: ['setups', 'parts'],
+      properties: {
+        setups: {
+          type: 'array',
+          items: {
+            type: 'object',
+            required: ['id', 'name', 'craft'],
+            properties: { id: { type: 'integer' }, name: { type: 'string' }, craft: { type: 'string' } }
+          }
+        },
+        parts: { type: 'array', items: { type: 'string' } }
+      }
+    }),
+    refuses: [404]
+  }),
+  removeCalibration: route('removeCalibration', {
+    summary: 'Removes the calibration of a setup: from this setup alone, or from everything that carries it.',
+    body: {
+      kind: 'json',
+      is: as<{ from: 'here' | 'everywhere'; revision?: number }>({
+        title: 'request',
+        type: 'object',
+        required: ['from'],
+        properties: { from: { enum: ['here', 'everywhere'], title: 'from where' }, revision }
+      })
+    },
+    answer: as<{ setup: StoredSetup; setups: number; parts: string[] }>({
+      type: 'object',
+      required: ['setup', 'setups', 'parts'],
+      properties: {
+        setup: named('StoredSetup'),
+        setups: { type: 'integer' },
+        parts: { type: 'array', items: { type: 'string' } }
+      }
     }),
     refuses: [404, 409]
   }),

@@ -459,6 +459,7 @@ export const SCHEMAS = {
     claims: list(object({ id: text, claim: text, so: { enum: ['yes', 'no', 'partly'] }, says: text })),
     breaks: list(reference('Check')),
     stays: list(reference('Check')),
+    closer: list(reference('Check')),
     mends: list(reference('PutRight')),
     restores: list(reference('PutRight')),
     cannot: list(object({ id: text, sentence: text })),

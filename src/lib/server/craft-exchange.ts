@@ -4,6 +4,7 @@ import { createCraft, getCraft, listCrafts, markCraft } from './crafts.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, type Outcome } from './outcome.ts';
+import { withoutKnown } from '../core/model/known.ts';
 import { createSetup, deleteSetup, listSetups, useSetup } from './setups.ts';
 
 /** A craft with all its setups. */
@@ -17,7 +18,7 @@ export function exportCraft(db: Db, id: number): Outcome<object> {
     name,
     kind,
     story,
-    setups: listSetups(db, id).map((s) => ({ inUse: s.inUse, document: s.document }))
+    setups: listSetups(db, id).map((s) => ({ inUse: s.inUse, document: withoutKnown(s.document) }))
   });
 }
 

@@ -8,6 +8,7 @@ import { backUpNow, keeping, lookAtBackup, restoreBackup } from './backup/keepin
 import { compute } from './compute/pool.ts';
 import { exportCraft, importCraft, undoCraftImport } from './craft-exchange.ts';
 import { createSketched, listCrafts, markCraft } from './crafts.ts';
+import type { StoredMakersTable } from '../core/document/stored.ts';
 import type { Db } from './db/open.ts';
 import { logIn, logOut, sessionState } from './guard/gate.ts';
 import { dataFault } from './db/store.ts';
@@ -18,9 +19,11 @@ import {
   editMakersTable,
   getMakersTable,
   listMakersTables,
-  markMakersTable
+  giveTaught,
+  markMakersTable,
+  taughtFrom
 } from './makers-tables.ts';
-import { fitParts, forgetFitted } from './fitted-parts.ts';
+import { calibrationPlaces, fitParts, forgetFitted, removeCalibration } from './fitted-parts.ts';
 import { createRecord, editLife, getLife, markRecord } from './part-life.ts';
 import { createPart, editPart, getPart, listParts, markPart } from './parts.ts';
 import { createSearch, editSearch, getSearch, listSearches, markSearch } from './searches.ts';
@@ -103,6 +106,26 @@ function momentOf(told: string | null | undefined): string {
 const chosen = (query: URLSearchParams, name: string): boolean => query.get(name) === '1';
 
 /** What is done for each route of the interface. */
+/** What a motor's tables teach goes with it from now on. */
+async function teach(db: Db, partId: number): Promise<void> {
+  const from = taughtFrom(db, partId);
+  if (!from) return;
+  const { motor, rows, family, title } = from;
+  giveTaught(
+    db,
+    partId,
+    title,
+    await compute('tableCalibration', motor, rows, family),
+    new Date().toISOString()
+  );
+}
+
+/** A table that was kept, once its motor has learnt from it. */
+async function teaching(db: Db, kept: Outcome<StoredMakersTable>): Promise<Outcome<StoredMakersTable>> {
+  if (kept.ok) await teach(db, kept.value.partId);
+  return kept;
+}
+
 export const HANDLERS: Handlers = {
   health: () => {
     const fault = dataFault();
@@ -253,6 +276,8 @@ export const HANDLERS: Handlers = {
   deletePart: ({ db, id, revision }) => markPart(db, id, true, revision),
   restorePart: ({ db, id }) => markPart(db, id, false),
   fitParts: ({ db, id }) => fitParts(db, id, new Date().toISOString()),
+  readCalibration: ({ db, id }) => calibrationPlaces(db, id),
+  removeCalibration: ({ db, id, body, revision }) => removeCalibration(db, id, body.from, revision),
   forgetFitted: ({ db, id }) => forgetFitted(db, id),
   readLife: ({ db, id }) => getLife(db, id),
   editLife: ({ db, id, body, revision }) => editLife(db, id, body, revision, new Date().toISOString()),
@@ -260,11 +285,21 @@ export const HANDLERS: Handlers = {
   deleteRecord: ({ db, id }) => markRecord(db, id, true),
   restoreRecord: ({ db, id }) => markRecord(db, id, false),
   listTables: ({ db, id }) => found(listMakersTables(db, id)),
-  createTable: ({ db, id, body }) => createMakersTable(db, id, body),
+  createTable: async ({ db, id, body }) => teaching(db, createMakersTable(db, id, body)),
   readTable: ({ db, id }) => getMakersTable(db, id),
-  editTable: ({ db, id, body, revision }) => editMakersTable(db, id, body, revision),
-  deleteTable: ({ db, id, revision }) => markMakersTable(db, id, true, revision),
-  restoreTable: ({ db, id }) => markMakersTable(db, id, false),
+  editTable: async ({ db, id, body, revision }) => teaching(db, editMakersTable(db, id, body, revision)),
+  deleteTable: async ({ db, id, revision }) => {
+    const table = getMakersTable(db, id);
+    const done = markMakersTable(db, id, true, revision);
+    if (done.ok && table.ok) await teach(db, table.value.partId);
+    return done;
+  },
+  restoreTable: async ({ db, id }) => {
+    const done = markMakersTable(db, id, false);
+    const table = getMakersTable(db, id);
+    if (done.ok && table.ok) await teach(db, table.value.partId);
+    return done;
+  },
   exportShelf: ({ db, params }) => {
     const file = exportShelf(db, params.format);
     if (!file)

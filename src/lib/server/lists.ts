@@ -2,7 +2,7 @@ import { glanceOf, type Glance, type SetupSummary } from '../core/compare/glance
 import type { Battery, SetupDocument } from '../core/document/schema.ts';
 import { asUsed } from '../core/shelf/measured.ts';
 import type { Db } from './db/open.ts';
-import { usableParts } from './parts.ts';
+import { documentKnown, knowledgeWord, knownParts } from './knowledge.ts';
 import { getSettings } from './settings.ts';
 import type { Beside, Summaries, Wanted } from './summaries.ts';
 
@@ -53,7 +53,7 @@ function rowsOf(db: Db, rows: readonly Row[]): SetupRow[] {
     inUse: r.in_use === 1,
     pinned: r.pinned === 1,
     tested: r.tested === 1,
-    document: () => JSON.parse(read.get(r.id) as string) as SetupDocument
+    document: () => documentKnown(db, JSON.parse(read.get(r.id) as string) as SetupDocument)
   }));
 }
 
@@ -102,12 +102,13 @@ export const countSetups = (db: Db, craftId: number): number =>
     .pluck()
     .get(craftId) as number;
 
-/** Owned packs and schools: what a summary depends on beside its setup. */
+/** Owned packs, schools and what the shelf knows: what a summary depends on beside its setup. */
 export const besideOf = (db: Db): Beside => ({
-  packs: usableParts(db, 'battery')
+  packs: knownParts(db, 'battery')
     .filter((p) => p.owned)
     .map((p) => asUsed(p) as unknown as Battery),
-  schools: getSettings(db).schools
+  schools: getSettings(db).schools,
+  known: knowledgeWord(db)
 });
 
 /** A craft as the hangar shows it. */

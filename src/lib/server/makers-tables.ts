@@ -1,10 +1,13 @@
 import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
-import type { StoredMakersTable } from '../core/document/stored.ts';
+import type { Motor } from '../core/document/schema.ts';
+import type { FittedPart, StoredMakersTable } from '../core/document/stored.ts';
+import { asUsed } from '../core/shelf/measured.ts';
 import { validateAgainst } from '../core/document/validate.ts';
 import type { Marked } from '../api/routes.ts';
 import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
+import { getPart } from './parts.ts';
 import { found, invalid, notFound, staleness, type Outcome } from './outcome.ts';
 
 interface Row {
@@ -87,3 +90,55 @@ export function editMakersTable(
 /** Takes a table away (`deleted` true), or puts it back. */
 export const markMakersTable = (db: Db, id: number, deleted: boolean, revision?: unknown): Outcome<Marked> =>
   markDeleted(db, 'makers_table', id, deleted, revision);
+
+/** Motor and rows that a table's fit is made of: all tables that are kept with a motor; null where its runs taught it already. */
+export function taughtFrom(
+  db: Db,
+  partId: number
+): { motor: Motor; rows: MakersRow[]; family: string | null; title: string } | null {
+  const part = getPart(db, partId);
+  if (!part.ok || part.value.kind !== 'motor' || (part.value.fitted && !part.value.fitted.table)) return null;
+  const tables = listMakersTables(db, partId);
+  const family = db
+    .prepare(
+      `SELECT json_extract(r.document, '$.propulsor.family') FROM setup s
+       JOIN setup_revision r ON r.id = s.current_revision_id
+       WHERE s.deleted_at IS NULL AND json_extract(r.document, '$.motor.name') = ?
+         AND json_extract(r.document, '$.propulsor.kind') = 'propeller' ORDER BY s.id DESC LIMIT 1`
+    )
+    .pluck()
+    .get(part.value.name) as string | null | undefined;
+  return {
+    motor: asUsed(part.value) as unknown as Motor,
+    rows: tables.flatMap((table) => table.rows),
+    family: family ?? null,
+    title: tables.map((table) => table.title).join(', ')
+  };
+}
+
+/** Gives what a motor's tables taught to the motor, or takes it away where they teach nothing: predictions follow it at once. */
+export function giveTaught(
+  db: Db,
+  partId: number,
+  title: string,
+  calibration: FittedPart['calibration'] | null,
+  now: string
+): void {
+  transaction(db, () => {
+    const part = getPart(db, partId);
+    if (!part.ok || (part.value.fitted && !part.value.fitted.table)) return found(null);
+    const value: FittedPart | null = calibration && {
+      at: now,
+      from: title.slice(0, 200),
+      says: `the maker’s table “${title.slice(0, 200)}”: amps to ±5 %, thrust 5 % less than it says, to ±12 %`,
+      table: true,
+      calibration
+    };
+    if ((value === null) === (part.value.fitted === null) && value === null) return found(null);
+    db.prepare('UPDATE part SET fitted = ?, revision = revision + 1 WHERE id = ?').run(
+      value && JSON.stringify(value),
+      partId
+    );
+    return found(null);
+  });
+}

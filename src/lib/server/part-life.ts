@@ -1,5 +1,5 @@
 import type { PartLifeShown } from '../api/routes.ts';
-import { packHealth } from '../core/shelf/pack-health.ts';
+import { packHealth, type PackHealth } from '../core/shelf/pack-health.ts';
 import { dueOf, useOf, wasIn, type RunOfPart } from '../core/shelf/part-use.ts';
 import type { LifeEdited, PackRecord, PackRecorded, PartLife, Reminder } from '../core/document/part-life.ts';
 import type { Battery, SetupDocument } from '../core/document/schema.ts';
@@ -67,6 +67,14 @@ const recordsOf = (db: Db, partId: number): PackRecord[] =>
     id: r.id,
     heldAt: r.held_at
   }));
+
+/** How a pack fares; null for what is no pack. */
+export function healthOfPack(db: Db, part: StoredPart): PackHealth | null {
+  if (part.kind !== 'battery') return null;
+  const records = recordsOf(db, part.id);
+  const runs = runsWith(db, part.kind, part.name);
+  return packHealth(asUsed(part) as unknown as Battery, records, runs, useOf(runs));
+}
 
 /** A part's life: how much it was used, what it is to be looked at for, how a pack fares. */
 export function getLife(db: Db, id: number): Outcome<PartLifeShown> {

@@ -4,10 +4,10 @@ import { searchPartsOf } from '../core/search/shelf-parts.ts';
 import type { SearchParts } from '../core/search/space.ts';
 import { compute, THREADS } from './compute/pool.ts';
 import type { Db } from './db/open.ts';
-import { usableParts } from './parts.ts';
+import { knownParts } from './knowledge.ts';
 
 /** The user's shelf as parts to choose from. */
-export const shelfParts = (db: Db): SearchParts => searchPartsOf(usableParts(db));
+export const shelfParts = (db: Db): SearchParts => searchPartsOf(knownParts(db));
 
 /** Combinations from which a search is divided among the threads. */
 const DIVIDED_FROM = 2000;

@@ -2,6 +2,8 @@ import type { SetupDocument } from '../core/document/schema.ts';
 import type { Revision, StoredSetup } from '../core/document/stored.ts';
 import { validateSetup } from '../core/document/validate.ts';
 import type { Marked } from '../api/routes.ts';
+import { withoutKnown } from '../core/model/known.ts';
+import { documentKnown, withKnowledge } from './knowledge.ts';
 import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
@@ -47,7 +49,7 @@ export function listSetups(db: Db, craftId?: number): StoredSetup[] {
     craftId === undefined
       ? db.prepare(`${SELECT} ORDER BY s.id`).all()
       : db.prepare(`${SELECT} AND s.craft_id = ? ORDER BY s.id`).all(craftId);
-  return (rows as Row[]).map(fromRow);
+  return (rows as Row[]).map((row) => withKnowledge(db, fromRow(row)));
 }
 
 /** Most crafts whose setup in use is read at once. */
@@ -64,12 +66,15 @@ export const listInUse = (db: Db): { name: string; document: SetupDocument }[] =
          WHERE s.deleted_at IS NULL AND c.deleted_at IS NULL AND s.in_use = 1 ORDER BY c.id LIMIT ?`
       )
       .all(MOST_IN_USE) as { name: string; document: string }[]
-  ).map(({ name, document }) => ({ name, document: JSON.parse(document) as SetupDocument }));
+  ).map(({ name, document }) => ({
+    name,
+    document: documentKnown(db, JSON.parse(document) as SetupDocument)
+  }));
 
 /** One setup. */
 export function getSetup(db: Db, id: number): Outcome<StoredSetup> {
   const row = rowOf(db, id);
-  return row ? found(fromRow(row)) : notFound('setup');
+  return row ? found(withKnowledge(db, fromRow(row))) : notFound('setup');
 }
 
 function appendRevision(
@@ -81,7 +86,7 @@ function appendRevision(
 ): void {
   const { lastInsertRowid } = db
     .prepare('INSERT INTO setup_revision (setup_id, parent_id, label, document) VALUES (?, ?, ?, ?)')
-    .run(setupId, parent, label, JSON.stringify(document));
+    .run(setupId, parent, label, JSON.stringify(withoutKnown(document)));
   db.prepare('UPDATE setup SET current_revision_id = ? WHERE id = ?').run(lastInsertRowid, setupId);
 }
 
@@ -127,8 +132,9 @@ export function editSetup(
   return transaction(db, () => {
     const row = rowOf(db, id);
     if (!row) return notFound('setup');
-    if (row.document === JSON.stringify(checked.value)) return found(fromRow(row));
-    const stale = staleness(revision, fromRow(row), 'setup', true);
+    if (row.document === JSON.stringify(withoutKnown(checked.value)))
+      return found(withKnowledge(db, fromRow(row)));
+    const stale = staleness(revision, withKnowledge(db, fromRow(row)), 'setup', true);
     if (stale) return stale;
     appendRevision(db, id, row.revision_id, label.slice(0, 200), checked.value);
     db.prepare('UPDATE setup SET revision = revision + 1 WHERE id = ?').run(id);
@@ -153,7 +159,7 @@ function move(db: Db, id: number, direction: 'undo' | 'redo', revision: unknown)
   return transaction(db, () => {
     const row = rowOf(db, id);
     if (!row) return notFound('setup');
-    const stale = staleness(revision, fromRow(row), 'setup', true);
+    const stale = staleness(revision, withKnowledge(db, fromRow(row)), 'setup', true);
     if (stale) return stale;
     const target =
       direction === 'undo'

@@ -13,6 +13,8 @@ export interface Wanted {
 export interface Beside {
   readonly packs: Battery[];
   readonly schools: Record<string, string>;
+  /** What the shelf knows of its parts, as one word. */
+  readonly known?: string;
 }
 
 /** Most summaries that are kept; those not asked for longest leave. */

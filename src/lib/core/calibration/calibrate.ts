@@ -47,7 +47,8 @@ const MOST_PROPULSORS = 24;
  * @throws RangeError for more than 12 packs or 24 propulsors
  */
 export function calibrate(request: CalibrateRequest): CalibrateAnswer {
-  const { calibration: _earlier, ...bare } = request.setup;
+  // factors are on the labels' figures: what else the shelf knows stays out of it
+  const { calibration: _earlier, known: _shelf, ...bare } = request.setup;
   const setup = bare as SetupDocument;
   const { measurements } = request;
   const u = unknownsOf(setup, measurements);

@@ -53,6 +53,8 @@ export interface Changed {
   readonly setup: SetupDocument;
   readonly before: Situation;
   readonly after: Situation;
+  /** The setup as it is, before every step: what breaks, what sees other volts and how it is tested compare with it. */
+  readonly origin: Situation;
   readonly said: readonly string[];
   readonly steps: readonly Step[];
   readonly anchor: Measurement | null;
@@ -96,6 +98,7 @@ export function changed(
       schools: look.schools as Record<string, string> | undefined,
       bands: look.bands
     });
+  const before = at(base);
   return {
     ok: true,
     value: {
@@ -103,8 +106,9 @@ export function changed(
       sentence: kind.sentence(base, change, setup),
       same: sameWords(base, setup),
       setup,
-      before: at(base),
+      before,
       after: at(setup),
+      origin: before,
       said,
       steps,
       anchor: look.anchor,
@@ -125,7 +129,7 @@ export interface Mends {
 
 /** Looks for what makes a changed setup safe. @param results findings after the change */
 export function mendsOf(c: Changed, results: readonly CheckResult[]): Mends {
-  const volts = c.before.setup.battery.series / c.after.setup.battery.series;
+  const volts = c.origin.setup.battery.series / c.after.setup.battery.series;
   const matched = volts < 1 ? [Math.floor(100 * volts + 1e-9) / 100] : [];
   const aim: Aim = {
     keeps: c.keeps,
@@ -138,7 +142,7 @@ export function mendsOf(c: Changed, results: readonly CheckResult[]): Mends {
   const found = mendingOf(c.after, results, aim);
   const mends = found.putRight.filter((m) => m.stillOver.length === 0);
   if (mends.length > 0) return { mends, restores: [], cannot: [] };
-  const wasOver = runChecks(c.before).filter((r) => r.finding === 'over' && r.value !== null);
+  const wasOver = runChecks(c.origin).filter((r) => r.finding === 'over' && r.value !== null);
   if (wasOver.length === 0) return { mends, restores: [], cannot: found.cannot };
   const excused = new Map(wasOver.map((r) => [r.id, r.value as number]));
   const { putRight } = mendingOf(c.after, results, { ...aim, excused });
@@ -153,6 +157,8 @@ export interface Told {
   readonly breaks: readonly CheckResult[];
   /** Over before the change and after it. */
   readonly stays: readonly CheckResult[];
+  /** What held before the change and has used up its margin after it. */
+  readonly closer: readonly CheckResult[];
   readonly rail: readonly OnRail[];
   readonly profiles: readonly Profile[] | null;
   /** How an output limit is set and checked, as plain text. */
@@ -174,11 +180,9 @@ const BRINGS_BACK: readonly ChangeKindName[] = ['cells', 'pack', 'motor'];
  */
 export function toldOf(c: Changed, results: readonly CheckResult[], quick = false): Told {
   const { before, after, change } = c;
-  const wasOver = new Set(
-    runChecks(before)
-      .filter((r) => r.finding === 'over')
-      .map((r) => r.id)
-  );
+  const was = runChecks(c.origin);
+  const wasOver = new Set(was.filter((r) => r.finding === 'over').map((r) => r.id));
+  const wasTight = new Set(was.filter((r) => r.finding === 'tight').map((r) => r.id));
   const over = results.filter((r) => r.finding === 'over');
   const limited = change.kind === 'output-limit' ? change : null;
   const series = after.setup.battery.series;
@@ -189,14 +193,15 @@ export function toldOf(c: Changed, results: readonly CheckResult[], quick = fals
     claims: claimsOf({ before, after, change }),
     breaks: over.filter((r) => !wasOver.has(r.id)),
     stays: over.filter((r) => wasOver.has(r.id)),
-    rail: railOf(before.document, after.document),
+    closer: results.filter((r) => r.finding === 'tight' && !wasTight.has(r.id) && !wasOver.has(r.id)),
+    rail: railOf(c.origin.document, after.document),
     profiles: limited && profilesOf(before.document, limited),
     text: limited && limitText(before.document, limited),
     trap: moreCells ? trapOf(before, series, limited && after.worst.batteryCurrentA) : null,
     waysBack: !quick && BRINGS_BACK.includes(change.kind) ? waysBack(before, after) : [],
     choices: change.kind === 'propulsor' && !quick ? choicesOf(before) : null,
     care:
-      change.kind === 'propulsor' || change.kind === 'count' ? careOf(before.document, after.document) : [],
+      change.kind === 'propulsor' || change.kind === 'count' ? careOf(c.origin.document, after.document) : [],
     balance: balanceOf(before.document, after.document),
     cellsPlace:
       change.kind === 'cells' || change.kind === 'motor'
@@ -243,6 +248,6 @@ export function changeAnswerOf(
     anchored: fit && { residuals: fit.residuals, unresolved: fit.unresolved, notes: fit.notes },
     ...toldOf(c, after.checks),
     ...mended,
-    plan: mayBeTested(after.checks, c.after) ? planOf(c.before.document, c.after) : null
+    plan: mayBeTested(after.checks, c.after) ? planOf(c.origin.document, c.after) : null
   };
 }

@@ -135,19 +135,24 @@ export function changeAdvice(view: ChangeView): ChangeAdvice | null {
   const checks = runChecks(c.after);
   return {
     mends: mendsOf(c, checks),
-    plan: mayBeTested(checks, c.after) ? planOf(c.before.document, c.after) : null
+    plan: mayBeTested(checks, c.after) ? planOf(c.origin.document, c.after) : null
   };
 }
 
-/** The change held against what the view says: the step before, or the start of all. */
+/**
+ * The change held against what the view says, the step before or the start of all; what breaks is held against the start
+ * whatever is looked at.
+ */
 function held(c: Changed, view: ChangeView): Changed {
-  if (view.against === 'step' || view.changes.length === 1) return c;
+  if (view.changes.length === 1) return c;
   const whole = changed(
     view.base,
     { kind: 'figures', title: c.sentence, changes: [] },
     { schools: view.schools, shelf: view.shelf, anchor: null, bands: c.before.bands }
   );
-  return whole.ok ? { ...c, before: whole.value.before } : c;
+  if (!whole.ok) return c;
+  const origin = whole.value.before;
+  return view.against === 'step' ? { ...c, origin } : { ...c, origin, before: origin };
 }
 
 /** The picture after a way to mend was taken as one more step: what it would look like. */

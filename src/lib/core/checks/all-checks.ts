@@ -29,6 +29,7 @@ import { motorLabel } from './motor-label.ts';
 import { motorPower } from './motor-power.ts';
 import { motorTemperature } from './motor-temperature.ts';
 import { packCurrent } from './pack-current.ts';
+import { packHealth } from './pack-health.ts';
 import { packTemperature } from './pack-temperature.ts';
 import { packWeight } from './pack-weight.ts';
 import { payload } from './payload.ts';
@@ -52,6 +53,7 @@ import { motorLoading } from './watts-per-gram.ts';
 import { wiringCurrent } from './wiring-current.ts';
 
 const ALL = [
+  packHealth,
   packCurrent,
   credibleCurrent,
   cellVoltage,

@@ -143,6 +143,11 @@ const SERVOS = [{ kind: 'servo', size: 'standard', count: 4 }, { kind: 'receiver
 const withRail = (rail: NonNullable<SetupDocument['rail']>): SetupDocument => ({ ...PLANE, rail });
 
 const CASES: Record<CheckId, readonly Case[]> = {
+  'pack-health': [
+    { set: { 'battery.health': { wear: 0.3, says: 'x' } }, finding: 'holds', value: 0.3, limit: 1 },
+    { set: { 'battery.health': { wear: 0.8, says: 'x' } }, finding: 'tight' },
+    { set: { 'battery.health': { wear: 1.05, says: 'it is swollen' } }, finding: 'over', says: /swollen/ }
+  ],
   'pack-current': [
     { finding: 'holds', limit: 2.2 * 40, margin: (2.2 * 40) / 1.5, value: amps },
     { set: { 'battery.continuousC': 8 }, finding: 'over', limit: 17.6 },

@@ -27,7 +27,10 @@ export function packMarginLimit(
   }
 }
 
-/** Ah × C against worst-case current. */
+/** Current over what a pack was measured to carry for long beyond which it is harmed: as in `credible-current`. (m) */
+const CARRIES_OVER = 1.3;
+
+/** Ah × C against worst-case current; of a pack whose health is known, what it was found to carry. */
 export const packCurrent = check({
   id: 'pack-current',
   title: 'pack current',
@@ -42,7 +45,11 @@ export const packCurrent = check({
   judge: (s) => {
     const { battery, esc } = s.setup;
     const value = s.worst.batteryCurrentA;
-    const rating = battery.continuousC == null ? null : battery.capacityAh * battery.continuousC;
+    const label = battery.continuousC == null ? null : battery.capacityAh * battery.continuousC;
+    // a pack that was measured is held to what it was found to carry, as its resistance is good to a third
+    const carries = battery.health?.credibleA ?? null;
+    const found = carries === null ? null : CARRIES_OVER * carries;
+    const rating = found === null ? label : Math.min(label ?? Infinity, found);
     const escTotal = esc?.continuousA == null ? null : esc.continuousA * s.train.count;
     return {
       value,
@@ -50,9 +57,10 @@ export const packCurrent = check({
       rating,
       missing: 'the pack’s C',
       margin: 'pack-current',
-      limitOf: (id) => packMarginLimit(id, rating as number, escTotal, value),
+      limitOf: (id) =>
+        Math.min(packMarginLimit(id, label ?? (rating as number), escTotal, value), carries ?? Infinity),
       working: () =>
-        `Ah × C: ${show(battery.capacityAh)} × ${battery.continuousC == null ? '?' : show(battery.continuousC)} = ${rating === null ? 'not known' : showUnit(rating, 'A')}. Worst case ${withBand(value, 'A', s.worst.band?.batteryCurrentA)}.`
+        `Ah × C: ${show(battery.capacityAh)} × ${battery.continuousC == null ? '?' : show(battery.continuousC)} = ${label === null ? 'not known' : showUnit(label, 'A')}.${carries === null ? '' : ` Measured, it carries ${showUnit(carries, 'A')} for long, ${showUnit(CARRIES_OVER * carries, 'A')} at the most.`} Worst case ${withBand(value, 'A', s.worst.band?.batteryCurrentA)}.`
     };
   }
 });

@@ -57,6 +57,8 @@ function kindChanged(a: Record<string, unknown>, b: Record<string, unknown>): bo
 /** Paths of the figures in which two values differ. A missing figure and null are the same. */
 export function differentPaths(a: unknown, b: unknown, path = ''): string[] {
   if (same(a, b)) return [];
+  // made anew whenever a document is read: nobody changed it
+  if (path === 'known') return [];
   if (path === 'sources') {
     const [x, y] = [(a ?? {}) as Sources, (b ?? {}) as Sources];
     return [...new Set([...Object.keys(x), ...Object.keys(y)])]

@@ -120,6 +120,19 @@ export const propulsorSchema = {
   oneOf: [propellerSchema, ductedFanSchema, submergedScrewSchema, surfaceDriveSchema]
 } as const;
 
+/** What was measured of a pack over its life, as far as it bears on what it may be asked for. */
+export const packHealthSchema = {
+  title: 'health of the pack',
+  type: 'object',
+  required: ['wear', 'says'],
+  properties: {
+    /** 0 as new, 0.75 to be watched, 1 worn out, above it swollen or worse. */
+    wear: { type: 'number', minimum: 0, maximum: 10, title: 'wear' },
+    credibleA: optional('current the pack was measured to carry', 0, 10000),
+    says: { type: 'string', maxLength: 600, title: 'what was found of the pack' }
+  }
+} as const;
+
 export const batterySchema = {
   title: 'pack',
   type: 'object',
@@ -139,7 +152,8 @@ export const batterySchema = {
     usableShare: optional('usable share of the capacity', 0.05, 1),
     connector: { enum: [...CONNECTOR_IDS, null], title: 'plug of the pack' },
     packsInSeries: { type: ['integer', 'null'], minimum: 1, maximum: 8, title: 'packs in series' },
-    packsInParallel: { type: ['integer', 'null'], minimum: 1, maximum: 8, title: 'packs in parallel' }
+    packsInParallel: { type: ['integer', 'null'], minimum: 1, maximum: 8, title: 'packs in parallel' },
+    health: { anyOf: [packHealthSchema, { type: 'null' }] }
   }
 } as const;
 
@@ -358,6 +372,53 @@ export const calibrationSchema = {
   }
 } as const;
 
+/** Knowledge of the shelf that a setup may leave out. */
+export const KNOWLEDGE = ['calibration', 'pack-health'] as const;
+
+/**
+ * What the shelf knows of the parts of a setup by their names, beside what the setup itself says: made anew whenever it is read,
+ * and never stored with it.
+ */
+export const knownSchema = {
+  title: 'what the shelf knows',
+  type: 'object',
+  properties: {
+    battery: {
+      anyOf: [
+        {
+          title: 'pack',
+          type: 'object',
+          required: ['name', 'health'],
+          properties: {
+            name: { type: 'string', maxLength: 120 },
+            cellResistanceOhm: optional('resistance of one cell', 0, 5),
+            capacityAh: optional('capacity of the pack', 0.001, 1000),
+            health: packHealthSchema
+          }
+        },
+        { type: 'null' }
+      ]
+    },
+    calibration: { anyOf: [calibrationSchema, { type: 'null' }] },
+    calibrationFrom: { type: ['string', 'null'], maxLength: 300, title: 'where the calibration comes from' },
+    retired: {
+      type: 'array',
+      maxItems: 8,
+      title: 'retired parts',
+      items: {
+        title: 'retired part',
+        type: 'object',
+        required: ['part', 'name'],
+        properties: {
+          part: { type: 'string', maxLength: 40 },
+          name: { type: 'string', maxLength: 120 },
+          why: { type: ['string', 'null'], maxLength: 2000 }
+        }
+      }
+    }
+  }
+} as const;
+
 /** Parts of the power train that a user may hold as they are. */
 export const FIXABLE = ['battery', 'wiring', 'esc', 'motor', 'propulsor'] as const;
 export type FixablePart = (typeof FIXABLE)[number];
@@ -464,6 +525,13 @@ export const setupSchema = {
     rail: { type: 'array', maxItems: 16, items: railPartSchema, title: 'parts on the pack’s volts' },
     fixed: { type: 'array', maxItems: 5, items: { enum: FIXABLE }, title: 'fixed parts' },
     calibration: { anyOf: [calibrationSchema, { type: 'null' }] },
+    known: { anyOf: [knownSchema, { type: 'null' }] },
+    leaveOut: {
+      type: 'array',
+      maxItems: 4,
+      items: { enum: KNOWLEDGE },
+      title: 'what of the shelf’s knowledge is left out'
+    },
     schools: {
       title: 'schools',
       type: 'object',

@@ -68,8 +68,18 @@ export interface StoredPart {
   price: number | null;
   /** Kept in the record, but out of every search. */
   retired: boolean;
-  /** What runs taught of it; null where none were fitted. */
+  /** What runs or a maker's table taught of it; null where none were fitted. */
   fitted: FittedPart | null;
+  /** Of a pack: what was measured of it over its life; left out where nothing was. */
+  health?: KnownPack | null;
+}
+
+/** What was measured of a pack over its life, as far as it bears on what it may be asked for. */
+export interface KnownPack {
+  /** Newest resistance of a cell at 25 °C, and newest capacity; null where it was not read. */
+  readonly cellResistanceOhm: number | null;
+  readonly capacityAh: number | null;
+  readonly health: { readonly wear: number; readonly credibleA: number | null; readonly says: string };
 }
 
 /** What runs taught of a part on the shelf: the fit as a whole, of which it takes its own share wherever it goes. */
@@ -77,6 +87,8 @@ export interface FittedPart {
   readonly at: string;
   /** Name of the setup whose runs they were. */
   readonly from: string;
+  /** Whether it is a maker's table that taught it, not runs. */
+  readonly table?: boolean;
   /** In words: its factors on the label's figures. */
   readonly says: string;
   readonly calibration: NonNullable<SetupDocument['calibration']>;

@@ -68,6 +68,20 @@ export function suitsCraft(p: Propulsor, { craft, propulsor }: SetupDocument): b
   return p.kind !== 'propeller' || familySuits(p.family, craft.kind);
 }
 
+/** Kinds of propulsor that are offered to a craft: those that drive such craft, and the one it has. */
+function kindsOffered({ craft, propulsor }: SetupDocument): readonly Propulsor['kind'][] {
+  if (craft.kind === 'multirotor') return ['propeller'];
+  if (craft.kind === 'boat')
+    return propulsor.kind === 'submerged-screw' || propulsor.kind === 'surface-drive'
+      ? ['submerged-screw', 'surface-drive']
+      : ['propeller', 'ducted-fan'];
+  return craft.purpose === 'jet' ? ['ducted-fan', propulsor.kind] : [propulsor.kind];
+}
+
+/** Whether a propulsor is offered to a craft at all, whatever its size: no screw to an aeroplane, no propeller to a boat with a screw. */
+export const isOffered = (p: Propulsor, setup: SetupDocument): boolean =>
+  kindsOffered(setup).includes(p.kind) && (p.kind !== 'propeller' || familySuits(p.family, setup.craft.kind));
+
 /** Kind of propulsor: the one the craft has, or the one its kind and purpose usually have. Common practice. */
 const kindOf = (b: Brief): Propulsor['kind'] =>
   b.propulsor?.kind ??

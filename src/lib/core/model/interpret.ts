@@ -2,6 +2,7 @@ import { air, type Fluid } from '../medium/air.ts';
 import { openCircuitCellV, stateOfChargeAt } from '../parts/pack/open-circuit.ts';
 import { emptyFactor, READING_S, settledFactor, type PackInUse } from '../parts/pack/under-load.ts';
 import { withAllUpMass } from './all-up-mass.ts';
+import { withKnown } from './known.ts';
 import { auxiliaryOf } from './receiver-feed.ts';
 import { magnetFactor } from '../parts/motor/temperature.ts';
 import { rippleConductanceS } from '../parts/motor/under-load.ts';
@@ -136,7 +137,7 @@ function motorModel(
  * @param windingC temperature of winding and magnets, °C
  */
 export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATURE_C): Interpreted {
-  const setup = withAllUpMass(given);
+  const setup = withAllUpMass(withKnown(given));
   const { battery, craft, environment } = setup;
   const esc = setup.esc ?? {};
   const notes: string[] = [];

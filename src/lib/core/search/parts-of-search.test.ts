@@ -217,7 +217,7 @@ test('measured figures of the shelf stand in for the label’s; what is in the c
   assert.deepEqual(
     own.motor.map((m) => [m.name, m.owned]),
     [
-      ['from the drawer', true],
+      ['from the drawer', false],
       ['Rush', false]
     ]
   );

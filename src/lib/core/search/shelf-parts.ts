@@ -6,7 +6,8 @@ import type { SearchPart, SearchParts } from './space.ts';
 
 /** Parts of the user's shelf as a search takes them: what was measured stands in for the label. */
 export function searchPartsOf(
-  parts: readonly Pick<StoredPart, 'id' | 'kind' | 'name' | 'document' | 'measured' | 'owned'>[]
+  parts: readonly (Pick<StoredPart, 'id' | 'kind' | 'name' | 'document' | 'measured' | 'owned'> &
+    Partial<Pick<StoredPart, 'health'>>)[]
 ): SearchParts {
   const of = (kind: StoredPart['kind']): SearchPart<object>[] =>
     parts
@@ -32,7 +33,7 @@ export function searchPartsOf(
   } as unknown as SearchParts;
 }
 
-/** Parts as they are in a setup now, beside those of the shelf: what is in the craft is owned, whether it has a place there or not. */
+/** Parts as they are in a setup now, beside those of the shelf; owned are those of the shelf that say so. */
 export function withOwnParts(parts: SearchParts, setup: SetupDocument): SearchParts {
   const own = <T extends object>(
     part: 'battery' | 'esc' | 'motor' | 'propulsor',
@@ -46,7 +47,8 @@ export function withOwnParts(parts: SearchParts, setup: SetupDocument): SearchPa
     return [
       {
         name: present.name || shopWords(part, setup),
-        owned: true,
+        // owning is a fact of a part on the shelf: what a sketch or a label put there may not be had
+        owned: false,
         document: present,
         sources: Object.fromEntries(sources)
       },

@@ -1,3 +1,4 @@
+import { withoutKnown } from '../model/known.ts';
 import { cautionsOf, DEFERS, type ActCautions } from '../cautions/cautions.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { wordOf, type Finding } from '../checks/finding.ts';
@@ -78,10 +79,10 @@ const MOST_SQUARES = 4;
 
 /** The setup for the square codes; without what was fitted where that would take too many of them. */
 function carry(setup: SetupDocument): Pick<BuildSheet, 'carried' | 'carriedWhole'> {
-  const whole = carriedTexts(setup);
+  const whole = carriedTexts(withoutKnown(setup));
   if (whole.length <= MOST_SQUARES || setup.calibration == null)
     return { carried: whole, carriedWhole: true };
-  return { carried: carriedTexts({ ...setup, calibration: null }), carriedWhole: false };
+  return { carried: carriedTexts({ ...withoutKnown(setup), calibration: null }), carriedWhole: false };
 }
 
 /** The build sheet of a valid setup document. */
@@ -118,6 +119,6 @@ export function sheetOf(setup: SetupDocument, more: SheetMore = {}): BuildSheet 
     over: tested ? [] : overOf(checks, s).map((c) => `${c.title}: ${c.sentence}`),
     fitted: setup.calibration != null,
     ...carry(setup),
-    document: setup
+    document: withoutKnown(setup)
   };
 }

@@ -68,20 +68,31 @@ export function labelDifferences(
 
 /** The part as a prediction should use it: measured figures stand in for the label's. */
 export const asUsed = (
-  part: Pick<StoredPart, 'name' | 'document' | 'measured'>
+  part: Pick<StoredPart, 'name' | 'document' | 'measured'> & Partial<Pick<StoredPart, 'health'>>
 ): Record<string, unknown> => ({
   ...(part.document as object),
   ...part.measured,
+  ...knownFigures(part.health),
+  ...(part.health ? { health: part.health.health } : {}),
   name: part.name
+});
+
+/** Figures that a pack's life tells, by field. */
+const knownFigures = (known: StoredPart['health']): Record<string, number> => ({
+  ...(known?.cellResistanceOhm == null ? {} : { cellResistanceOhm: known.cellResistanceOhm }),
+  ...(known?.capacityAh == null ? {} : { capacityAh: known.capacityAh })
 });
 
 /** The setup with a shelf part put in its place, and the sources of its figures set right. */
 export function withShelfPart(
   setup: SetupDocument,
-  part: Pick<StoredPart, 'kind' | 'name' | 'document' | 'measured'> & Partial<Pick<StoredPart, 'fitted'>>
+  part: Pick<StoredPart, 'kind' | 'name' | 'document' | 'measured'> &
+    Partial<Pick<StoredPart, 'fitted' | 'health'>>
 ): SetupDocument {
   if (part.kind === 'receiver-supply') return { ...setup, receiverSupply: asUsed(part) } as SetupDocument;
-  const measured = Object.keys(part.measured).map((field) => [`${part.kind}.${field}`, 'measured'] as const);
+  const measured = Object.keys({ ...part.measured, ...knownFigures(part.health) }).map(
+    (field) => [`${part.kind}.${field}`, 'measured'] as const
+  );
   return {
     ...setup,
     [part.kind]: asUsed(part),

@@ -1,7 +1,7 @@
 import { groups, max, mean, median } from 'd3-array';
 import type { PackRecord, PartUse } from '../document/part-life.ts';
 import type { Battery } from '../document/schema.ts';
-import type { RunReading } from '../document/stored.ts';
+import type { KnownPack, RunReading } from '../document/stored.ts';
 import {
   credibleCurrentA,
   estimateCellResistanceOhm,
@@ -38,6 +38,44 @@ export interface PackHealth {
   readonly verdict: 'good' | 'watch' | 'retire';
   readonly reasons: readonly string[];
 }
+
+/** What of a pack's health bears on predictions: null where nothing was measured of it. */
+export function knownOf(health: PackHealth, battery: Battery): KnownPack | null {
+  // two readings of one run tell a resistance roughly, and a fit tells it better: a charger's reading counts
+  const newest = health.points.findLast((p) => p.source === 'charger');
+  if (!newest && health.capacityShare === null && health.verdict === 'good') return null;
+  const wear = Math.max(
+    health.rise === null ? 0 : health.rise / RETIRE_RISE,
+    health.capacityShare === null ? 0 : WORN_SHARE / Math.max(health.capacityShare, 0.01),
+    health.verdict === 'watch' ? WATCH_WEAR : 0,
+    health.verdict === 'retire' ? RETIRE_WEAR : 0
+  );
+  return {
+    cellResistanceOhm: newest ? Number(newest.cellOhm.toPrecision(4)) : null,
+    capacityAh:
+      health.capacityShare === null
+        ? null
+        : Number((Math.min(health.capacityShare, 1) * battery.capacityAh).toPrecision(4)),
+    health: {
+      // what is to be watched counts as that, what is worn as no less than worn
+      wear: Number((health.verdict === 'good' ? Math.min(wear, WATCH_WEAR - 0.01) : wear).toPrecision(3)),
+      credibleA: newest
+        ? Number(
+            (
+              (battery.parallel ?? 1) *
+              credibleCurrentA(newest.cellOhm, battery.capacityAh / (battery.parallel ?? 1))
+            ).toPrecision(3)
+          )
+        : null,
+      says:
+        health.reasons.length > 0
+          ? `Of this pack: ${health.reasons.join('; ')}.`
+          : 'Measured, and nothing wrong was found.'
+    }
+  };
+}
+const WATCH_WEAR = 0.8;
+const RETIRE_WEAR = 1.05;
 
 /** A step in the load that tells a resistance: of so many amps at least, and so much of the higher. */
 const LEAST_STEP_A = 3;

@@ -13,6 +13,7 @@ import { firstChange } from '../../core/change/first-change.ts';
 import type { ChangeAnswer } from '../../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../../core/calibration/calibrate.ts';
 import type { PredictAnswer } from '../../core/predict/answer.ts';
+import { calibrationOfTable } from '../../core/calibration/fit-makers-table.ts';
 import { answerCalibrate } from '../../core/calibration/answer-calibrate.ts';
 import { issue } from '../../core/text/issues.ts';
 import { parseJson } from '../../core/text/json.ts';
@@ -71,6 +72,9 @@ export function checkedSearch(
   const job = checked.value;
   return { ok: true, job, size: spaceOf(job.brief, job.parts, job.limits).size };
 }
+
+/** What a motor's maker's tables teach of it. */
+export const tableCalibration = calibrationOfTable;
 
 /** A first setup for a brief. */
 export const sketch = sketchChecked;

@@ -8,7 +8,8 @@ import { createPart } from '../parts.ts';
 import { createRun } from '../runs/runs.ts';
 import { createSetup } from '../setups.ts';
 import { DEMO_CRAFTS, setupDocument } from './crafts.ts';
-import { createMakersTable } from '../makers-tables.ts';
+import { calibrationOfTable } from '../../core/calibration/fit-makers-table.ts';
+import { createMakersTable, giveTaught, taughtFrom } from '../makers-tables.ts';
 import {
   ESCS,
   MAKERS_TABLES,
@@ -25,6 +26,9 @@ function sound<T>(outcome: Outcome<T>, what: string): T {
   if (outcome.ok) return outcome.value;
   throw new Error(`demo ${what}: ${JSON.stringify(outcome)}`);
 }
+
+/** When the demo's tables were read. */
+const TAUGHT_AT = '2026-03-01T10:00:00.000Z';
 
 /** Fills an empty database with the demo club; a database that holds anything is left alone. Throws on bad demo data. */
 export function seedDemo(db: Db): void {
@@ -71,6 +75,15 @@ export function seedDemo(db: Db): void {
               createMakersTable(db, made.id, { title: table.title, rows: table.rows }),
               `table of ${part.name}`
             );
+        const taught = kind === 'motor' ? taughtFrom(db, made.id) : null;
+        if (taught && taught.rows.length > 0)
+          giveTaught(
+            db,
+            made.id,
+            taught.title,
+            calibrationOfTable(taught.motor, taught.rows, taught.family),
+            TAUGHT_AT
+          );
       }
     }
     for (const demo of DEMO_CRAFTS) {

@@ -3,21 +3,32 @@
   import { unbroken } from '../format/units.svelte.ts';
   import FindingMark from '../marks/FindingMark.svelte';
 
-  /** What is over after the change and was not before; and what was over already. */
-  let { breaks, stays }: { breaks: readonly CheckResult[]; stays: readonly CheckResult[] } = $props();
+  /** What is over after the change and was not before, what came close, and what was over already. */
+  let {
+    breaks,
+    stays,
+    closer
+  }: {
+    breaks: readonly CheckResult[];
+    stays: readonly CheckResult[];
+    /** What held before and has used up its margin. */
+    closer: readonly CheckResult[];
+  } = $props();
 </script>
 
 <section aria-labelledby="breaks-title" data-testid="breaks">
   <h2 id="breaks-title" class="text-lg font-bold">What breaks</h2>
   {#if breaks.length === 0}
-    <p class="text-sm" role="status">Nothing is over that was not over before.</p>
+    <p class="text-sm" role="status">
+      No new limits exceeded.{closer.length > 0 ? ' Closer to a limit than before:' : ''}
+    </p>
   {/if}
   <ul>
-    {#each breaks as r (r.id)}
+    {#each [...breaks, ...closer] as r (r.id)}
       <li
         class="border-line grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2 border-t py-[2px] text-sm max-sm:grid-cols-[30px_minmax(0,1fr)]"
       >
-        <FindingMark finding="over" /><b>{r.title}</b><span
+        <FindingMark finding={r.finding} /><b>{r.title}</b><span
           class="figure text-2xs text-right max-sm:col-start-2 max-sm:text-left">{unbroken(r.short)}</span
         >
       </li>

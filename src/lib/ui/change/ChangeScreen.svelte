@@ -249,7 +249,7 @@
           <div class="grid min-w-0 gap-x-5 gap-y-3 xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
             <div class="flex min-w-0 flex-col gap-3">
               <DifferenceTable differences={picture.differences} {names} onwhy={(id) => void ask(id)} />
-              <BreaksList breaks={picture.breaks} stays={picture.stays} />
+              <BreaksList breaks={picture.breaks} stays={picture.stays} closer={picture.closer} />
             </div>
             <div class="flex min-w-0 flex-col gap-3">
               {#if picture.trap}<TrapChart trap={picture.trap} />{/if}

@@ -51,7 +51,7 @@ export class ChangeState {
   advising = $state(false);
   /** Whether the picture has its bands. */
   settled = $state(false);
-  against = $state<'step' | 'start'>('step');
+  against = $state<'step' | 'start'>('start');
   /** A way to mend that is looked at before it is taken. */
   seen = $state.raw<PutRight | null>(null);
   /** What is wrong with the last edit; the picture is the last one that could be drawn. */

@@ -13,6 +13,7 @@
   import { fieldOwnsUndo } from './undo-keys.ts';
   import ChartView from '../charts/ChartView.svelte';
   import SensitivityView from '../charts/SensitivityView.svelte';
+  import KnownNotes from './KnownNotes.svelte';
   import Ledger from './Ledger.svelte';
   import type { MatchPicture } from '../../core/match/match-picture.ts';
   import { MatchState } from './match-state.svelte.ts';
@@ -305,6 +306,7 @@
           <button class="text-xs underline" onclick={() => (view.said = '')}>close</button>
         </p>
       {/if}
+      {#if view.document.known}<KnownNotes {view} />{/if}
       {#if answer.points[0].state === 'stalled'}
         <p class="border-ink bg-sheet mb-1 border-l-4 px-2 py-1 text-sm">
           The motor stalls: it cannot overcome its own friction here.

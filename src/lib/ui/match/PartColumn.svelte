@@ -2,7 +2,7 @@
   import { Select } from 'flowbite-svelte';
   import type { CheckResult, PartName } from '../../core/checks/finding.ts';
   import type { Propulsor } from '../../core/document/schema.ts';
-  import { suitsCraft } from '../../core/fit/first-propulsor.ts';
+  import { isOffered, suitsCraft } from '../../core/fit/first-propulsor.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';
   import { labelEdit, shelfEdit } from '../../core/match/edits.ts';
@@ -73,9 +73,13 @@
   /** What stands in the picker's place where the shelf holds nothing of this kind. */
   const nameless = $derived(part === 'wiring' || part === 'craft' ? '' : called);
   const onShelf = $derived(parts.some((p) => p.name === current));
-  /** The parts that may be picked; propulsors of a shape that suits the craft come first. */
+  /** The parts that may be picked; propulsors that drive such craft, those of a size that fits first. */
   const suited = $derived(
-    part === 'propulsor' ? [...parts].sort((a, b) => Number(otherShape(a)) - Number(otherShape(b))) : parts
+    part === 'propulsor'
+      ? parts
+          .filter((p) => isOffered(p.document as Propulsor, document) || p.name === current)
+          .sort((a, b) => Number(otherShape(a)) - Number(otherShape(b)))
+      : parts
   );
   const otherShape = (p: StoredPart): boolean => !suitsCraft(p.document as Propulsor, document);
   const items = $derived([
@@ -178,7 +182,7 @@
   {#if part === 'battery' || part === 'esc' || part === 'motor' || part === 'propulsor'}
     <LabelInput
       {part}
-      {parts}
+      parts={suited}
       disabled={held}
       setup={document}
       onpick={(id) => pick(String(id))}

@@ -1,11 +1,16 @@
 <script lang="ts">
   import { Button } from 'flowbite-svelte';
   import { figure, figureUnit } from '../format/units.svelte.ts';
+  import { listed } from '../../core/text/listed.ts';
   import { show } from '../../core/units/show.ts';
   import type { TestState } from './test-state.svelte.ts';
 
   /** What the runs that are picked teach of the parts: bands before and after, what stays mixed up, taken or left. */
-  let { view, onuse, onforget }: { view: TestState; onuse: () => void; onforget: () => void } = $props();
+  let {
+    view,
+    onuse,
+    onforget
+  }: { view: TestState; onuse: () => void; onforget: (from: 'here' | 'everywhere') => void } = $props();
 
   const { learnt } = $derived(view);
   const most = $derived(learnt ? Math.max(learnt.current.before.band[1], learnt.current.after.band[1]) : 1);
@@ -101,9 +106,33 @@
           ? 'fitting …'
           : `fit to ${view.picked.length} ${view.picked.length === 1 ? 'run' : 'runs'}`}</Button
       >
-      {#if fitted}<button class="press text-xs underline" data-testid="learn-forget" onclick={onforget}
-          >take the calibration away</button
+      {#if fitted && !view.places}<button
+          class="press text-xs underline"
+          data-testid="learn-forget"
+          onclick={() => void view.askForget()}>Remove calibration</button
         >{/if}
     </div>
+    {#if view.places}
+      {@const { setups, parts } = view.places}
+      <div class="border-ink mt-2 border-l-4 pl-2 text-xs leading-4" data-testid="learn-places">
+        <p>
+          {setups.length === 0 && parts.length === 0
+            ? 'Only this setup follows this calibration.'
+            : `This calibration belongs to the parts. It is also followed by ${listed([...setups.map((s) => `“${s.name}” (${s.craft})`), ...parts.map((p) => `${p} on the shelf`)])}.`}
+        </p>
+        <div class="mt-1 flex flex-wrap gap-2">
+          <Button size="xs" color="alternative" data-testid="forget-here" onclick={() => onforget('here')}
+            >Remove from this setup</Button
+          >
+          {#if setups.length > 0 || parts.length > 0}<Button
+              size="xs"
+              color="alternative"
+              data-testid="forget-everywhere"
+              onclick={() => onforget('everywhere')}>Remove everywhere</Button
+            >{/if}
+          <button class="press underline" onclick={() => (view.places = null)}>Keep it</button>
+        </div>
+      </div>
+    {/if}
   {/if}
 </section>

@@ -324,7 +324,7 @@
       {#if view.looked?.comparison && view.looked.comparison.moments.length > 0}<ComparePanel
           comparison={view.looked.comparison}
         />{/if}
-      <LearnPanel {view} onuse={() => void use()} onforget={() => void view.forget()} />
+      <LearnPanel {view} onuse={() => void use()} onforget={(from) => void view.forget(from)} />
       <LogList {view} ondelete={(run) => void take(run)} />
       <p class="text-2xs text-ink-soft leading-4">
         Predictions are never permission: the makers’ limits, the law and the club’s rules come first. Stop on

@@ -1,3 +1,4 @@
+import type { CalibrationPlaces } from '../../api/keeping.ts';
 import { call } from '../../api/client.ts';
 import type { MakersRow } from '../../core/document/makers-row.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
@@ -10,7 +11,6 @@ import type { Expected } from '../../core/testing/record/expected.ts';
 import { unitContextOf } from '../../core/testing/files/unit-context.ts';
 import type { Fault } from '../../core/testing/stand/faults.ts';
 import { askWorker } from '../../workers/client.ts';
-import { withDrag } from '../../core/testing/speed/with-drag.ts';
 import { nowIso } from '../format/dates.ts';
 import { outbox } from '../offline/outbox.svelte.ts';
 import { LiveRun } from './live-run.svelte.ts';
@@ -53,6 +53,8 @@ export class TestState {
   learning = $state(false);
   /** Whether the maker's table of the motor counts beside the runs. */
   withTable = $state(false);
+  /** Where the calibration stands, while it is asked from where it is to be removed; null else. */
+  places = $state.raw<CalibrationPlaces | null>(null);
   /** Parts of the shelf that what was learnt went to, by name. */
   fittedParts = $state.raw<readonly string[]>([]);
   /** How often readings lay inside their band; null until it is worked out. */
@@ -333,14 +335,29 @@ export class TestState {
     return stored;
   }
 
-  /** Takes the calibration away again. */
-  async forget(): Promise<boolean> {
-    const { calibration: _gone, ...document } = this.stored.document;
-    return this.#store(
-      withDrag(document as SetupDocument, null),
-      'calibration taken away',
-      this.stored.revision
-    );
+  /** Asks where the calibration stands, before it is removed. */
+  async askForget(): Promise<void> {
+    const places = await call('readCalibration', { id: this.stored.id });
+    if (places.ok) this.places = places.value;
+    else this.problem = places.message;
+  }
+
+  /** Removes the calibration from this setup, or from everything that carries it. */
+  async forget(from: 'here' | 'everywhere'): Promise<boolean> {
+    const done = await call('removeCalibration', {
+      id: this.stored.id,
+      body: { from, revision: this.stored.revision }
+    });
+    this.places = null;
+    if (!done.ok) {
+      this.problem = done.message;
+      return false;
+    }
+    this.stored = done.value.setup;
+    this.learnt = null;
+    await this.plan();
+    await this.expect();
+    return true;
   }
 
   async #store(document: StoredSetup['document'], label: string, revision: number): Promise<boolean> {

@@ -3,7 +3,7 @@ import { computePage } from '$lib/server/compute/remembered';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { idOf } from '$lib/server/outcome';
-import { usableParts } from '$lib/server/parts';
+import { knownParts } from '$lib/server/knowledge';
 import { listRuns } from '$lib/server/runs/runs';
 import { shelfParts } from '$lib/server/search';
 import { getSettings } from '$lib/server/settings';
@@ -22,7 +22,7 @@ export const load: PageServerLoad = async ({ params }) => {
     picture: await computePage('changePage', stored.value.document, schools, { motor, esc }),
     stored: stored.value,
     craft: craft.value,
-    parts: usableParts(db),
+    parts: knownParts(db),
     runs: listRuns(db, { setupId: stored.value.id }),
     schools
   };

@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { idOf } from '$lib/server/outcome';
-import { usableParts } from '$lib/server/parts';
+import { knownParts } from '$lib/server/knowledge';
 import { listSearches } from '$lib/server/searches';
 import { getSettings } from '$lib/server/settings';
 import { getSetup, listInUse } from '$lib/server/setups';
@@ -17,7 +17,7 @@ export const load: PageServerLoad = ({ params }) => {
   return {
     stored: stored.value,
     craft: craft.value,
-    parts: usableParts(db),
+    parts: knownParts(db),
     searches: listSearches(db, craft.value.id),
     schools: getSettings(db).schools,
     // the user's own crafts, each by the setup it is used with

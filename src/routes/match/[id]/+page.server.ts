@@ -4,7 +4,7 @@ import { getCraft } from '$lib/server/crafts';
 import { store } from '$lib/server/db/store';
 import { besideOf, countSetups, listSetupRows, MOST_LISTED, soon } from '$lib/server/lists';
 import { idOf } from '$lib/server/outcome';
-import { usableParts } from '$lib/server/parts';
+import { knownParts } from '$lib/server/knowledge';
 import { listRuns } from '$lib/server/runs/runs';
 import { getSettings } from '$lib/server/settings';
 import { getSetup } from '$lib/server/setups';
@@ -56,7 +56,7 @@ export const load: PageServerLoad = async ({ params, url }) => {
       names: compared.map((row) => row.name),
       ...page.comparison
     },
-    parts: usableParts(db),
+    parts: knownParts(db),
     runs: listRuns(db, { setupId: stored.value.id }),
     schools,
     picture: page.drawn.picture
