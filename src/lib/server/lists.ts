@@ -175,7 +175,8 @@ export async function glancesOf(
       c.others.flatMap((row) => {
         const other = more.get(row.id);
         return other ? [{ name: row.name, over: other.over, tested: row.tested }] : [];
-      })
+      }),
+      c.used?.tested ?? false
     );
   });
 }

@@ -96,18 +96,22 @@ export function summaryOf(s: Situation, packs: Around['packs'] = []): SetupSumma
 }
 
 /** What a craft waits for: a test of a better setup, a pack, or what its first failing check wants. */
-function waitingFor(s: SetupSummary, others: Around['others']): string {
+function waitingFor(s: SetupSummary, others: Around['others'], tested: boolean): string {
   if (s.over === 0 && s.unknown !== null) return `not known yet: ${s.unknown}`;
   if (s.over === 0)
-    return s.tight === null ? 'ready for its first run' : `waits for a run on the stand: ${s.tight} is tight`;
+    return s.tight === null
+      ? tested
+        ? 'tested, and nothing over its limits'
+        : 'ready for its first run'
+      : `${tested ? 'tested' : 'waits for a run on the stand'}: ${s.tight} is tight`;
   const better = others.filter((o) => !o.tested && o.over < s.over).sort((x, y) => x.over - y.over)[0];
   if (better)
     return `“${better.name}” to test: ${better.over === 0 ? 'nothing' : better.over} over instead of ${s.over}`;
   return s.noPackHolds ?? `waits for ${s.wish}`;
 }
 
-/** A craft at a glance, from its setups in short. */
-export function glanceOf(used: SetupSummary, others: Around['others']): Glance {
+/** A craft at a glance, from its setups in short. @param tested whether a run of the used one is logged */
+export function glanceOf(used: SetupSummary, others: Around['others'], tested = false): Glance {
   const { yardstick, seconds, doing, amps, finding } = used;
-  return { yardstick, seconds, doing, amps, finding, waiting: waitingFor(used, others) };
+  return { yardstick, seconds, doing, amps, finding, waiting: waitingFor(used, others, tested) };
 }

@@ -2,6 +2,7 @@
   import type { Compared, RunComparison } from '../../core/testing/compare/comparison.ts';
   import type { QuantityName } from '../../core/units/quantity.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
+  import { NONE_FITS } from '../../core/testing/compare/hypotheses.ts';
   import { figure, units } from '../format/units.svelte.ts';
   import { show, showRound } from '../../core/units/show.ts';
 
@@ -64,13 +65,15 @@
     </tbody>
   </table>
   {#if likely.length > 0}
-    <h3 class="mt-2 text-sm font-bold">What the difference says</h3>
+    <h3 class="mt-2 text-sm font-bold">Likely causes</h3>
     <ol class="text-sm leading-[18px]" data-testid="causes">
       {#each likely as c (c.id)}
         <li class="border-line border-t py-1" data-cause={c.id}>
           <span class="font-semibold">{c.title}</span>
-          <span class="text-ink-soft figure text-xs">{show(100 * c.share, 2)} % likely</span>
-          <span class="block text-xs leading-4">{c.says}. To tell: {c.test}.</span>
+          {#if c.id !== NONE_FITS}<span class="text-ink-soft figure text-xs"
+              >{show(100 * c.share, 2)} % likely</span
+            >{/if}
+          <span class="block text-xs leading-4">{c.says}. How to check: {c.test}.</span>
         </li>
       {/each}
     </ol>

@@ -7,7 +7,8 @@ import { interpretSetup, type Interpreted } from '../../model/interpret.ts';
 import { FITTED_FACTORS } from '../../model/tolerance.ts';
 import type { TrainModel } from '../../model/train-model.ts';
 import { otherPropulsor } from '../stand/faults.ts';
-import { HYPOTHESES, NOTHING_WRONG, type Hypothesis } from './hypotheses.ts';
+import { chiSquareTail, normalTail } from '../../numeric/tail.ts';
+import { HYPOTHESES, NONE_FITS, NOTHING_WRONG, type Hypothesis } from './hypotheses.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 
 /** A measurement with how much its amps wavered, relative; null where it was not recorded. */
@@ -20,7 +21,7 @@ export interface Observed {
 
 /** One explanation of what was read, with how likely it is among all that are looked at. */
 export interface Cause {
-  readonly id: Hypothesis['id'];
+  readonly id: Hypothesis['id'] | typeof NONE_FITS;
   readonly title: string;
   /** 0..1; all of them together are 1. */
   readonly share: number;
@@ -112,17 +113,35 @@ export function causesOf(setup: SetupDocument, observed: readonly Observed[]): C
   });
   const most = Math.max(...judged.map((j) => j.log));
   const total = judged.reduce((sum, j) => sum + Math.exp(j.log - most), 0);
-  return judged
-    .map(({ h, log, severity }): Cause => ({
+  const causes = judged
+    .map(({ h, log, severity, fits }): Cause => ({
       id: h.id,
       title: h.title,
-      share: Math.exp(log - most) / total,
+      // of several poor explanations the best is still a poor one
+      share: Math.min(Math.exp(log - most) / total, fits / FITS_WELL),
       severity: h.id === NOTHING_WRONG ? null : severity,
       says: h.says(severity),
       test: h.test
     }))
     .sort((a, b) => b.share - a.share);
+  const left = 1 - causes.reduce((sum, c) => sum + c.share, 0);
+  return left < LEAST_LEFT ? causes : [...causes, noneFits(left)].sort((a, b) => b.share - a.share);
 }
+
+/** Probability of readings as far off as these from which a cause counts as one that fits: it lies in its own 10 to 90 % band. */
+const FITS_WELL = 0.1;
+/** Share that no cause takes from which it is said. */
+const LEAST_LEFT = 0.05;
+
+/** That nothing looked at fits: what to make sure of before anything is suspected. */
+const noneFits = (share: number): Cause => ({
+  id: NONE_FITS,
+  title: 'none of the usual causes fits',
+  share,
+  severity: null,
+  says: 'the readings are further off than any of these explains',
+  test: 'make sure first that it was really full throttle, that the meter sits in the pack’s lead and not in one of several, and that the readings are of this setup'
+});
 
 interface Evidence {
   readonly rows: readonly Reading[];
@@ -134,10 +153,15 @@ interface Evidence {
 }
 
 /** Log density of the residuals under a hypothesis, and the severity that meets them best. */
-function weigh(h: Hypothesis, setup: SetupDocument, e: Evidence): { log: number; severity: number } {
+function weigh(
+  h: Hypothesis,
+  setup: SetupDocument,
+  e: Evidence
+): { log: number; severity: number; fits: number } {
   const n = e.rows.length;
   const { middle, sd } = h.severity;
-  if (h.id === NOTHING_WRONG) return { log: density(e.residual, e.common), severity: 0 };
+  if (h.id === NOTHING_WRONG)
+    return { log: density(e.residual, e.common), severity: 0, fits: fitOf(e.rows, e.residual, e.common) };
   const at = (severity: number): Float64Array => {
     const trains = h.fits
       ? e.measurements.map((m) => {
@@ -160,7 +184,28 @@ function weigh(h: Hypothesis, setup: SetupDocument, e: Evidence): { log: number;
   // the severity's posterior mean: μ + σ² S'ᵀ (…)⁻¹ rest
   const solved = inverse(wide).mmul(Matrix.columnVector(rest)).to1DArray();
   const moved = slope.reduce((sum, v, k) => sum + v * solved[k], 0);
-  return { log: density(rest, wide), severity: middle + sd ** 2 * moved };
+  return {
+    log: density(rest, wide),
+    severity: middle + sd ** 2 * moved,
+    fits: fitOf(e.rows, rest, wide)
+  };
+}
+
+/**
+ * How well a cause fits by itself, whatever the others do: the probability of readings as far off as these if it were so. The
+ * lesser of all of them together (chi-square) and of the mean of each quantity, which all rows share when they are off alike.
+ */
+function fitOf(rows: readonly Reading[], r: ArrayLike<number>, covariance: Matrix): number {
+  const column = Matrix.columnVector(Array.from(r));
+  const square = column.transpose().mmul(inverse(covariance)).mmul(column).get(0, 0);
+  const quantities = [...new Set(rows.map((row) => row.reading))];
+  const means = quantities.map((quantity) => {
+    const own = rows.flatMap((row, k) => (row.reading === quantity ? [k] : []));
+    const mean = own.reduce((sum, k) => sum + r[k], 0) / own.length;
+    const variance = own.reduce((sum, a) => sum + own.reduce((s, b) => s + covariance.get(a, b), 0), 0);
+    return normalTail(mean / (Math.sqrt(variance) / own.length)) * quantities.length;
+  });
+  return Math.min(1, chiSquareTail(square, rows.length), ...means);
 }
 
 function density(r: ArrayLike<number>, covariance: Matrix): number {

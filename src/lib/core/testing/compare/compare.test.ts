@@ -50,6 +50,29 @@ test('nothing wrong: said to be as labelled in at least nine of ten, and no shar
   }
 });
 
+test('amps half of what is predicted in every row: nothing is called normal, and what to make sure of first is said', () => {
+  const s = situationOf(PLANE, { bands: true });
+  const observed = [0.5, 0.75, 1].map((throttle): Observed => {
+    const [p] = s.at([{ throttle, speedMs: 0, batteryVoltageV: 15 }]);
+    return {
+      measurement: { throttle, speedMs: 0, batteryVoltageV: 15, batteryCurrentA: 0.5 * p.batteryCurrentA },
+      flutter: null
+    };
+  });
+  const { moments, causes } = compareRun(PLANE, observed);
+  assert.ok(
+    moments.every((m) => m.readings.every((r) => r.outside)),
+    'outside its band in every row'
+  );
+  const normal = causes.find((c) => c.id === 'as-labelled');
+  assert.ok((normal?.share ?? 0) < 0.1, `${normal?.share}`);
+  assert.equal(causes[0].id, 'none-fits', causes.map((c) => `${c.id} ${c.share.toFixed(3)}`).join());
+  assert.match(causes[0].test, /full throttle.*pack’s lead.*of this setup/);
+  // whatever is named more likely than nine in ten lies inside its own band
+  for (const seed of SEEDS)
+    for (const c of causesOf(PLANE, observedOf(PLANE, seed))) assert.ok(c.share <= 1 + 1e-9);
+});
+
 test('KV far above the label is told with how far; a scale that reads low is told from a weak propulsor', () => {
   const fast = { ...PLANE, motor: { ...PLANE.motor, kvRpmPerVolt: 1.15 * PLANE.motor.kvRpmPerVolt } };
   const off = SEEDS.map((seed) => causesOf(PLANE, observedOf(fast, seed))[0]);

@@ -7,6 +7,8 @@ import { show } from '../../units/show.ts';
 import type { Fault } from '../stand/faults.ts';
 
 export const NOTHING_WRONG = 'as-labelled';
+/** What is left where no hypothesis fits. */
+export const NONE_FITS = 'none-fits';
 
 /** Something that may be wrong, what it does to a train, and the one test that would tell. */
 export interface Hypothesis {
@@ -44,7 +46,7 @@ function fullThrottle(m: TrainModel): { volts: number; packA: number; motorA: nu
 export const HYPOTHESES: readonly Hypothesis[] = [
   {
     id: NOTHING_WRONG,
-    title: 'everything as its label allows',
+    title: 'within normal tolerance',
     often: 0.5,
     severity: { middle: 0, sd: 1 },
     flutters: false,

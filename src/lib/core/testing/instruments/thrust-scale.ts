@@ -36,7 +36,8 @@ export function thrustFromScale(readKg: number, tareKg: number, geometry: ScaleG
   const straightN = pull * GRAVITY_MS2;
   const scale = SCALE_SD_KG / pull;
   const grams = (kg: number): string => `${Math.round(1000 * kg)} g`;
-  const shown = `${grams(readKg)} − ${grams(tareKg)}`;
+  // a craft that pulls itself off the scale makes it show less: the pull is the same
+  const shown = `${grams(Math.max(readKg, tareKg))} − ${grams(Math.min(readKg, tareKg))}`;
   if (geometry.kind === 'direct')
     return {
       thrustN: straightN,
