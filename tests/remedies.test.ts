@@ -112,7 +112,7 @@ test('more cells are not said to hold where they would burn the motor', () => {
   assert.equal(thrust?.finding, 'over');
   for (const remedy of thrust.remedies) {
     if (heat(withChanges(slow, remedy.changes)) === 'over') {
-      assert.match(remedy.text, /motor temperature.*would be over/);
+      assert.match(remedy.text, /winding temperature.*would be over/);
       assert.doesNotMatch(remedy.text, /holds$/);
     }
   }

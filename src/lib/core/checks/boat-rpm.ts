@@ -68,10 +68,12 @@ export const boatRpm = check({
     const { rpm: value, words } = countedRpm(s, cellV);
     const slow = value < window[0];
     const loaded = s.boat?.loadedRpm;
+    const rating = slow ? BELOW * window[0] : ABOVE * window[1];
     return {
       direction: slow ? 'above' : 'below',
       value,
-      rating: slow ? BELOW * window[0] : ABOVE * window[1],
+      rating,
+      window: `wanted ${show(window[0])} to ${show(window[1])}, over ${slow ? 'below' : 'above'} ${show(rating)}`,
       margin: 'boat-rpm',
       // another school counts at other volts: its window in this one's rpm
       limitOf: (id) => {

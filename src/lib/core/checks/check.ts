@@ -53,6 +53,8 @@ interface Comparison {
   limitOf?: (school: string) => number;
   /** A fixed margin limit where there are no schools. */
   marginLimit?: number;
+  /** Where a rating is one end of a window: the window in words, in place of "at most". */
+  window?: string;
   /** Made into words only when it is asked for: a search judges by the hundred thousand. */
   working: () => string;
   digits?: number;
@@ -97,11 +99,12 @@ export function findingOf(
  * it is known.
  */
 export function shortOf(
-  j: Pick<Comparison, 'value' | 'rating' | 'direction' | 'digits' | 'band'>,
+  j: Pick<Comparison, 'value' | 'rating' | 'direction' | 'digits' | 'band' | 'window'>,
   unit: string
 ): string {
   const value = bandedUnit(j.value, j.band, unit, j.digits);
   if (j.rating == null) return value;
+  if (j.window !== undefined) return `${value}, ${j.window}`;
   return `${value}, ${(j.direction ?? 'below') === 'below' ? 'at most' : 'at least'} ${showRound(j.rating, j.digits)}`;
 }
 
@@ -115,7 +118,8 @@ export function sentenceOf(
   // a sentence says the value, and of its band what matters
   const short = shortOf({ ...j, band: null }, unit);
   if (j.rating == null) return `${short}; no limit known: ${j.missing ?? 'a figure is missing'}`;
-  if (reason === 'margin') return `${short}; the margin ends at ${show(marginLimit as number, j.digits)}`;
+  if (reason === 'margin' && j.window === undefined)
+    return `${short}; the margin ends at ${show(marginLimit as number, j.digits)}`;
   if (reason === 'band') {
     const edge = (j.band as Band)[(j.direction ?? 'below') === 'below' ? 1 : 0];
     return `${short}; the band reaches ${show(edge, j.digits)}`;

@@ -15,7 +15,7 @@ const HEAT_SD = 0.3;
 /** Hottest winding through the planned full-throttle run and ordinary use, with the airflow it really has. */
 export const motorTemperature = check({
   id: 'motor-temperature',
-  title: 'motor temperature',
+  title: 'winding temperature',
   part: 'motor',
   unit: '°C',
   wish: 'a cooler motor',

@@ -155,7 +155,7 @@ export function compareSetups(list: readonly Situation[]): Comparison {
   result('climb', 'speed', (s) => s.level?.climbMs ?? null, 'most');
   result('top speed', 'speed', (s) => s.level?.topSpeedMs ?? s.boat?.topSpeedMs ?? null, 'most');
   result('time', 'minutes', (s) => s.lasting('mixed')?.seconds ?? null, 'most');
-  result('motor after the run', 'temperature', (s) => valueOf(s, 'motor-temperature'), 'least');
+  result('winding at its hottest', 'temperature', (s) => valueOf(s, 'motor-temperature'), 'least');
   const sides = list.map(sideOf);
   results.sort((a, b) => Number(b.yardstick) - Number(a.yardstick));
   rows.push(...results, {

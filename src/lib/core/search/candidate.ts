@@ -1,4 +1,5 @@
 import { shopWords } from '../mend/shop-words.ts';
+import { partsKg, withAllUpMass } from '../model/all-up-mass.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import type { Assembler } from './assembler.ts';
 import { givesOf, type Gives } from './objectives.ts';
@@ -22,6 +23,25 @@ export function nameOf(setup: SetupDocument): string {
   const named = (part: 'motor' | 'propulsor' | 'battery'): string =>
     setup[part].name || shopWords(part, setup);
   return [named('motor'), named('propulsor'), named('battery')].join(' · ').slice(0, 200);
+}
+
+/**
+ * A combination as a setup of its own, so that Match shows of it what Find showed. Where the weight followed the parts, it is
+ * written down as made from them: nobody typed it. @param airframe the airframe's weight, and whether the craft gives it
+ */
+export function takenFrom(
+  combination: SetupDocument,
+  airframe: { readonly kg: number; readonly given: boolean } | null
+): SetupDocument {
+  const setup = { ...combination, name: nameOf(combination) };
+  if (setup.craft.airframeMassKg == null) return setup;
+  if (airframe?.given) return withAllUpMass({ ...setup, craft: { ...setup.craft, airframeMassKg: airframe.kg } });
+  const { airframeMassKg: _left, ...craft } = withAllUpMass(setup).craft;
+  return {
+    ...setup,
+    craft: { ...craft, weighedPartsKg: partsKg(setup) },
+    sources: { ...setup.sources, 'craft.massKg': 'estimated' }
+  };
 }
 
 /** A combination told whole: as Match would show it, bands aside. */

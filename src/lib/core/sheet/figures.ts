@@ -91,6 +91,6 @@ export function sheetFigures(s: Situation): SheetFigure[] {
     const time = s.endurance(at);
     if (time) add(`time-${at}`, TIMES[at], 'minutes', time.seconds, time.band);
   }
-  add('motor-case', 'motor case after ordinary use', 'temperature', s.heatCourse?.hottestCaseC);
+  add('motor-case', 'motor case at its hottest, in ordinary use', 'temperature', s.heatCourse?.hottestCaseC);
   return list;
 }

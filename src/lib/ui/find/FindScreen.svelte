@@ -13,7 +13,7 @@
   import type { SavedSearchDocument } from '../../core/search/saved-search.ts';
   import { searchPartsOf, withOwnParts } from '../../core/search/shelf-parts.ts';
   import type { Told } from '../../core/search/told.ts';
-  import { withAllUpMass } from '../../core/model/all-up-mass.ts';
+  import { takenFrom } from '../../core/search/candidate.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
   import type { StoredCraft, StoredPart, StoredSearch, StoredSetup } from '../../core/document/stored.ts';
   import { askWorker } from '../../workers/client.ts';
@@ -140,10 +140,7 @@
     };
   }
   const openNear = (miss: NearMiss): Promise<void> => {
-    const document = changed(miss.setup, miss.changes);
-    const { airframeMassKg: _taken, ...whole } = withAllUpMass(document).craft;
-    const given = view.airframe?.given ? { airframeMassKg: view.airframe.kg } : {};
-    return open({ ...document, craft: { ...whole, ...given } });
+    return open(takenFrom(changed(miss.setup, miss.changes), view.airframe));
   };
   function holdNew(o: Opening): void {
     view.wish({

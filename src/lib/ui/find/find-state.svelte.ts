@@ -1,7 +1,7 @@
 import type { Advice, SearchJob } from '../../core/search/answer-search.ts';
 import { firstOfEach, Found } from '../../core/search/found.ts';
 import { frontierOf } from '../../core/search/frontier.ts';
-import { nameOf } from '../../core/search/candidate.ts';
+import { takenFrom } from '../../core/search/candidate.ts';
 import type { Axis, SearchBrief, SearchLimits, Yardstick } from '../../core/search/search-request.ts';
 import type { Progress } from '../../core/search/search-run.ts';
 import { setupOf, spaceOf, type SearchParts, type Space } from '../../core/search/space.ts';
@@ -168,14 +168,7 @@ export class FindState {
 
   /** The document of a combination, named: with the wishes it was found by, its all-up weight as it then is. */
   documentOf(combination: number): SetupDocument {
-    const space = this.space as Space;
-    const setup = setupOf(space, combination);
-    const place = this.placeOf(combination);
-    const massKg = place < 0 ? null : this.found.value(place, 'mass');
-    const { airframeMassKg, ...craft } = space.head.craft;
-    if (airframeMassKg != null && massKg !== null) craft.massKg = massKg;
-    if (this.airframe?.given) craft.airframeMassKg = this.airframe.kg;
-    return { ...setup, name: nameOf(setup), craft };
+    return takenFrom(setupOf(this.space as Space, combination), this.airframe);
   }
 
   /** Sets one wish and searches anew once no other follows. */

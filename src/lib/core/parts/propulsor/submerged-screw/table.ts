@@ -13,15 +13,25 @@ export interface ScrewGeometry {
 const held = (value: number, [low, high]: readonly [number, number]): number =>
   Math.min(Math.max(value, low), high);
 
+/** Share by which a ratio may pass an edge of the series and be taken for it. (m) */
+const SAME_RATIO = 1e-3;
+
 /** Which of a screw's figures lie outside the measured series, in words; empty when all are inside. */
 export function outsideSeries(g: ScrewGeometry): string[] {
   const ratio = g.pitchM / g.diameterM;
   const { blades, expandedAreaRatio, pitchRatio } = B_SERIES_RANGE;
   const out: string[] = [];
-  if (ratio < pitchRatio[0] || ratio > pitchRatio[1])
-    out.push(`pitch/diameter ${ratio.toFixed(2)} (series: 0.5 to 1.4)`);
-  if (g.expandedAreaRatio < expandedAreaRatio[0] || g.expandedAreaRatio > expandedAreaRatio[1])
-    out.push(`blade area ratio ${g.expandedAreaRatio.toFixed(2)} (series: 0.30 to 1.05)`);
+  // sizes in whole tenths of a millimetre miss a ratio's edge by their rounding: 58.8 on 42 mm is 1.4
+  const beyond = (value: number, [least, most]: readonly [number, number]): boolean =>
+    value < least * (1 - SAME_RATIO) || value > most * (1 + SAME_RATIO);
+  // as many digits as tell it from the edge that it passed
+  const told = (value: number, [least, most]: readonly [number, number]): string => {
+    const edge = (value < least ? least : most).toFixed(2);
+    return value.toFixed(2) === edge ? value.toFixed(3) : value.toFixed(2);
+  };
+  if (beyond(ratio, pitchRatio)) out.push(`pitch/diameter ${told(ratio, pitchRatio)} (series: 0.5 to 1.4)`);
+  if (beyond(g.expandedAreaRatio, expandedAreaRatio))
+    out.push(`blade area ratio ${told(g.expandedAreaRatio, expandedAreaRatio)} (series: 0.30 to 1.05)`);
   if (g.blades < blades[0] || g.blades > blades[1]) out.push(`${g.blades} blades (series: 2 to 7)`);
   if (g.blades === 2 && g.expandedAreaRatio > 0.3 && g.expandedAreaRatio < 0.4)
     out.push('2 blades with an area ratio below 0.40 (the polynomials are doubtful there)');
