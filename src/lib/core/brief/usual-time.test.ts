@@ -25,6 +25,6 @@ test('a trainer of 1.2 kg is not given a pack of 700 mAh, and its time is marked
   assert.equal(usual.sources?.['craft.targetSeconds'], 'estimated');
   const given = sketchSetup({ ...brief, targetSeconds: 300 });
   assert.equal(given.craft.targetSeconds, 300);
-  assert.equal(given.sources?.['craft.targetSeconds'], undefined);
+  assert.equal(given.sources?.['craft.targetSeconds'], 'typed');
   assert.ok(given.battery.capacityAh < usual.battery.capacityAh);
 });

@@ -3,6 +3,7 @@ import { badRequest, type BadRequest } from '../predict/answer-predict.ts';
 import { partsOfShelf } from '../search/answer-search.ts';
 import type { SearchParts } from '../search/space.ts';
 import { inside, issue } from '../text/issues.ts';
+import { cellsOwned } from '../testing/plan/owned-cells.ts';
 import { changeAnswerOf, changed, type ChangeAnswer } from './change-of.ts';
 import { anchored } from './anchor.ts';
 import { anchorOf, changeRequestSchema, type ChangeRequest } from './change-request.ts';
@@ -26,10 +27,11 @@ export function answerChange(
   if (errors.length > 0) return { ok: false, errors: badRequest(inside('change', errors)) };
   const anchor = anchorOf(change);
   const fit = anchor && anchored(setup, [anchor]);
+  const parts = shelf ? partsOfShelf(shelf) : stored;
   const made = changed(fit?.setup ?? setup, change, {
     anchor,
     schools: { ...schools, ...shape.value.schools },
-    shelf: shelf ? partsOfShelf(shelf) : stored,
+    shelf: parts,
     point: points?.[0],
     windingC: shape.value.windingC,
     bands
@@ -39,5 +41,8 @@ export function answerChange(
       ok: false,
       errors: badRequest(made.errors.map((e) => issue('change', 'change-not-possible', { why: e.message })))
     };
-  return { ok: true, answer: changeAnswerOf(made.value, fit, { points, mends, remedies }) };
+  return {
+    ok: true,
+    answer: changeAnswerOf(made.value, fit, { points, mends, remedies, owned: cellsOwned(parts?.battery) })
+  };
 }

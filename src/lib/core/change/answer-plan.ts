@@ -10,6 +10,7 @@ import type { SearchParts } from '../search/space.ts';
 import { situationOf } from '../situation/situation.ts';
 import { inside, issue } from '../text/issues.ts';
 import { mayBeTested, overOf } from '../testing/plan/limits.ts';
+import { cellsOwned } from '../testing/plan/owned-cells.ts';
 import { planOf } from '../testing/plan/plan.ts';
 import { planRequestSchema, type PlanRequest } from './plan-request.ts';
 import type { Plan } from '../testing/plan/stage.ts';
@@ -74,8 +75,7 @@ export function answerPlan(
       }
     };
   }
-  const packs = (shelf ? partsOfShelf(shelf) : stored)?.battery.filter((p) => p.owned !== false);
-  const owned = packs ? packs.map((p) => p.document.series) : null;
+  const owned = cellsOwned((shelf ? partsOfShelf(shelf) : stored)?.battery);
   const plan = planOf(before, s, [], temperatureSchool ?? undefined, owned);
   const ids = plan.stages.map((stage) => stage.id);
   const strange = (log ?? []).flatMap((e, at) =>

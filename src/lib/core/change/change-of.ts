@@ -232,6 +232,7 @@ export function changeAnswerOf(
     readonly points?: PredictPoint[];
     readonly remedies?: boolean;
     readonly mends?: boolean;
+    readonly owned?: readonly number[] | null;
   } = {}
 ): ChangeAnswer {
   const before = answerOf(c.before, { points: asked.points, remedies: asked.remedies });
@@ -248,6 +249,8 @@ export function changeAnswerOf(
     anchored: fit && { residuals: fit.residuals, unresolved: fit.unresolved, notes: fit.notes },
     ...toldOf(c, after.checks),
     ...mended,
-    plan: mayBeTested(after.checks, c.after) ? planOf(c.origin.document, c.after) : null
+    plan: mayBeTested(after.checks, c.after)
+      ? planOf(c.origin.document, c.after, [], undefined, asked.owned)
+      : null
   };
 }

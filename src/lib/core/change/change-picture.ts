@@ -6,6 +6,7 @@ import { powerPath, type PowerStage } from '../match/power-path.ts';
 import type { PutRight } from '../mend/put-right.ts';
 import type { SearchParts } from '../search/space.ts';
 import { mayBeTested } from '../testing/plan/limits.ts';
+import { cellsOwned } from '../testing/plan/owned-cells.ts';
 import { planOf } from '../testing/plan/plan.ts';
 import type { Plan } from '../testing/plan/stage.ts';
 import type { Issue } from '../text/issues.ts';
@@ -26,7 +27,7 @@ export interface ChangeView {
   /** At least one; the last is the one that is looked at. */
   readonly changes: readonly SetupChange[];
   readonly schools: Readonly<Record<string, string>>;
-  readonly shelf: Pick<SearchParts, 'motor' | 'esc'> | null;
+  readonly shelf: Pick<SearchParts, 'motor' | 'esc' | 'battery'> | null;
   /** Against what it is held: the setup before the last change, or the one that all began with. */
   readonly against: 'step' | 'start';
 }
@@ -135,7 +136,9 @@ export function changeAdvice(view: ChangeView): ChangeAdvice | null {
   const checks = runChecks(c.after);
   return {
     mends: mendsOf(c, checks),
-    plan: mayBeTested(checks, c.after) ? planOf(c.origin.document, c.after) : null
+    plan: mayBeTested(checks, c.after)
+      ? planOf(c.origin.document, c.after, [], undefined, cellsOwned(view.shelf?.battery))
+      : null
   };
 }
 

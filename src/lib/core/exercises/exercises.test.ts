@@ -78,6 +78,8 @@ test('a misplaced point is told as one; anything else by its side and the first 
   assert.match(checkAnswer(exercise, String(value * 1.3)).says, /too large in W\. The first step is/);
   for (const text of ['', 'many', '12 furlongs'])
     assert.match(checkAnswer(exercise, text).says, /Type a number/);
+  for (const text of ['', 'banana', '12 furlongs']) assert.equal(checkAnswer(exercise, text).attempt, false);
+  assert.equal(checkAnswer(exercise, String(value * 1.3)).attempt, true);
 });
 
 test('the same number is the same case; of the user’s own setup where the kind can', () => {

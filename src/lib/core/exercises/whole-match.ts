@@ -1,6 +1,7 @@
 import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
 import { C_RATES } from '../catalogue/packs.ts';
 import type { SetupDocument } from '../document/schema.ts';
+import { mixedUseOf } from '../train/mixed-use.ts';
 import { INCH_M } from '../units/convert.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
@@ -18,10 +19,16 @@ const PACK_MARGIN = 1.5;
 const USED = 0.8;
 /** Watts for each kilogram by what it is flown for. Common practice, no source. */
 const WATTS_PER_KG = [
-  ['a trainer', 150],
-  ['sport flying', 220],
-  ['aerobatics', 300]
+  ['trainer', 'a trainer', 150],
+  ['sport', 'sport flying', 220],
+  ['aerobatic', 'aerobatics', 300]
 ] as const;
+
+/** Average of the full-throttle current in ordinary use, as the product counts it, to a twentieth. */
+export const averageShare = (craft: Parameters<typeof mixedUseOf>[0]): number => {
+  const { fullShare, restShare } = mixedUseOf(craft);
+  return Math.round(20 * (fullShare + (1 - fullShare) * restShare)) / 20;
+};
 /** Capacities by amps: a tenth of an hour and more of full throttle. */
 const capacityFor = (amps: number): number => AH.find((ah) => 30 * ah >= 1.2 * amps) ?? AH[AH.length - 1];
 
@@ -161,7 +168,8 @@ type Made = SetupDocument | null;
 function aeroplane(draw: () => number, setup: Made): Exercise[] {
   const own = setup?.craft.kind === 'fixed-wing' ? setup : null;
   const kg = own?.craft.massKg ?? Number((0.7 + 2.3 * draw()).toFixed(1));
-  const [purpose, perKg] = oneOf(draw, WATTS_PER_KG);
+  const [use, purpose, perKg] = oneOf(draw, WATTS_PER_KG);
+  const share = averageShare({ kind: 'fixed-wing', massKg: kg, purpose: use });
   const watts = kg * perKg;
   const cells = own?.battery.series ?? (watts < 350 ? 3 : watts < 700 ? 4 : 6);
   const stallMs = Math.round(7 + 4 * draw());
@@ -220,7 +228,7 @@ function aeroplane(draw: () => number, setup: Made): Exercise[] {
     kvStage(rpm, cells),
     escStage(amps),
     packStage(amps, ah),
-    timeStage(ah, amps / 2, 'A flight draws half of full throttle on average.')
+    timeStage(ah, share * amps, `Such a flight draws ${show(share)} of full throttle on average.`)
   ];
 }
 
@@ -306,6 +314,7 @@ function boat(draw: () => number, setup: Made): Exercise[] {
   const speedMs = Math.round(8 + 8 * draw());
   const pitchM = own?.propulsor.pitchM ?? oneOf(draw, [0.045, 0.05, 0.055, 0.06]);
   const slip = oneOf(draw, [0.2, 0.25, 0.3]);
+  const share = averageShare({ kind: 'boat', massKg: 3, hull: 'planing-mono' });
   const rpm = (60 * speedMs) / (pitchM * (1 - slip));
   const watts = 10 * Math.round(25 + 45 * draw());
   const amps = watts / (cells * LOADED_V);
@@ -343,7 +352,7 @@ function boat(draw: () => number, setup: Made): Exercise[] {
     ampsStage(watts, cells, 'at full speed'),
     escStage(amps),
     packStage(amps, ah),
-    timeStage(ah, 0.7 * amps, 'A run draws seven tenths of it on average.')
+    timeStage(ah, share * amps, `A run draws ${show(share)} of it on average.`)
   ];
 }
 

@@ -1,9 +1,8 @@
-import { withChanges, type Change } from '../document/change.ts';
 import { validateSetup } from '../document/validate.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { withBelongings } from '../model/belongings.ts';
 import { situationOf } from '../situation/situation.ts';
 import type { QuantityName } from '../units/quantity.ts';
+import { withMoved } from './moved.ts';
 import type { HelpPage } from './page.ts';
 import { PAGES, type HelpId } from './pages.ts';
 
@@ -81,12 +80,10 @@ export function helpView(
     range === null || moved === null
       ? (range?.value ?? null)
       : Math.min(Math.max(moved, range.low), range.high);
-  const changes: Change[] =
-    page.knob && range && value !== null && value !== range.value ? [{ path: page.knob.path, value }] : [];
   const altered =
-    changes.length === 0
-      ? document
-      : withBelongings(document, withChanges(document, changes), changes, 'follows').document;
+    page.knob && range && value !== null && value !== range.value
+      ? withMoved(document, page.knob.path, value)
+      : document;
   const s = altered === document ? own : situationOf(altered, { schools });
   const text = page.text(s);
   const before = altered === document ? text : page.text(own);

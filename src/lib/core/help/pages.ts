@@ -1,13 +1,28 @@
 import { chosenSchool, MARGINS, type MarginName } from '../document/schools.ts';
 import { runChecks } from '../checks/ledger.ts';
+import { OVER_STALL } from '../checks/pitch-speed.ts';
+import { touchLimitC } from '../checks/touch-temperature.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
-import { supplyHeatW } from '../parts/supply/regulator.ts';
+import { LINEAR_HEAT_W, supplyHeatW } from '../parts/supply/regulator.ts';
 import type { Situation } from '../situation/situation.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { INCH_M } from '../units/convert.ts';
 import { inInches, show, showUnit } from '../units/show.ts';
 import { airC, amps, figure, pull, rpm, thrust, time, volts, watts } from './figures.ts';
+import {
+  cellsRule,
+  millimetreWider,
+  oneCellMore,
+  ratioOf,
+  tenthMoreKv,
+  tenthSteeper,
+  tenthWider,
+  times,
+  torqueAtSameTurns,
+  twiceTheAh,
+  twiceTheC
+} from './moved.ts';
 import { about, cellsKnob, page } from './page.ts';
 import { READING_PAGES } from './reading-pages.ts';
 
@@ -37,7 +52,7 @@ export const PAGES = [
       figures: [volts(s), amps(s), watts(s)],
       paragraphs: [
         'Volts are how hard the pack pushes, amps how much flows, watts the two multiplied: what is really taken out each second. Here {volts} × {amps} = {watts}.',
-        'A motor takes the amps that its propulsor makes it take at these volts; the pack does not decide them, and the ESC does not either. Move the cells: the volts go up a little, the amps with them, and the watts by both.',
+        `A motor takes the amps that its propulsor makes it take at these volts; the pack does not decide them, and the ESC does not either. Move the cells: one more makes the volts ${times(s, oneCellMore, (w) => w.batteryVoltageV)}, the amps ${times(s, oneCellMore, (w) => w.batteryCurrentA)}, and the watts by both, ${times(s, oneCellMore, (w) => w.electricalPowerW)}.`,
         `Of {watts} the craft gets ${showUnit(s.worst.idealPowerW, 'W')} that no propulsor of this size could do without; the rest is heat in pack, leads, ESC and motor, and stirred air or water.`
       ]
     })
@@ -68,8 +83,8 @@ export const PAGES = [
       ],
       paragraphs: [
         'KV is how many times a minute the motor turns for each volt when nothing holds it: {unloaded} on this pack, full. Under its load it turns {rpm}, since amps in copper cost volts.',
-        'It is no measure of strength. The size of the motor is: more copper and iron stand more watts. KV only says how the same watts are wound: high KV for many turns and many amps at few volts, low KV for a large propulsor at many volts.',
-        'Raise it here and see: the propulsor turns faster, and the amps grow much faster than the thrust. Nothing got stronger; the load got larger.'
+        'It is no measure of strength. The size of the motor is: more copper and iron stand more watts. KV only says how the same watts are wound: high KV, few turns of thick wire, for many amps at few volts and a small propulsor; low KV, many turns of thin wire, for few amps at many volts and a large one.',
+        `Raise it here and see: a tenth more makes the amps ${times(s, tenthMoreKv, (w) => w.batteryCurrentA)} and the thrust ${times(s, tenthMoreKv, (w) => w.thrustN)}. Nothing got stronger; the load got larger.`
       ]
     })
   }),
@@ -102,7 +117,9 @@ export const PAGES = [
         paragraphs: [
           'Capacity times C is what the label promises: {rating}. This setup draws {amps} at most, so the label leaves {margin} times.',
           'Labels promise more than packs keep. What a cell can really give follows from its resistance: at about six watts of heat for each amp hour it is warm and tired after a flight. Measure the resistance of your pack and the credible amps stand beside the label’s.',
-          'More C on the label does not make more power here: move it and nothing but the rating changes. A pack of more real C sags less.'
+          ratioOf(s, twiceTheC, (w) => w.batteryCurrentA) !== 1
+            ? `More C on the label does not make more power, a lower resistance does. This pack’s is not known, so it is taken from its C as far as that can be believed: twice the C would make the amps ${times(s, twiceTheC, (w) => w.batteryCurrentA)}. Measure it, and nothing but the rating follows the label.`
+            : 'More C on the label does not make more power here: move it and nothing but the rating changes. A pack of more real C sags less.'
         ]
       };
     },
@@ -170,7 +187,7 @@ export const PAGES = [
       figures: [amps(s), watts(s), ...time(s)],
       paragraphs: [
         'More amp hours of the same cells give more time, {time} now, and more weight. They do not push harder: the volts are those of the cell count.',
-        'Move the capacity and look at the amps. They hardly move, unless the old pack was sagging: then the bigger one holds its volts up, and {amps} become a little more.',
+        `Move the capacity and look at the amps: twice of it makes them ${times(s, twiceTheAh, (w) => w.batteryCurrentA)}. They grow only as far as the old pack was sagging, since a bigger one of the same make holds its volts up.`,
         'Weight takes back some of the time: a multirotor hovers on its watts, and every gram asks for more of them. Match moves the weight with the pack.'
       ]
     })
@@ -198,8 +215,8 @@ export const PAGES = [
       figures: [rpm(s), amps(s), thrust(s), pull(s)],
       paragraphs: [
         'A bigger propulsor moves more air or water with each turn, so it takes more torque, and torque is amps. More amps lose more volts in the copper, fewer are left to turn, and the motor slows: {rpm} now.',
-        'What it takes goes with the fourth to fifth power of the diameter: a tenth more across is half as much again. Move it half an inch and see how {amps} answer.',
-        'A large one that turns slowly makes more thrust of each watt, {pull} g here. That is why slow, large and low KV is the efficient corner, as long as there is room and the motor stands the amps.'
+        `At the same turns a tenth more across asks for ${show(torqueAtSameTurns(s))} times the torque. The motor slows under it, so here it turns ${times(s, tenthWider, (w) => w.rpm)}, and {amps} become ${times(s, tenthWider, (w) => w.batteryCurrentA)}. Move it and see.`,
+        'For the same watts a larger one that turns slower makes more thrust, {pull} g of each watt here. On the same motor it does not turn slowly enough for that: it takes a lower KV or a gear too. That is why slow, large and low KV is the efficient corner, as long as there is room.'
       ]
     })
   }),
@@ -225,7 +242,7 @@ export const PAGES = [
       ].filter((f) => Number.isFinite(f.value)),
       paragraphs: [
         'One cell more does not add its share of amps, it adds much more: the motor turns faster, and the propulsor asks for the square of that in torque. Rule of the trade: amps go with the cells to the power of 1.6.',
-        'Here they are {amps} and {watts}. Move the cells and hold the rule against the sum; on paper, four in place of three is 1.58 times.',
+        `Here they are {amps} and {watts}, and one more makes the amps ${times(s, oneCellMore, (w) => w.batteryCurrentA)}, where the rule says ${show(cellsRule(s))}: it leaves out what copper and pack lose, so it is high where those sag.`,
         'For the same watts more cells mean fewer amps: only with a lower KV or a smaller propulsor. Take the propulsor down when the cells go up, and look at what every part on the pack stands.'
       ]
     })
@@ -326,7 +343,7 @@ export const PAGES = [
             ],
             paragraphs: [
               'A motor makes {loss} of heat at full throttle and gives it to the air that passes. It warms with the run: the case here to {case}, the copper inside to {winding}.',
-              'The hand is a thermometer of the case: held as long as you like, below some 50 °C; five seconds, about 60; not at all, 70 and more. The copper is hotter by then than the case tells.',
+              `The hand is a thermometer of the case: held as long as you like, below ${touchLimitC('as-long')} °C; ten seconds, about ${touchLimitC('10s')}; five, about ${touchLimitC('5s')}; not at all, more. The copper is hotter by then than the case tells.`,
               'Watts make it warm, and amps make most of them: twice the amps is four times the heat in the copper. Weak magnets and burnt enamel do not come back. Touch with the back of a finger, after the propulsor stands.'
             ]
           },
@@ -356,7 +373,7 @@ export const PAGES = [
               amps(s)
             ],
             paragraphs: [
-              'Water is eight hundred times as dense as air, so a screw of a few centimetres loads a motor to its limit, and a millimetre more is a fifth more amps. Under way it turns {loaded}, without water {unloaded}.',
+              `Water is eight hundred times as dense as air, so a screw of a few centimetres loads a motor to its limit: a millimetre more across makes the amps ${times(s, millimetreWider, (w) => w.batteryCurrentA)} here. Under way it turns {loaded}, without water {unloaded}.`,
               'Speed is pitch times turns less slip: {slip} of it is lost here, and {speed} are left. A surface drive wants a window of rpm; too slow and it only ploughs, too fast and it cavitates and cooks.',
               'Standing in the water, or with weed in the screw, it draws most. Begin with the smallest screw, thirty seconds, feel everything, then go up a step.'
             ]
@@ -409,8 +426,8 @@ export const PAGES = [
             ],
             paragraphs: [
               'Pitch times turns is the speed at which the blades would screw through the air without slipping: {pitchSpeed}. Near it there is no thrust left, so it bounds how fast the craft can go.',
-              'Diameter makes thrust, pitch makes speed. {thrust} standing is {ratio} times the weight. Move the pitch: the pitch speed goes up, the amps too, and the thrust standing little or not at all; blades that are too steep stall when they stand.',
-              'An aeroplane wants two to three times its stall speed as pitch speed. A multirotor wants little pitch and much diameter.'
+              `Diameter makes thrust, pitch makes speed. {thrust} standing is {ratio} times the weight. Move the pitch: a tenth more makes the pitch speed ${times(s, tenthSteeper, (w) => w.pitchSpeedMs)}, the amps ${times(s, tenthSteeper, (w) => w.batteryCurrentA)}, and the thrust standing ${times(s, tenthSteeper, (w) => w.thrustN)}; blades that are too steep stall when they stand.`,
+              `An aeroplane wants at least ${OVER_STALL.rating} times its stall speed as pitch speed, better ${OVER_STALL.margin} times and more. A multirotor wants little pitch and much diameter.`
             ]
           }
         : null,
@@ -469,7 +486,7 @@ export const PAGES = [
         ? {
             figures: [thrust(s), amps(s), rpm(s), pull(s)],
             paragraphs: [
-              'A fan throws little air fast where a propeller throws much air slowly. Thrust is mass times speed, power is mass times speed squared: so {thrust} cost {amps}, {pull} g for each watt, a third of what a good propeller gives.',
+              'A fan throws little air fast where a propeller throws much air slowly. Thrust is mass times speed, power is mass times speed squared: so {thrust} cost {amps}, {pull} g for each watt, less than half of what a propeller gives.',
               'It is bought for looks and speed: the jet leaves fast, and keeps its thrust in fast flight. It wants many rpm, {rpm} here, high KV, a pack of real C, and air: an intake with a round lip and an outlet of the right size.',
               'Amps decide the time. Plan for minutes, cool the ESC in the duct, and keep cords and gravel from the intake.'
             ]
@@ -523,7 +540,7 @@ export const PAGES = [
           )
         ],
         paragraphs: [
-          'The ESC’s own supply turns the pack’s volts into the receiver’s. A linear one burns the difference: {linear} at {average} on this pack, and four watts are about what a small one sheds. A switching one loses {switching} and does not mind the cells.',
+          `The ESC’s own supply turns the pack’s volts into the receiver’s. A linear one burns the difference: {linear} at {average} on this pack, and ${showUnit(LINEAR_HEAT_W, 'W')} are about what a small one sheds. A switching one loses {switching} and does not mind the cells.`,
           'When it shuts down from heat, the controls are dead while the motor runs. So the schools: separate from four cells, or from four servos, or only when it would be over its rating.',
           'A peak of {peak} is a moment; a servo that hums against its stop is for ever. A pack of its own leaves the controls alive when the flight pack dies.'
         ]

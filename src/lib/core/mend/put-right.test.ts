@@ -17,7 +17,10 @@ const failing = (setup: SetupDocument) => {
   return { over: of('over'), tight: of('tight'), checks };
 };
 
-const WEAK_ESC: SetupDocument = { ...PLANE, esc: { ...PLANE.esc, continuousA: 20, burstA: 25 } };
+const WEAK_ESC: SetupDocument = {
+  ...PLANE,
+  esc: { ...PLANE.esc, continuousA: 20, burstA: 25, maxSeries: 6 }
+};
 
 test('an ESC that is too small: what is offered is whole in itself and does what it says', () => {
   const before = failing(WEAK_ESC);

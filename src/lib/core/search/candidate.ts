@@ -35,7 +35,8 @@ export function takenFrom(
 ): SetupDocument {
   const setup = { ...combination, name: nameOf(combination) };
   if (setup.craft.airframeMassKg == null) return setup;
-  if (airframe?.given) return withAllUpMass({ ...setup, craft: { ...setup.craft, airframeMassKg: airframe.kg } });
+  if (airframe?.given)
+    return withAllUpMass({ ...setup, craft: { ...setup.craft, airframeMassKg: airframe.kg } });
   const { airframeMassKg: _left, ...craft } = withAllUpMass(setup).craft;
   return {
     ...setup,

@@ -70,6 +70,9 @@ export interface SheetMore {
   readonly revision?: number | null;
   readonly madeOn?: string | null;
   readonly schools?: Readonly<Record<string, string>>;
+  /** The setup that it was changed from, and the cell counts of the owned packs: its plan goes by both, as in Test. */
+  readonly before?: SetupDocument | null;
+  readonly owned?: readonly number[] | null;
   /** What stands behind a price. */
   readonly currency?: string;
 }
@@ -115,7 +118,7 @@ export function sheetOf(setup: SetupDocument, more: SheetMore = {}): BuildSheet 
     settings: sheetSettings(s),
     cautions: cautionsOf(s),
     defers: DEFERS,
-    plan: tested ? planOf(null, s, []) : null,
+    plan: tested ? planOf(more.before ?? null, s, [], undefined, more.owned) : null,
     over: tested ? [] : overOf(checks, s).map((c) => `${c.title}: ${c.sentence}`),
     fitted: setup.calibration != null,
     ...carry(setup),

@@ -22,7 +22,7 @@ export interface Planned {
  * Plans the test of a setup.
  * @param runs of this setup; those that were no stage of a plan are left out
  * @param before what it was changed from; null for a first test
- * @param owned cells of each pack that is owned; null where nobody said
+ * @param owned cell counts of the owned packs; null where nobody said
  */
 export function planned(
   document: SetupDocument,

@@ -117,7 +117,7 @@ export function matchPage(
 export function changePage(
   document: SetupDocument,
   schools: Schools,
-  shelf: Pick<SearchParts, 'motor' | 'esc'>
+  shelf: Pick<SearchParts, 'motor' | 'esc' | 'battery'>
 ): ChangePicture | null {
   if (!validateSetup(document).ok) return null;
   const view = {

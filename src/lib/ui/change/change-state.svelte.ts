@@ -41,7 +41,7 @@ const ONE_EDIT_MS = 900;
 export class ChangeState {
   readonly real: SetupDocument;
   readonly #schools: Readonly<Record<string, string>>;
-  readonly #shelf: Pick<SearchParts, 'motor' | 'esc'>;
+  readonly #shelf: Pick<SearchParts, 'motor' | 'esc' | 'battery'>;
   #history = $state.raw<readonly Snapshot[]>([]);
   #at = $state(0);
   #editedAt = 0;
@@ -66,7 +66,7 @@ export class ChangeState {
   constructor(
     real: SetupDocument,
     schools: Readonly<Record<string, string>>,
-    shelf: Pick<SearchParts, 'motor' | 'esc'>,
+    shelf: Pick<SearchParts, 'motor' | 'esc' | 'battery'>,
     picture: ChangePicture | null
   ) {
     this.real = real;

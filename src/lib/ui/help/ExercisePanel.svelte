@@ -59,9 +59,9 @@
     clear();
     answerField?.focus();
   }
-  async function note(right: boolean): Promise<void> {
+  async function note(right: boolean, tries: number): Promise<void> {
     const kept = await call('recordExercise', {
-      body: { exercise: chosen, level: kind.level, right, tries: wrong + 1 }
+      body: { exercise: chosen, level: kind.level, right, tries }
     });
     if (kept.ok) done = [...done.filter((r) => r.exercise !== kept.value.exercise), kept.value];
     else problem = kept.message;
@@ -69,15 +69,17 @@
   function check(): void {
     if (!exercise || checked?.right || shown) return;
     checked = checkAnswer(exercise, typed, units.choice);
-    if (typed.trim() === '') return;
+    // what is no number is no try
+    if (!checked.attempt) return;
     if (!checked.right) wrong += 1;
-    else if (last) void note(!looked);
+    else if (last) void note(!looked, wrong + 1);
   }
   function show(): void {
     if (shown || checked?.right) return;
     shown = true;
     looked = true;
-    if (last) void note(false);
+    // looking is no try either: what was tried before it is kept
+    if (last && wrong > 0) void note(false, wrong);
   }
 </script>
 

@@ -50,8 +50,8 @@
     runs: StoredRun[];
     /** Rows of the motor's tables on the shelf. */
     rows: MakersRow[];
-    /** Cells of each pack that is owned. */
-    owned: readonly number[];
+    /** Cell counts of the owned packs. */
+    owned: readonly number[] | null;
     schools: Record<string, string>;
     /** Cautions that were read. */
     acknowledged: Readonly<Record<string, boolean>>;

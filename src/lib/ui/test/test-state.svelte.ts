@@ -32,8 +32,8 @@ export class TestState {
   readonly #schools: Readonly<Record<string, string>>;
   readonly #rows: readonly MakersRow[];
   readonly #before: SetupDocument | null;
-  /** Cells of each pack that is owned. */
-  readonly #owned: readonly number[];
+  /** Cell counts of the owned packs. */
+  readonly #owned: readonly number[] | null;
   stored = $state.raw<StoredSetup>() as StoredSetup;
   planned = $state.raw<Planned>() as Planned;
   runs = $state.raw<readonly StoredRun[]>([]);
@@ -68,7 +68,7 @@ export class TestState {
     runs: readonly StoredRun[],
     schools: Readonly<Record<string, string>>,
     rows: readonly MakersRow[],
-    owned: readonly number[]
+    owned: readonly number[] | null
   ) {
     this.#owned = owned;
     this.stored = stored;

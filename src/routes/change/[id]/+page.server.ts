@@ -17,9 +17,9 @@ export const load: PageServerLoad = async ({ params }) => {
   const craft = getCraft(db, stored.value.craftId);
   if (!craft.ok) error(404, craft.message);
   const { schools } = getSettings(db);
-  const { motor, esc } = shelfParts(db);
+  const { motor, esc, battery } = shelfParts(db);
   return {
-    picture: await computePage('changePage', stored.value.document, schools, { motor, esc }),
+    picture: await computePage('changePage', stored.value.document, schools, { motor, esc, battery }),
     stored: stored.value,
     craft: craft.value,
     parts: knownParts(db),

@@ -6,9 +6,10 @@ import { listMakersTables } from '$lib/server/makers-tables';
 import { idOf } from '$lib/server/outcome';
 import { listParts } from '$lib/server/parts';
 import { listRuns } from '$lib/server/runs/runs';
+import { shelfParts } from '$lib/server/search';
 import { getSettings } from '$lib/server/settings';
 import { getSetup } from '$lib/server/setups';
-import type { Battery } from '$lib/core/document/schema';
+import { cellsOwned } from '$lib/core/testing/plan/owned-cells';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params }) => {
@@ -26,9 +27,7 @@ export const load: PageServerLoad = async ({ params }) => {
   const parts = listParts(db);
   const motor = parts.find((p) => p.kind === 'motor' && p.name === stored.value.document.motor.name);
   const rows = motor ? listMakersTables(db, motor.id).flatMap((table) => table.rows) : [];
-  const owned = parts.flatMap((p) =>
-    p.kind === 'battery' && p.owned && !p.retired ? [(p.document as Battery).series] : []
-  );
+  const owned = cellsOwned(shelfParts(db).battery);
   return {
     planned: await computePage('testPage', stored.value.document, schools, runs, before, owned),
     owned,

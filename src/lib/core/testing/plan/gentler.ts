@@ -14,14 +14,13 @@ export interface Gentler {
 }
 
 /**
- * Cell counts of packs that there are, below the wanted one: those of the shelf, alone or two of them in series, and that of
- * the setup before. Nobody has a pack of eight cells because a step of eight would be gentle.
- * @param owned cells of each pack that is owned; null where nobody said
+ * Cell counts that there are packs for, below the wanted one: those of the shelf, and that of the setup before. Nobody has a
+ * pack of eight cells because a step of eight would be gentle.
+ * @param owned cell counts of the owned packs, `cellsOwned`; null where nobody said
  */
 function cellSteps(from: number, to: number, owned: readonly number[] | null): number[] {
   if (to <= from) return [];
-  const pairs = (owned ?? []).flatMap((a, k) => (owned ?? []).slice(k + 1).map((b) => a + b));
-  const there = new Set([from, ...(owned ?? []), ...pairs]);
+  const there = new Set([from, ...(owned ?? [])]);
   const below = [...there].filter((n) => n >= from && n < to).sort((a, b) => a - b);
   // at the most three on the way: the first, the last and one between
   return below.length <= MOST_CELL_STEPS
@@ -49,7 +48,7 @@ function smallerScrews(s: Situation): { title: string; changes: Change[] }[] {
 /**
  * What is fitted before the setup itself, the lightest load first: the smallest screw on fewer cells, then on all, then larger
  * ones; a boat that has none of these is run at part throttle first.
- * @param owned cells of each pack that is owned; null where nobody said
+ * @param owned cell counts of the owned packs; null where nobody said
  */
 export function gentler(
   before: SetupDocument | null,

@@ -8,6 +8,7 @@ import { situationOf } from '../../situation/situation.ts';
 import { CAUTIONS } from '../../cautions/at-test.ts';
 import type { LogEntry } from './log-entry.ts';
 import { mayBeTested } from './limits.ts';
+import { cellsOwned } from './owned-cells.ts';
 import { planOf } from './plan.ts';
 import type { Plan } from './stage.ts';
 import { cautionsOnce, planText, watchWords } from './plan-text.ts';
@@ -70,9 +71,16 @@ test('more cells come one after the other; a boat begins with the smallest screw
     planOf(six_, situationOf(twelve, { bands: true }), [], undefined, owned).stages.flatMap((s) =>
       s.changes.flatMap((c) => (c.path === 'battery.series' ? [c.value] : []))
     );
-  assert.deepEqual(cells([6, 6]), [6]);
+  assert.deepEqual(cells([6]), [6]);
   assert.deepEqual(cells(null), [6]);
-  assert.deepEqual(cells([6, 6, 4]), [6, 10], 'four and six in series');
+  const pack = (series: number, capacityAh = 5, owned = true) => ({
+    owned,
+    document: { chemistry: 'lipo' as const, series, capacityAh }
+  });
+  assert.deepEqual(cells(cellsOwned([pack(6), pack(6), pack(4)])), [6, 10], 'four and six in series');
+  assert.deepEqual(cells(cellsOwned([pack(6), pack(4, 3.3)])), [6], 'of two capacities they are none');
+  assert.deepEqual(cellsOwned([pack(6), pack(4, 5, false)]), [6], 'what is not owned is none');
+  assert.equal(cellsOwned(null), null);
   assert.match(fits[fits.length - 1], /^8S.*a 42 mm screw/);
   const drawn = amps(boat);
   assert.ok(drawn[0] < 0.7 * drawn[drawn.length - 1], drawn.join());

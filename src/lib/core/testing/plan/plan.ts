@@ -13,7 +13,7 @@ import { stagesOf } from './stages.ts';
  * @param s with bands
  * @param log entries of stages of this plan, oldest first
  * @param school of `touch-temperature`; the setup's where it is left out
- * @param owned cells of each pack that is owned: steps on fewer cells are made of those; null where nobody said
+ * @param owned cell counts of the owned packs: steps on fewer cells are made of those; null where nobody said
  */
 export function planOf(
   before: SetupDocument | null,

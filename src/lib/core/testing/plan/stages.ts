@@ -24,7 +24,7 @@ const THROTTLES = [0.3, 0.5, 0.75, 1] as const;
 const STRONG_W = 1000;
 const LARGE_M = 0.38;
 
-/** Cells of each pack that is owned; null where nobody said. */
+/** Cell counts of the owned packs; null where nobody said. */
 type Owned = readonly number[] | null;
 
 const METER =
