@@ -437,7 +437,7 @@ test('typing in a maker’s table is not held up by its predictions: they are wo
   await page.context().close();
 });
 
-test('a pack from the shelf changes the all-up weight by its difference, and says so', async () => {
+test('a larger pack leaves the typed all-up weight alone, and says beside it what the parts make', async () => {
   const { page } = await openPage(stage.browser);
   const crafts = (await (await fetch(`${stage.server.address}/api/v1/crafts`)).json()) as {
     id: number;
@@ -451,8 +451,12 @@ test('a pack from the shelf changes the all-up weight by its difference, and say
   await ready(page);
   const before = await page.getByTestId('craft.massKg').inputValue();
   await type(page, 'battery.capacityAh', '1.65');
-  await expect(page.getByTestId('said')).toContainText('the pack adds');
+  await expect(page.getByTestId('said')).toContainText('as you typed it');
+  await expect(page.getByTestId('craft.massKg')).toHaveValue(before);
+  await expect(page.getByTestId('other-weight')).toContainText('add up to');
+  await page.getByTestId('weight-use').click();
   await expect(page.getByTestId('craft.massKg')).not.toHaveValue(before);
+  await expect(page.getByTestId('other-weight')).toHaveCount(0);
   await saved(page);
   await page.getByTestId('undo').click();
   await expect(page.getByTestId('craft.massKg')).toHaveValue(before);

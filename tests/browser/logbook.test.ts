@@ -30,7 +30,7 @@ test('the log of a craft: looked at, noted with place, weather and what broke; t
   await page.getByTestId('note-air').fill('-15');
   await page.getByTestId('note-pressure').fill('warm');
   await page.getByTestId('note-keep').click();
-  await expect(page.getByTestId('run-notes').getByRole('alert')).toContainText('“warm” is no number');
+  await expect(page.getByTestId('run-notes').getByRole('alert')).toContainText('“warm” is not a number');
   await page.getByTestId('note-pressure').fill('1035');
   await page.getByTestId('note-broke').selectOption('esc-shut-down');
   await page.getByTestId('note-broke-part').fill('the ESC');

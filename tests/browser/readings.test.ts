@@ -140,6 +140,9 @@ test('a million rows: cancelled, nothing of it is stored; kept, every one is the
   await once(out, 'finish');
   await page.getByTestId('run-file').setInputFiles(path);
   await expect(page.getByTestId('file-found')).toContainText('1\u2009000\u2009000 rows', PATIENT);
+  // five and a half hours are asked about before a row is kept
+  await expect(page.getByTestId('file-keep')).toBeDisabled();
+  await page.getByTestId('doubt-length').getByRole('button', { name: /^keep/ }).click();
   await page.getByTestId('file-keep').click();
   await expect(page.getByTestId('file-busy')).toContainText(/keeping it …\s+[\d\u2009]+ rows/, PATIENT);
   await page.getByTestId('file-cancel').click();

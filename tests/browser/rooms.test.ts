@@ -32,7 +32,7 @@ const STORIES: [
   chart: string
 ][] = [
   ['Dunlin', 'thrust-to-weight', /over/, 'top', 20, 35, 'speed'],
-  ['Reedling', 'time', /over/, 'time-cruise', 60, 130, 'discharge'],
+  ['Reedling', 'time', /tight/, 'time-cruise', 60, 130, 'discharge'],
   ['Godwit', 'lead-length', /tight/, 'stall', 7, 12, 'throttle'],
   ['Stint', 'esc-current', /over/, 'top', 35, 60, 'heat'],
   ['Gnat', 'time', /over/, 'hover-throttle-reading', 25, 50, 'payload'],

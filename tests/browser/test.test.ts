@@ -216,7 +216,7 @@ test('a page that is left stops its run; typed nonsense is told and loses nothin
   await page.getByTestId('source-typed').click();
   await page.getByTestId('typed-0-batteryCurrentA').fill('forty');
   await page.getByTestId('typed-log').click();
-  await expect(page.getByTestId('typed')).toContainText('“forty” is no number (amps, line 1).');
+  await expect(page.getByTestId('typed')).toContainText('amps, line 1: “forty” is not a number.');
   await expect(page.getByTestId('typed-0-batteryCurrentA')).toHaveValue('forty');
   await page.getByTestId('typed-0-batteryCurrentA').fill('');
   await page.getByTestId('typed-log').click();

@@ -391,6 +391,9 @@ export const knownSchema = {
           required: ['name', 'health'],
           properties: {
             name: { type: 'string', maxLength: 120 },
+            /** Cells and capacity of its label: a pack of other figures is another pack, whatever it is called. */
+            series: { type: ['integer', 'null'], minimum: 1, maximum: 60, title: 'cells in series' },
+            labelAh: optional('capacity on the label', 0.001, 1000),
             cellResistanceOhm: optional('resistance of one cell', 0, 5),
             capacityAh: optional('capacity of the pack', 0.001, 1000),
             health: packHealthSchema

@@ -76,6 +76,9 @@ export interface StoredPart {
 
 /** What was measured of a pack over its life, as far as it bears on what it may be asked for. */
 export interface KnownPack {
+  /** Cells and capacity of the label that it was measured of. */
+  readonly series: number;
+  readonly labelAh: number;
   /** Newest resistance of a cell at 25 °C, and newest capacity; null where it was not read. */
   readonly cellResistanceOhm: number | null;
   readonly capacityAh: number | null;

@@ -12,6 +12,7 @@ import { otherWeightOf } from '../model/all-up-mass.ts';
 import { interpretSetup } from '../model/interpret.ts';
 import { parseShorthand } from '../shorthand/parse.ts';
 import { situationOf } from '../situation/situation.ts';
+import { PLANE } from '../../../../tests/helpers/setups.ts';
 import { labelEdit, proposedEdit, typedEdit } from './edits.ts';
 
 const label = (setup: SetupDocument, part: 'battery' | 'esc' | 'motor' | 'propulsor', text: string) =>
@@ -126,6 +127,14 @@ test('an airframe’s weight lets the parts add to it, and nothing is asked', ()
   const framed = typedEdit(SETUP, [{ path: 'craft.airframeMassKg', value: 1.2 }]).document;
   assert.equal(otherWeightOf(framed), null);
   assert.ok(Math.abs(interpretSetup(framed).setup.craft.massKg - 1.54) < 1e-9);
+});
+
+test('what is no figure goes on to be told, and nothing follows from it', () => {
+  const named = { ...PLANE, esc: { ...PLANE.esc, name: 'Weir 60' } };
+  const { document, said } = typedEdit(named, [{ path: 'esc.continuousA', value: 'fifty' as never }]);
+  assert.equal(document.esc?.continuousA as unknown, 'fifty');
+  assert.equal(document.esc?.name, 'Weir 60');
+  assert.deepEqual(said, []);
 });
 
 test('a typed figure is no longer estimated, whatever it was, and an emptied one has no source', () => {

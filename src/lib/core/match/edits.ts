@@ -1,4 +1,4 @@
-import { withChanges, type Change } from '../document/change.ts';
+import { readPath, withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { isTyped, markedFrom, markOf } from '../document/sources.ts';
 import type { StoredPart } from '../document/stored.ts';
@@ -23,9 +23,12 @@ function estimatesAfter(document: SetupDocument, changes: readonly Change[]): Se
 
 /**
  * Figures that the user typed: they are his from now on. What belongs to a part that they make another one comes along; an
- * all-up weight that was typed stays.
+ * all-up weight that was typed stays. Where what was typed is no figure the document goes on with it, to be told what is wrong.
  */
 export function typedEdit(present: SetupDocument, changes: readonly Change[]): WithBelongings {
+  const isNoFigure = ({ path, value }: Change): boolean =>
+    typeof value === 'string' && typeof readPath(present, path) === 'number';
+  if (changes.some(isNoFigure)) return { document: withChanges(present, changes), said: [] };
   const named = withChangedNames(present, changes);
   const { document, said } = withBelongings(
     present,

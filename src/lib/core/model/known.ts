@@ -5,11 +5,24 @@ import { packLikeness } from './same-part.ts';
 const leaves = (setup: SetupDocument, what: 'calibration' | 'pack-health'): boolean =>
   (setup.leaveOut as readonly string[] | undefined)?.includes(what) ?? false;
 
-/** Whether the pack's measured health is used: it is known of the pack by this name, and not left out. */
-export const usesPackHealth = (setup: SetupDocument): boolean =>
-  setup.known?.battery != null &&
-  setup.known.battery.name === setup.battery.name &&
-  !leaves(setup, 'pack-health');
+/** Share by which a capacity may differ from that of the label and be the same pack's. (m) */
+const SAME_CAPACITY = 0.02;
+
+/**
+ * Whether the pack's measured health is used: it is known of the pack by this name and of these figures, and not left out. A
+ * pack that a change proposes is another one, and nothing is known of it.
+ */
+export function usesPackHealth(setup: SetupDocument): boolean {
+  const pack = setup.known?.battery;
+  const { battery } = setup;
+  return (
+    pack != null &&
+    pack.name === battery.name &&
+    (pack.series == null || pack.series === battery.series) &&
+    (pack.labelAh == null || Math.abs(battery.capacityAh / pack.labelAh - 1) < SAME_CAPACITY) &&
+    !leaves(setup, 'pack-health')
+  );
+}
 
 /** Whether the calibration of the shelf's parts is used: the setup has none of its own, and does not leave it out. */
 export const usesKnownCalibration = (setup: SetupDocument): boolean =>

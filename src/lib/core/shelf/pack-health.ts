@@ -51,6 +51,8 @@ export function knownOf(health: PackHealth, battery: Battery): KnownPack | null 
     health.verdict === 'retire' ? RETIRE_WEAR : 0
   );
   return {
+    series: battery.series,
+    labelAh: battery.capacityAh,
     cellResistanceOhm: newest ? Number(newest.cellOhm.toPrecision(4)) : null,
     capacityAh:
       health.capacityShare === null

@@ -30,6 +30,21 @@ const SIZES: Readonly<Record<NamedPart, (d: SetupDocument) => (string | null)[]>
 
 const plain = (value: number): string => String(Number(value.toPrecision(3)));
 
+/** Figures that a size is made of. */
+const SIZE_FIGURES: Readonly<Record<NamedPart, readonly string[]>> = {
+  battery: ['series', 'parallel', 'capacityAh', 'continuousC'],
+  esc: ['continuousA', 'maxSeries'],
+  motor: ['kvRpmPerVolt', 'massKg'],
+  propulsor: ['diameterM', 'pitchM', 'blades']
+};
+
+/** Whether a part's size can be said: what was typed may be no figure at all, and is told where it is. */
+const hasSize = (part: NamedPart, setup: SetupDocument): boolean =>
+  SIZE_FIGURES[part].every((field) => {
+    const value = (setup[part] as unknown as Record<string, unknown> | null | undefined)?.[field];
+    return value == null || typeof value === 'number';
+  });
+
 /** What a part is by its figures, short: "4S 2.2 Ah, 30C", "60 A, to 6S", "920 KV, 56 g", "10 × 3.8". */
 export const sizeWords = (part: NamedPart, setup: SetupDocument): string =>
   SIZES[part](setup)
@@ -76,10 +91,12 @@ export function withChangedNames(setup: SetupDocument, changes: readonly Change[
   const after = withChanges(setup, changes);
   return [
     ...changes,
-    ...touched.map((part) => ({
-      path: `${part}.name`,
-      value: nameAfter(part, setup[part]?.name as string, after)
-    }))
+    ...touched
+      .filter((part) => hasSize(part, after))
+      .map((part) => ({
+        path: `${part}.name`,
+        value: nameAfter(part, setup[part]?.name as string, after)
+      }))
   ];
 }
 

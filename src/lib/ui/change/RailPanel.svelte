@@ -2,7 +2,8 @@
   import { Select } from 'flowbite-svelte';
   import { toldRail, type OnRail, type RailWord } from '../../core/change/rail.ts';
   import type { RailPart } from '../../core/document/schema.ts';
-  import { readFigure } from '../../core/units/read-figure.ts';
+  import { enterFigure, type Entry } from '../../core/units/read-figure.ts';
+  import AskWays from '../marks/AskWays.svelte';
   import { figureUnit, units } from '../format/units.svelte.ts';
   import FindingMark from '../marks/FindingMark.svelte';
 
@@ -35,8 +36,16 @@
 
   /** Volts as they stand in a part's papers; what is no figure is not known. */
   function tellVolts(r: OnRail, typed: string): void {
-    const volts = readFigure(typed, 'voltage', units.choice);
-    tell(r, typeof volts === 'number' && volts > 0 ? volts : 'not known');
+    const entry = enterFigure(typed, 'voltage', units.choice);
+    unclear = entry.is === 'ask' || entry.is === 'none' ? { name: r.name, entry } : null;
+    if (unclear === null) tell(r, entry.is === 'figure' && entry.value > 0 ? entry.value : 'not known');
+  }
+
+  /** What was typed and may mean two things, or nothing, and of which part. */
+  let unclear = $state.raw<{ name: string; entry: Extract<Entry, { is: 'ask' | 'none' }> } | null>(null);
+  function choose(r: OnRail, volts: number): void {
+    unclear = null;
+    tell(r, volts);
   }
 </script>
 
@@ -72,7 +81,13 @@
                     onchange={(e) => tellVolts(r, e.currentTarget.value)}
                   /> V</label
                 >{:else if r.limitV !== null}to {figureUnit('voltage', r.limitV)}{/if}</span
-            ></span
+            >{#if unclear?.name === r.name}{#if unclear.entry.is === 'ask'}<AskWays
+                  id={`rail-ask-${r.kind}`}
+                  question={unclear.entry.question}
+                  ways={unclear.entry.ways}
+                  onchoose={(volts) => choose(r, volts)}
+                />{:else}<span role="alert" class="block text-xs leading-4">{unclear.entry.sentence}</span
+                >{/if}{/if}</span
           >
           {#if isAsked(r)}
             <Select

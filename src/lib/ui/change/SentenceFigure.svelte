@@ -1,8 +1,9 @@
 <script lang="ts">
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
-  import { readFigure } from '../../core/units/read-figure.ts';
+  import { enterFigure, type Entry } from '../../core/units/read-figure.ts';
   import { show } from '../../core/units/show.ts';
   import { units } from '../format/units.svelte.ts';
+  import AskWays from '../marks/AskWays.svelte';
 
   /**
    * A figure in a sentence: typed, stepped by arrow keys, the wheel (while focused) or its two buttons, or dragged sideways.
@@ -42,6 +43,8 @@
       .replace(/\.$/, '');
   const shown = $derived(value == null ? '' : plain(value / unit.inSi));
   let typed = $state<string | null>(null);
+  /** What is asked of what was typed, or why it is no figure; it stays typed until it is answered or typed anew. */
+  let unclear = $state.raw<Extract<Entry, { is: 'ask' | 'none' }> | null>(null);
   let dragged: { x: number; steps: number } | null = null;
   /** Sideways way of one step of a drag, px. */
   const PER_STEP = 14;
@@ -50,20 +53,30 @@
     const from = value ?? 0;
     const further = Number((from + (up ? unit.step : -unit.step) * unit.inSi).toPrecision(9));
     typed = null;
+    unclear = null;
     if (onstep) onstep(up);
     else onset(next ? next(from, up) : further);
   }
 
   function commit(): void {
     if (typed === null) return;
-    const read = readFigure(typed.trim(), quantity, units.choice);
+    const entry = enterFigure(typed, quantity, units.choice);
+    if (entry.is === 'ask' || entry.is === 'none') {
+      unclear = entry;
+      return;
+    }
+    take(entry.is === 'figure' ? entry.value : null);
+  }
+
+  function take(figure: number | null): void {
     typed = null;
-    if (typeof read === 'number' && read !== value) onset(read);
+    unclear = null;
+    if (figure !== null && figure !== value) onset(figure);
   }
 
   function keys(event: KeyboardEvent): void {
     if (event.key === 'Enter') commit();
-    else if (event.key === 'Escape') typed = null;
+    else if (event.key === 'Escape') take(null);
     else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
       step(event.key === 'ArrowUp');
@@ -84,7 +97,7 @@
   }
 </script>
 
-<span class="inline-flex items-baseline whitespace-nowrap">
+<span class="relative inline-flex items-baseline whitespace-nowrap">
   <button
     class="press text-ink-soft hover:text-cold px-1 text-base font-bold max-sm:px-2"
     aria-label={`less ${label}`}
@@ -96,10 +109,13 @@
     inputmode="decimal"
     autocomplete="off"
     aria-label={`${label}${unit.label ? `, ${unit.label}` : ''}`}
-    aria-invalid={wrong !== ''}
+    aria-invalid={wrong !== '' || unclear !== null}
     data-testid={id}
     value={typed ?? shown}
-    oninput={(e) => (typed = e.currentTarget.value)}
+    oninput={(e) => {
+      typed = e.currentTarget.value;
+      unclear = null;
+    }}
     onblur={commit}
     onkeydown={keys}
     onwheel={wheel}
@@ -117,4 +133,16 @@
     data-testid={`${id}-more`}
     onclick={() => step(true)}>+</button
   >
+  {#if unclear}<span
+      class="border-ink bg-sheet absolute top-full left-0 z-20 w-64 border border-l-4 p-2 whitespace-normal"
+    >
+      {#if unclear.is === 'ask'}<AskWays
+          id={`${id}-ask`}
+          question={unclear.question}
+          ways={unclear.ways}
+          onchoose={take}
+        />{:else}<span role="alert" class="block text-sm leading-5" data-testid={`${id}-ask`}
+          >{unclear.sentence}</span
+        >{/if}
+    </span>{/if}
 </span>

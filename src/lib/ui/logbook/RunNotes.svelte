@@ -51,21 +51,22 @@
   let problem = $state('');
   let kept = $state(false);
 
-  const FIGURES = $derived<readonly (readonly [Figure, string])[]>([
-    ['air', 'air, °C'],
-    ['pressure', 'pressure, hPa'],
-    ['wind', `wind, ${speed.label}`],
-    ['seconds', 'length, s'],
-    ['rested', 'resting V per cell'],
-    ['charged', 'Ah put back']
+  /** Each with its title, and what such figures are: that decides a comma that may part thousands. */
+  const FIGURES = $derived<readonly (readonly [Figure, string, readonly [number, number]])[]>([
+    ['air', 'air, °C', [0, 60]],
+    ['pressure', 'pressure, hPa', [300, 1100]],
+    ['wind', `wind, ${speed.label}`, [0, 100]],
+    ['seconds', 'length, s', [1, 36_000]],
+    ['rested', 'resting V per cell', [1, 4.5]],
+    ['charged', 'Ah put back', [0, 200]]
   ]);
 
   async function keep(): Promise<void> {
     const read = {} as Record<Figure, number | null>;
-    for (const [id, title] of FIGURES) {
-      const value = readFigure(figures[id], 'ratio');
+    for (const [id, title, range] of FIGURES) {
+      const value = readFigure(figures[id], 'ratio', {}, range);
       if (value === undefined) {
-        problem = `“${figures[id]}” is no number (${title}).`;
+        problem = `${title}: “${figures[id]}” is not a number.`;
         return;
       }
       read[id] = value;

@@ -163,10 +163,12 @@
     for (const c of reading.changes) {
       const field = c.path.slice(part.kind.length + 1);
       if (field !== 'name') document[field] = c.value;
-      // the size of a motor is in its name: what the label says of it is kept beside a name that was given
-      else if (name !== '' && !name.includes(String(c.value))) name = `${name} ${c.value}`.slice(0, 120);
     }
+    // a name that was given stays; only a size that nothing else tells of goes behind it, where the mass is estimated from it
+    const size = reading.changes.find((c) => c.path.endsWith('.name'))?.value;
     if (name === '') name = text;
+    else if (size != null && document.massKg == null && !name.includes(String(size)))
+      name = `${name} ${size}`.slice(0, 120);
     if (reading.notRead.length > 0)
       note = [note, `label: ${text}`]
         .filter((t) => t !== '')

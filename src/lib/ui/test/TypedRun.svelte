@@ -107,7 +107,7 @@
       const kept = chosen[keyOf(at, field)];
       const entry = enterFigure(text, quantity, units.choice, { range: ranges[field] });
       if (kept?.text === text) out[field] = kept.value;
-      else if (entry.is === 'none') return `${entry.sentence} (${title}, line ${at + 1})`;
+      else if (entry.is === 'none') return `${title}, line ${at + 1}: ${entry.sentence}`;
       else if (entry.is === 'ask') return { at, field, title, entry };
       else {
         const value = entry.is === 'empty' ? null : entry.value;

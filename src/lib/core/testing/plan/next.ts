@@ -116,12 +116,14 @@ export function nextOf(
   if (beyond.length > 0)
     return back(stages, at, log, `beyond a limit (${listed(beyond.map((p) => p.words))})`);
   if (feel === 'too-hot') return back(stages, at, log, `too hot to hold, by “${chosen.title}”`);
-  if (!told) return ask(stage, 'warmth', WARMTH);
+  // a run that was broken off is run again, whole, whatever it left warm
+  const short = e.seconds != null && e.seconds < WHOLE_SHARE * stage.seconds;
+  if (!told && !short) return ask(stage, 'warmth', WARMTH);
   if (feel === 'hot') return again(stages, at, log);
-  if (e.seconds != null && e.seconds < WHOLE_SHARE * stage.seconds)
+  if (short)
     return step(
       stage,
-      `${showMinutes(e.seconds)} of ${showMinutes(stage.seconds)} say little of how warm it gets: run it whole`
+      `${showMinutes(e.seconds as number)} of ${showMinutes(stage.seconds)} say little of how warm it gets: run it whole`
     );
   const unread = unreadSince(s, stages, log);
   if (unread)
