@@ -453,7 +453,7 @@ test('a larger pack leaves the typed all-up weight alone, and says beside it wha
   await type(page, 'battery.capacityAh', '1.65');
   await expect(page.getByTestId('said')).toContainText('as you typed it');
   await expect(page.getByTestId('craft.massKg')).toHaveValue(before);
-  await expect(page.getByTestId('other-weight')).toContainText('add up to');
+  await expect(page.getByTestId('other-weight')).toContainText('more than the craft');
   await page.getByTestId('weight-use').click();
   await expect(page.getByTestId('craft.massKg')).not.toHaveValue(before);
   await expect(page.getByTestId('other-weight')).toHaveCount(0);

@@ -136,7 +136,7 @@ const FIGURES: readonly Figure[] = [
     id: 'motor-heat',
     why: { check: 'motor-temperature' },
     decisive: true,
-    title: 'hottest winding',
+    title: 'winding',
     unit: '°C',
     quantity: 'temperature',
     of: (s) => motorHeat(s)?.value ?? null,

@@ -22,6 +22,7 @@ export const packHealth = check({
       digits: 2,
       rating: 1,
       marginLimit: WATCHED,
+      window: 'worn out at 1',
       working: () =>
         `${health.says}${health.credibleA == null ? '' : ` Realistic continuous current ${showUnit(health.credibleA, 'A')}.`} 1 is worn out: twice the first resistance, less than 80 % of the capacity, or swollen.`
     };

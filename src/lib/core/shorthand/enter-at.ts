@@ -44,7 +44,11 @@ function enterCells(
   return {
     is: 'ask',
     question: `${entry.value} cells in series? ${entry.value} V would be ${ways[0].words}.`,
-    ways: [...ways.slice(0, 1), { value: entry.value, words: `${entry.value} cells` }]
+    // half a cell is none
+    ways: [
+      ...ways.slice(0, 1),
+      ...(Number.isInteger(entry.value) ? [{ value: entry.value, words: `${entry.value} cells` }] : [])
+    ]
   };
 }
 

@@ -57,6 +57,8 @@
   const unit = $derived(displayUnit(quantity, units.choice));
   const shown = $derived(value == null ? '' : plain(value / unit.inSi));
   let typed = $state<string | null>(null);
+  /** What is said of the figure opens towards the middle of the board: nothing covers it there. */
+  const side = $derived(path.startsWith('battery.') ? 'left-0' : 'right-0');
   /** Whether what stands there is Iskarn's estimate. */
   const estimated = $derived(source === 'estimated' && value != null && typed === null);
   /** What is asked of what was typed, until it is answered or typed anew. */
@@ -177,7 +179,8 @@
   />
   <span class="text-2xs text-ink-soft w-[1.35rem] shrink-0 whitespace-nowrap">{unit.label}</span>
   {#if asked !== null}
-    <span class="border-ink bg-sheet text-ink absolute top-full right-0 z-20 w-56 border-l-4 px-2 py-1 shadow"
+    <span
+      class={`border-ink bg-sheet text-ink absolute top-full z-20 w-56 border-l-4 px-2 py-1 shadow ${side}`}
       ><AskWays question={asked.question} ways={asked.ways} onchoose={choose} id={`ask-${path}`} /></span
     >
   {:else if wrong !== null}
@@ -185,7 +188,7 @@
     <span
       id={`wrong-${path}`}
       role="alert"
-      class="border-ink bg-sheet text-ink absolute top-full right-0 z-20 w-52 border-l-4 px-2 py-1 text-xs leading-4 shadow"
+      class={`border-ink bg-sheet text-ink absolute top-full z-20 w-52 border-l-4 px-2 py-1 text-xs leading-4 shadow ${side}`}
       data-testid={`wrong-${path}`}>{wrong}</span
     >
   {/if}

@@ -9,6 +9,7 @@
   import ChevronDown from '../marks/ChevronDown.svelte';
   import { labelFigure, unbroken } from '../format/units.svelte.ts';
   import CraftWeight from './CraftWeight.svelte';
+  import SupplyKind from './SupplyKind.svelte';
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
   import LabelInput from './LabelInput.svelte';
@@ -194,7 +195,10 @@
   {#if extra.length > 0}
     <details class="text-2xs leading-4" bind:open={unfolded} data-testid={`more-${part}`}>
       <summary class="press text-ink-soft cursor-pointer py-0.5 max-sm:py-3">{summary}</summary>
-      {#if unfolded}{#each extra as f (f.path)}{@render fieldOf(f)}{/each}{/if}
+      {#if unfolded}{#each extra as f (f.path)}{@render fieldOf(f)}{/each}{#if part === 'esc'}<SupplyKind
+            {view}
+            disabled={held}
+          />{/if}{/if}
     </details>
   {/if}
   <div class="mt-1 flex flex-col gap-0.5">

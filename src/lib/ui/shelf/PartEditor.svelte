@@ -198,7 +198,7 @@
       Object.entries($state.snapshot(document)).filter(([, v]) => v !== null && v !== '')
     );
     const refused = await onsave({
-      ...part,
+      ...($state.snapshot(part) as StoredPart),
       name,
       note,
       owned,
