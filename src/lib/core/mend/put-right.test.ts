@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import { applied } from '../../../../tests/helpers/applied.ts';
 import { BOAT, PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
 import type { SetupDocument } from '../document/schema.ts';
+import { proposedEdit } from '../match/edits.ts';
 import { validateSetup } from '../document/validate.ts';
 import { predict } from '../predict/predict.ts';
 
@@ -111,4 +112,40 @@ test('a wish that nothing meets is said with its limit and what would have to gi
   const { cannot } = mended(dreamer);
   const time = cannot.find((c) => c.id === 'time');
   assert.match(time?.sentence ?? '', /at least 600 min; .*the wanted time would have to give\.$/);
+});
+
+test('a pack that is offered in place of a tired one is another pack: nothing measured of the old one is said of it', () => {
+  const name = 'Brook 4S 2.2 Ah';
+  const tired: SetupDocument = {
+    ...PLANE,
+    craft: { ...PLANE.craft, targetSeconds: 600 },
+    battery: { ...PLANE.battery, name },
+    esc: { ...PLANE.esc, maxSeries: 6 },
+    known: {
+      battery: {
+        name,
+        series: 4,
+        labelAh: 2.2,
+        cellResistanceOhm: 0.009,
+        health: { wear: 0.9, credibleA: 25, says: 'Of this pack: its resistance is 1.8 times what it was.' }
+      }
+    }
+  };
+  assert.ok(failing(tired).tight.includes('pack-health'));
+  const other = { ...tired, battery: { ...tired.battery, capacityAh: 3.3 } };
+  assert.ok(!failing(other).checks.some((c) => c.id === 'pack-health'));
+  const packs = mended(tired).putRight.filter((offer) =>
+    offer.changes.some((c) => c.path === 'battery.capacityAh')
+  );
+  assert.ok(packs.length > 0);
+  for (const offer of packs) {
+    const after = failing(proposedEdit(tired, offer.changes).document);
+    assert.deepEqual(after.over, offer.stillOver, offer.text);
+    assert.ok(!offer.text.includes('pack health'), offer.text);
+    assert.equal(
+      /everything holds/.test(offer.text),
+      after.over.length + after.tight.length === 0,
+      offer.text
+    );
+  }
 });
