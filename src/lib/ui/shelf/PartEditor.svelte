@@ -291,9 +291,14 @@
         />
       {/if}
     {/each}
-    {#if mass}<p class="text-ink-soft col-span-2 text-xs leading-4" data-testid="estimated-mass">
-        No weight given: about {figureUnit('mass', mass.kg, 2)}, from {mass.from}. Weigh it when you have it.
-      </p>{/if}
+    {#if part.kind === 'motor'}
+      <!-- its line is there before its words are: nothing below moves while a press is on its way -->
+      <p class="text-ink-soft col-span-2 min-h-4 text-xs leading-4" data-testid="estimated-mass">
+        {mass
+          ? `No weight given: about ${figureUnit('mass', mass.kg, 2)}, from ${mass.from}. Weigh it when you have it.`
+          : ''}
+      </p>
+    {/if}
     <h3 class="col-span-2 mt-2 text-sm font-semibold">Measured by you</h3>
     <p class="text-ink-soft col-span-2 text-xs leading-4">
       A measured figure stands in for the label’s in every prediction, with its smaller tolerance.
