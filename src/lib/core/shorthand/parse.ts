@@ -26,6 +26,10 @@ function number(text: string, least = 0, most = Infinity): number {
   return ways.find((n) => n >= least && n <= most) ?? ways[0] ?? NaN;
 }
 const N = '(\\d+(?:[.,]\\d+)?)';
+/** A rating beside another one, "30-60C": three figures at the most before the point. */
+const SHORT = '(?<![\\d.,])(\\d{1,3}(?:[.,]\\d)?)';
+const lowFirst = (m: RegExpExecArray): [low: number, high: number] =>
+  [number(m[1]), number(m[2])].sort((a, b) => a - b) as [number, number];
 const rule = (source: string, take: Rule['take']): Rule => ({ pattern: new RegExp(source, 'iu'), take });
 
 const CHEMISTRY: Record<string, string> = {
@@ -46,6 +50,25 @@ const mass: Rule = rule(`(?<![\\w.])${N}\\s*(kg|g|oz)\\b`, (m, add) => {
   add('massKg', Number(kg.toPrecision(6)), `${m[1]} ${unit}`);
 });
 
+/** Volts of a cell that labels count by: of what is most, and of a chemistry that the label names. Common practice, no source. */
+const LABEL_CELL_V: readonly (readonly [named: RegExp | null, volts: readonly number[]])[] = [
+  [/nimh/i, [1.2]],
+  [/life/i, [3.2, 3.3]],
+  [/ion/i, [3.6, 3.7]],
+  [null, [3.7, 3.8, 3.85]]
+];
+const MOST_LABEL_CELLS = 14;
+
+/** Cells of the volts on a label, "11.1V"; null where they are no whole number of them. */
+function cellsOfVolts(volts: number, label: string): number | null {
+  const [, each] = LABEL_CELL_V.find(([named]) => named === null || named.test(label)) ?? [null, []];
+  for (const v of each) {
+    const cells = Math.round(volts / v);
+    if (cells >= 1 && cells <= MOST_LABEL_CELLS && Math.abs(cells * v - volts) < 0.051) return cells;
+  }
+  return null;
+}
+
 /** Pitch beyond so many diameters is a point that a label leaves out: `11x47` is 11 × 4.7, `8x45` 8 × 4.5. */
 const MOST_PITCH = 2;
 const pitchOf = (diameter: number, pitch: number): number =>
@@ -53,19 +76,30 @@ const pitchOf = (diameter: number, pitch: number): number =>
 
 const RULES: Record<ShorthandPart, readonly Rule[]> = {
   battery: [
-    rule('\\b(li-?po4?|lihv|li-?ion|life(?:po4)?|nimh|hv)\\b', (m, add) => {
-      const name = CHEMISTRY[m[1].toLowerCase().replace('li-po', 'lipo')] ?? 'lipo';
-      add('chemistry', name, name);
-    }),
     rule('\\b(\\d{1,2})\\s*s(?:\\s*(\\d{1,2})\\s*p)?\\b', (m, add) => {
       add('series', Number(m[1]), `${m[1]} cells`);
       if (m[2]) add('parallel', Number(m[2]), `${m[2]} side by side`);
+    }),
+    // before the chemistry, whose word it goes by
+    rule(`(?<![\\w.])${N}\\s*v\\b`, (m, add) => {
+      const cells = cellsOfVolts(number(m[1]), m.input);
+      if (cells !== null) add('series', cells, `${m[1]} V, ${cells} cells`);
+    }),
+    rule('\\b(li-?po4?|lihv|li-?ion|life(?:po4)?|nimh|hv)\\b', (m, add) => {
+      const name = CHEMISTRY[m[1].toLowerCase().replace('li-po', 'lipo')] ?? 'lipo';
+      add('chemistry', name, name);
     }),
     rule(`${N}\\s*mΩ|${N}\\s*mohm`, (m, add) =>
       add('cellResistanceOhm', number(m[1] ?? m[2]) / 1000, `${m[1] ?? m[2]} mΩ a cell`)
     ),
     rule(`${N}\\s*mah\\b`, (m, add) => add('capacityAh', number(m[1], 20, 100_000) / 1000, `${m[1]} mAh`)),
     rule(`${N}\\s*ah\\b`, (m, add) => add('capacityAh', number(m[1], 0.02, 100), `${m[1]} Ah`)),
+    // "30-60C" is what it gives for long, and for moments
+    rule(`${SHORT}\\s*c?\\s*[-–/]\\s*${SHORT}\\s*c\\b`, (m, add) => {
+      const [low, high] = lowFirst(m);
+      add('continuousC', low, `${low} C`);
+      add('burstC', high, `burst ${high} C`);
+    }),
     rule(`${N}\\s*c\\b(?:\\s*/\\s*${N}\\s*c\\b)?`, (m, add) => {
       add('continuousC', number(m[1]), `${m[1]} C`);
       if (m[2]) add('burstC', number(m[2]), `burst ${m[2]} C`);
@@ -88,14 +122,19 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
       add('maxSeries', Number(m[2]), `to ${m[2]} cells`);
     }),
     rule('\\b(\\d{1,2})\\s*s\\b', (m, add) => add('maxSeries', Number(m[1]), `up to ${m[1]} cells`)),
-    rule(`(?:s?bec\\s*)?${N}\\s*v\\s*[/@]?\\s*${N}\\s*a\\b(?:\\s*s?bec\\b)?`, (m, add) => {
+    rule(`(?:[us]?bec\\s*)?${N}\\s*v\\s*[/@]?\\s*${N}\\s*a\\b(?:\\s*[us]?bec\\b)?`, (m, add) => {
       add('becV', number(m[1]), `receiver supply ${m[1]} V`);
       add('becA', number(m[2]), `${m[2]} A`);
       if (/sbec/i.test(m[0])) add('becKind', 'switching', 'switching');
     }),
-    rule(`\\bs?bec\\s*${N}\\s*a\\b|${N}\\s*a\\s*s?bec\\b`, (m, add) => {
+    rule(`\\b[us]?bec\\s*${N}\\s*a\\b|${N}\\s*a\\s*[us]?bec\\b`, (m, add) => {
       add('becA', number(m[1] ?? m[2]), `receiver supply ${m[1] ?? m[2]} A`);
       if (/sbec/i.test(m[0])) add('becKind', 'switching', 'switching');
+    }),
+    rule(`${SHORT}\\s*a?\\s*[-–/]\\s*${SHORT}\\s*a\\b`, (m, add) => {
+      const [low, high] = lowFirst(m);
+      add('continuousA', low, `${low} A`);
+      add('burstA', high, `burst ${high} A`);
     }),
     rule(`(?:burst|peak|max)\\s*${N}\\s*a\\b|${N}\\s*a\\s*(?:burst|peak)(?!\\s*\\d)`, (m, add) =>
       add('burstA', number(m[1] ?? m[2]), `burst ${m[1] ?? m[2]} A`)
@@ -108,6 +147,11 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
     mass
   ],
   motor: [
+    // size and KV in one, "2212-920"; one or two figures behind it count the turns of the winding
+    rule('(?<![\\w.,])([a-z]?\\d{4})\\s*[-–]\\s*(\\d{3,5})(?:\\s*kv)?\\b', (m, add) => {
+      add('kvRpmPerVolt', Number(m[2]), `${m[2]} KV`);
+      add('name', m[1], `type ${m[1]}`);
+    }),
     rule(`${N}\\s*(?:kv|rpm/v)\\b|\\bkv\\s*${N}`, (m, add) =>
       add('kvRpmPerVolt', number(m[1] ?? m[2], 20), `${m[1] ?? m[2]} KV`)
     ),
@@ -116,6 +160,10 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
       add('noLoadCurrentA', number(m[1]), `no-load ${m[1]} A`);
       add('noLoadVoltageV', number(m[2]), `at ${m[2]} V`);
     }),
+    // of two ratings the lower is the one that lasts
+    rule(`${SHORT}\\s*a?\\s*[-–/]\\s*${SHORT}\\s*a\\b`, (m, add) =>
+      add('maxCurrentA', lowFirst(m)[0], `${lowFirst(m)[0]} A, for moments ${lowFirst(m)[1]} A`)
+    ),
     rule(`${N}\\s*w\\b`, (m, add) => add('maxPowerW', number(m[1], 5), `${m[1]} W`)),
     rule(`${N}\\s*a\\b`, (m, add) => add('maxCurrentA', number(m[1]), `${m[1]} A`)),
     rule('\\b(\\d{1,2})\\s*(?:poles?|p)\\b', (m, add) => add('poles', Number(m[1]), `${m[1]} poles`)),
@@ -123,7 +171,7 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
     rule('(?<![\\w.,])([a-z]?\\d{4})(?![\\d.,])', (m, add) => add('name', m[1], `type ${m[1]}`))
   ],
   propulsor: [
-    rule(`${N}\\s*mm\\s*(?:[x×*]\\s*${N})?(?:\\s*(\\d)[\\s-]*blades?)?`, (m, add) => {
+    rule(`${N}\\s*mm\\s*(?:[x×*]\\s*${N})?(?:\\s*(\\d{1,2})[\\s-]*blades?)?`, (m, add) => {
       const d = number(m[1]) / 1000;
       add('diameterM', d, `${m[1]} mm`);
       // a number of a few units behind the diameter is the pitch ratio screws are sold by
@@ -149,7 +197,9 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
       add('cutFromM', Number((number(m[1]) * INCH_M).toPrecision(6)), `cut from ${m[1]} in`)
     ),
     rule('\\b(blunt)(?:\\s+tips?)?\\b', (_m, add) => add('tip', 'blunt', 'blunt tips')),
-    rule('(\\d)[\\s-]*(?:blades?|bl)\\b', (m, add) => add('blades', Number(m[1]), `${m[1]} blades`)),
+    rule('(?<!\\d)(\\d{1,2})[\\s-]*(?:blades?|bl)\\b', (m, add) =>
+      add('blades', Number(m[1]), `${m[1]} blades`)
+    ),
     rule('\\b(carbon|cf)\\b', (_m, add) => add('family', 'multirotor-carbon', 'carbon rotor')),
     rule('\\b(thin|sport|slow|rotor|multirotor|folding)\\b', (m, add) => {
       const family =
@@ -194,7 +244,10 @@ export function parseShorthand(part: ShorthandPart, text: string, metric = false
     let used = false;
     take(m, (path, value, words) => {
       const full = `${part}.${path}`;
-      if (changes.some((c) => c.path === full)) return;
+      const before = changes.find((c) => c.path === full);
+      // what says the same again was understood too: "4S 14.8V"
+      if (before) used ||= before.value === value;
+      if (before) return;
       changes.push({ path: full, value });
       read.push(words);
       used = true;
