@@ -150,6 +150,22 @@ test('an aeroplane on the bench: fitted to one run the band of its current halve
   await page.goto(`${stage.server.address}/match/${id}`);
   await ready(page);
   await expect(page.locator('main')).toContainText(`${show(p.batteryCurrentA)} A`);
+  // it belongs to the parts: a copy follows it too, and taking it away asks from where
+  const copied = await fetch(`${stage.server.address}/api/v1/setups`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: stage.server.address },
+    body: JSON.stringify({ craftId: 1, document: { ...stored.document, name: 'a copy' } })
+  });
+  const copy = (await copied.json()) as StoredSetup;
+  await page.goto(`${stage.server.address}/test/${id}`);
+  await ready(page);
+  await page.getByTestId('learn-forget').click();
+  await expect(page.getByTestId('learn-places')).toContainText('“a copy”', PATIENT);
+  await page.getByTestId('forget-everywhere').click();
+  for (const one of [id, copy.id])
+    await expect
+      .poll(async () => ((await api(`setups/${one}`)) as StoredSetup).document.calibration ?? null, PATIENT)
+      .toBe(null);
   assert.deepEqual(errors, []);
   await page.context().close();
 });
