@@ -2,10 +2,11 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { differencesOf } from '../src/lib/core/change/differences.ts';
+import { calibrationOfTable } from '../src/lib/core/calibration/fit-makers-table.ts';
 import { summaryOf } from '../src/lib/core/compare/glance.ts';
 import { runChecks } from '../src/lib/core/checks/ledger.ts';
 import { compareSetups } from '../src/lib/core/compare/compare.ts';
-import type { SetupDocument } from '../src/lib/core/document/schema.ts';
+import type { Motor, SetupDocument } from '../src/lib/core/document/schema.ts';
 import { matchPicture } from '../src/lib/core/match/match-picture.ts';
 import { Assembler } from '../src/lib/core/search/assembler.ts';
 import { candidateOf, takenFrom } from '../src/lib/core/search/candidate.ts';
@@ -18,7 +19,7 @@ import { watchAt } from '../src/lib/core/testing/plan/watch-at.ts';
 import { DEMO_CRAFTS, setupDocument } from '../src/lib/server/demo/crafts.ts';
 import { firstSketch } from '../src/lib/core/mend/first-sketch.ts';
 import { searchPartsOf } from '../src/lib/core/search/shelf-parts.ts';
-import { ESCS, MOTORS, PACKS, PROPULSORS } from '../src/lib/server/demo/parts.ts';
+import { ESCS, MAKERS_TABLES, MOTORS, PACKS, PROPULSORS } from '../src/lib/server/demo/parts.ts';
 import { setups } from './helpers/random-setup.ts';
 
 /** What one room shows of a setup: figures in SI by a name that all rooms share. Null is "not shown". */
@@ -189,6 +190,35 @@ const demo = DEMO_CRAFTS.flatMap((craft) =>
 test('every figure of the demo that two rooms show is one figure', () => {
   assert.ok(demo.length >= 17, `${demo.length} setups`);
   const said = demo.flatMap(({ name, document }) => contradictions(document).map((c) => `${name}: ${c}`));
+  assert.deepEqual(said, []);
+});
+
+test('and of setups whose parts the shelf knows more of: a maker’s table, a tired pack; used, and left out', () => {
+  const said = demo.flatMap(({ name, document }) => {
+    // every motor as if it were that of the leaflet
+    const [table] = MAKERS_TABLES;
+    const motor = { ...(MOTORS.find((m) => m.name === table.motor)?.document as Motor), name: table.motor };
+    const calibration = calibrationOfTable(motor, table.rows);
+    assert.ok(calibration);
+    const { series, capacityAh, name: pack } = document.battery;
+    const known = {
+      ...document,
+      motor,
+      known: {
+        battery: {
+          name: pack as string,
+          series,
+          labelAh: capacityAh,
+          cellResistanceOhm: 0.02 / capacityAh,
+          health: { wear: 0.9, credibleA: 8 * capacityAh, says: 'Of this pack: it is tired.' }
+        },
+        calibration,
+        calibrationFrom: 'the leaflet'
+      }
+    } as SetupDocument;
+    const left = { ...known, leaveOut: ['calibration', 'pack-health'] } as SetupDocument;
+    return [known, left].flatMap((d) => contradictions(d).map((c) => `${name}: ${c}`));
+  });
   assert.deepEqual(said, []);
 });
 

@@ -1,6 +1,7 @@
 import { partMasses, type MassShare } from '../model/all-up-mass.ts';
 import { interpretSetup, supplyOf, type Interpreted } from '../model/interpret.ts';
 import { auxiliaryOf } from '../model/receiver-feed.ts';
+import { withKnown } from '../model/known.ts';
 import { FITTED_FACTORS } from '../model/tolerance.ts';
 import type { Supply, TrainModel } from '../model/train-model.ts';
 import { Situation } from '../situation/situation.ts';
@@ -242,7 +243,7 @@ export class Assembler {
 
   /** A combination as numbers, without its estimates and uncertainties. */
   interpreted(at: Places): Interpreted {
-    const setup = setupAt(this.space, at);
+    const setup = withKnown(setupAt(this.space, at));
     if (this.isGuessed(at.motor)) return interpretSetup(setup);
     const battery = this.battery(at.battery);
     const propulsor = this.propulsor(at.propulsor);

@@ -28,6 +28,8 @@ export function searchBriefOf(
     ...keep('rail'),
     schools: { ...schools, ...setup.schools },
     sources: Object.fromEntries(sources),
+    ...keep('known'),
+    ...keep('leaveOut'),
     ...(setup.calibration?.joint ? { calibration: setup.calibration } : {})
   } as SearchBrief;
 }

@@ -46,7 +46,10 @@ export const searchBriefSchema = {
     schools: setupSchema.properties.schools,
     sources: setupSchema.properties.sources,
     /** What was fitted to parts: it counts for those of the shelf that are the same. */
-    calibration: setupSchema.properties.calibration
+    calibration: setupSchema.properties.calibration,
+    /** What the shelf knows of the setup’s parts, and what of it is left out. */
+    known: setupSchema.properties.known,
+    leaveOut: setupSchema.properties.leaveOut
   }
 } as const;
 export type SearchBrief = FromSchema<typeof searchBriefSchema>;
