@@ -25,7 +25,7 @@ export function readingRanges(document: SetupDocument): ReadingRanges {
   const cells = setup.battery.series;
   const atMost = (value: number): readonly [number, number] => [0, TIMES * Math.max(value, 1e-3)];
   return {
-    throttle: [0, 1],
+    throttle: [0.02, 1],
     batteryVoltageV: [CELL_V[0] * cells, CELL_V[1] * cells],
     batteryCurrentA: [
       (0.001 * worst.batteryCurrentA) / train.count,

@@ -20,7 +20,8 @@ export const PLAUSIBLE: Partial<Record<QuantityName, readonly [low: number, high
   milliohm: [0.00005, 8],
   capacity: [0.01, 150],
   kv: [15, 60_000],
-  rpm: [100, 400_000]
+  rpm: [100, 400_000],
+  share: [0.02, 1.5]
 };
 
 /** Factors by which a figure was likely typed in another unit, the likelier first: grams for kilograms, mAh for Ah, mm for m. */
@@ -37,5 +38,6 @@ export const SLIPS: Partial<Record<QuantityName, readonly number[]>> = {
   voltage: [0.001, 0.1],
   power: [0.001, 1000],
   kv: [1000],
-  rpm: [1000]
+  rpm: [1000],
+  share: [100, 0.01]
 };

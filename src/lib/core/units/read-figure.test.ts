@@ -92,3 +92,21 @@ test('a figure that can hardly be meant is asked about, with what may be meant',
   assert.equal(ways('0', 'current'), 'figure');
   assert.equal(ways('12 foo', 'current'), 'none');
 });
+
+test('times are taken as a clock shows them, in seconds and hours; a throttle of 0.5 is asked about', () => {
+  for (const [text, seconds] of [
+    ['3:30', 210],
+    ['90 s', 90],
+    ['45 sec', 45],
+    ['1.5 h', 5400],
+    ['8 min', 480],
+    ['8', 480]
+  ] as const)
+    assert.deepEqual(enterFigure(text, 'minutes'), { is: 'figure', value: seconds }, text);
+  for (const text of ['3:75', '3:3', '90 s', '3:30'])
+    assert.equal(enterFigure(text, 'current').is, 'none', text);
+  const half = enterFigure('0.5', 'share');
+  assert.equal(half.is, 'ask');
+  assert.deepEqual(half.is === 'ask' ? half.ways.map((w) => w.value) : [], [0.5, 0.005]);
+  assert.deepEqual(enterFigure('50', 'share'), { is: 'figure', value: 0.5 });
+});

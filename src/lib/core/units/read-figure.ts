@@ -18,6 +18,8 @@ export type Entry =
 
 /** A number by its sign, digits with whatever parts them, and power of ten; and what stands behind it. */
 const FIGURE = /^([+\-−]?)\s*(\d[\d.,'’\s\u00a0\u2009\u202f]*|[.,]\d+)(e[+-]?\d+)?\s*([a-zµμΩ°²/%"″]*)\.?$/iu;
+/** A time as a clock shows it, "3:30". */
+const CLOCK = /^(\d{1,3}):([0-5]\d)(?:\s*min\.?)?$/i;
 const SPACES = /['’\s\u00a0\u2009\u202f]+/g;
 
 /**
@@ -73,6 +75,8 @@ export function enterFigure(
 ): Entry {
   const trimmed = text.trim();
   if (trimmed === '') return { is: 'empty' };
+  const clock = quantity === 'minutes' ? CLOCK.exec(trimmed) : null;
+  if (clock) return { is: 'figure', value: 60 * Number(clock[1]) + Number(clock[2]) };
   const m = FIGURE.exec(trimmed);
   const own = displayUnit(quantity, choice);
   if (!m) return { is: 'none', sentence: `“${short(trimmed)}” is not a number.` };
@@ -193,14 +197,25 @@ const ALSO: Readonly<Record<string, string>> = {
   grams: 'g',
   lbs: 'lb',
   mins: 'min',
+  minutes: 'min',
+  sec: 's',
+  secs: 's',
+  seconds: 's',
   'rpm/v': '',
   kv: ''
+};
+
+/** Units that times are typed in beside minutes. */
+const TIMES: Readonly<Record<string, DisplayUnit>> = {
+  s: { label: 's', inSi: 1, step: 1, digits: 3 },
+  h: { label: 'h', inSi: 3600, step: 0.1, digits: 3 }
 };
 
 /** A unit by its label, of the quantity or of one like it; case counts only where nothing else tells (mΩ and MΩ do not occur). */
 function unitNamed(name: string, quantity: QuantityName): DisplayUnit | undefined {
   const written = name.toLowerCase();
   const wanted = ALSO[written] ?? written;
+  if (quantity === 'minutes' && Object.hasOwn(TIMES, wanted)) return TIMES[wanted];
   for (const q of [quantity, ...(RELATED[quantity] ?? [])]) {
     const units = Object.values(QUANTITIES[q]) as DisplayUnit[];
     if (wanted === '' && q === quantity && quantity === 'kv') return units[0];
