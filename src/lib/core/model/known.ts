@@ -1,4 +1,4 @@
-import type { SetupDocument } from '../document/schema.ts';
+import type { FixablePart, SetupDocument } from '../document/schema.ts';
 import { packLikeness } from './same-part.ts';
 
 /** Whether a setup leaves some of the shelf's knowledge out. */
@@ -59,6 +59,14 @@ export function withKnown(setup: SetupDocument): SetupDocument {
     ...(calibration ? { calibration } : {})
   };
 }
+
+/** Parts of a setup that are retired on the shelf, with why: those it still has. */
+export const retiredIn = (
+  setup: SetupDocument
+): readonly { readonly part: FixablePart; readonly name: string; readonly why: string | null }[] =>
+  (setup.known?.retired ?? [])
+    .map((r) => ({ part: r.part as FixablePart, name: r.name, why: r.why ?? null }))
+    .filter((r) => (setup[r.part] as { name?: string } | null | undefined)?.name === r.name);
 
 /** A document as it is stored and printed: without what is made anew whenever it is read. */
 export function withoutKnown(setup: SetupDocument): SetupDocument {

@@ -229,6 +229,11 @@ test('measured figures of the shelf stand in for the label’s; what is in the c
   );
   // what stands on the shelf is not doubled
   assert.equal(withOwnParts(parts, { ...PLANE, motor: { kvRpmPerVolt: 900, name: 'Rush' } }).motor.length, 1);
+  // a part that is retired on the shelf is out of the search, though it is in use
+  const worn = { ...PLANE, battery: { ...PLANE.battery, name: 'Brook' } };
+  assert.equal(withOwnParts(parts, worn).battery.length, parts.battery.length + 1);
+  const retired = [{ part: 'battery', name: 'Brook', why: 'swollen' }];
+  assert.equal(withOwnParts(parts, { ...worn, known: { retired } }).battery.length, parts.battery.length);
 });
 
 test('every purpose has a yardstick and axes that its craft has; a request ranks by one objective or by weights', () => {

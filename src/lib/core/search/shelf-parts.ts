@@ -1,6 +1,7 @@
 import type { SetupDocument, Source } from '../document/schema.ts';
 import type { StoredPart } from '../document/stored.ts';
 import { shopWords } from '../mend/shop-words.ts';
+import { retiredIn } from '../model/known.ts';
 import { asUsed } from '../shelf/measured.ts';
 import type { SearchPart, SearchParts } from './space.ts';
 
@@ -35,12 +36,15 @@ export function searchPartsOf(
 
 /** Parts as they are in a setup now, beside those of the shelf; owned are those of the shelf that say so. */
 export function withOwnParts(parts: SearchParts, setup: SetupDocument): SearchParts {
+  const retired = retiredIn(setup);
   const own = <T extends object>(
     part: 'battery' | 'esc' | 'motor' | 'propulsor',
     list: readonly SearchPart<T>[]
   ): readonly SearchPart<T>[] => {
     const present = setup[part] as (T & { name?: string }) | null | undefined;
     if (present == null || list.some((p) => p.name === present.name)) return list;
+    // what is retired is out of every search, in use or not
+    if (retired.some((r) => r.part === part && r.name === present.name)) return list;
     const sources = Object.entries(setup.sources ?? {})
       .filter(([path]) => path.startsWith(`${part}.`))
       .map(([path, source]) => [path.slice(part.length + 1), source as Source]);

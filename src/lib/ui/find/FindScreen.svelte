@@ -13,6 +13,8 @@
   import type { SavedSearchDocument } from '../../core/search/saved-search.ts';
   import { searchPartsOf, withOwnParts } from '../../core/search/shelf-parts.ts';
   import type { Told } from '../../core/search/told.ts';
+  import { partWord } from '../../core/document/part-words.ts';
+  import { retiredIn } from '../../core/model/known.ts';
   import { takenFrom } from '../../core/search/candidate.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
   import type { StoredCraft, StoredPart, StoredSearch, StoredSetup } from '../../core/document/stored.ts';
@@ -342,6 +344,13 @@
             a point to look at it</span
           >
         </div>
+        {#each retiredIn(view.setup) as r (r.part)}
+          <p class="border-ink mb-1 border-l-4 pl-2 text-sm" role="status" data-testid="retired">
+            The {partWord(r.part, view.setup.propulsor.kind)} “{r.name}” is retired on your shelf{r.why
+              ? `: ${r.why}`
+              : ''}. It is not among what is searched.
+          </p>
+        {/each}
         {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{view.problem}</p>{/if}
         {#if empty}
           <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-to-search">

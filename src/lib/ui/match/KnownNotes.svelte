@@ -1,7 +1,7 @@
 <script lang="ts">
   import { partWord } from '../../core/document/part-words.ts';
-  import type { FixablePart, SetupDocument } from '../../core/document/schema.ts';
-  import { usesKnownCalibration, usesPackHealth } from '../../core/model/known.ts';
+  import type { SetupDocument } from '../../core/document/schema.ts';
+  import { retiredIn, usesKnownCalibration, usesPackHealth } from '../../core/model/known.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import type { MatchState } from './match-state.svelte.ts';
 
@@ -22,11 +22,7 @@
       out ? 'left out what the shelf knows' : 'what the shelf knows is used'
     );
   }
-  const retired = $derived(
-    (known?.retired ?? []).filter(
-      (r) => (document[r.part as 'motor'] as { name?: string } | null)?.name === r.name
-    )
-  );
+  const retired = $derived(retiredIn(document));
 </script>
 
 {#snippet note(what: Left, text: string, used: boolean)}
@@ -47,7 +43,7 @@
     role="status"
     data-testid="retired"
   >
-    The {partWord(r.part as FixablePart, document.propulsor.kind)} “{r.name}” is retired on your shelf{r.why
+    The {partWord(r.part, document.propulsor.kind)} “{r.name}” is retired on your shelf{r.why
       ? `: ${r.why}`
       : ''}. Choose another one.
   </p>
