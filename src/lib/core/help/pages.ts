@@ -242,7 +242,7 @@ export const PAGES = [
       ].filter((f) => Number.isFinite(f.value)),
       paragraphs: [
         'One cell more does not add its share of amps, it adds much more: the motor turns faster, and the propulsor asks for the square of that in torque. Rule of the trade: amps go with the cells to the power of 1.6.',
-        `Here they are {amps} and {watts}, and one more makes the amps ${times(s, oneCellMore, (w) => w.batteryCurrentA)}, where the rule says ${show(cellsRule(s))}: it leaves out what copper and pack lose, so it is high where those sag.`,
+        `Here they are {amps} and {watts}, and one more makes the amps ${times(s, oneCellMore, (w) => w.batteryCurrentA)}, where the rule says ${show(cellsRule(s))}: it leaves out what is lost in copper and pack, so it is too high where the volts sag.`,
         'For the same watts more cells mean fewer amps: only with a lower KV or a smaller propulsor. Take the propulsor down when the cells go up, and look at what every part on the pack stands.'
       ]
     })

@@ -348,7 +348,7 @@
           <p class="border-ink mb-1 border-l-4 pl-2 text-sm" role="status" data-testid="retired">
             The {partWord(r.part, view.setup.propulsor.kind)} “{r.name}” is retired on your shelf{r.why
               ? `: ${r.why}`
-              : ''}. It is not among what is searched.
+              : ''}. It is left out of the search.
           </p>
         {/each}
         {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{view.problem}</p>{/if}
