@@ -6,6 +6,7 @@ export default {
   preprocess: vitePreprocess(),
   kit: {
     adapter: adapter({ out: 'build' }),
+    typescript: { config: (config) => ({ ...config, include: [...config.include, '../scripts/**/*.ts'] }) },
     // registered when the page rests, by src/lib/ui/offline/install.svelte.ts
     serviceWorker: { register: false },
     // every write's origin is looked at by src/lib/server/guard/hosts.ts, whatever its type of content

@@ -26,6 +26,14 @@ const SUITES = {
 };
 type Suite = keyof typeof SUITES;
 
+/** Programs that print times of much data or a whole browser and judge little: `npm run bench -- load 20000`. */
+const ALONE = ['find', 'load', 'many', 'log'];
+if (ALONE.includes(process.argv[2])) {
+  const [name] = process.argv.splice(2, 1);
+  await import(`./bench/${name}.ts`);
+  process.exit();
+}
+
 const words = process.argv.slice(2);
 const store = words.includes('--store');
 const named = words.filter((w): w is Suite => Object.hasOwn(SUITES, w));

@@ -72,28 +72,24 @@ export function ensurePackages() {
 /** Packages with something to compile or to set up after they are unpacked. */
 const COMPILED = ['better-sqlite3', 'esbuild'];
 
-/**
- * Installs the packages as `ensurePackages` does, and does something that needs none of the compiled ones while they are
- * compiled, which keeps one core of two busy for minutes.
- */
-export async function ensurePackagesWhile(meanwhile) {
+/** Unpacks the packages where they are not those of the lock file, without compiling any; whether it did. */
+export function unpackPackages() {
+  if (missingLock() === null) return false;
+  run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts'], { env: installEnv() });
+  return true;
+}
+
+/** Compiles and sets up what was unpacked, beside other work; whether that went well. */
+export async function compilePackages() {
   const lock = missingLock();
-  if (lock === null) {
-    meanwhile();
-    return;
-  }
-  const env = installEnv();
-  run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts'], { env });
   const compiling = spawn('npm', ['rebuild', '--foreground-scripts=false', ...COMPILED], {
     cwd: root,
     stdio: 'inherit',
-    env
+    env: { ...compileEnv(), ...process.env }
   });
-  const ended = new Promise((done) => compiling.on('exit', done));
-  meanwhile();
-  const code = await ended;
-  if (code !== 0) process.exit(code ?? 1);
-  writeFileSync(stamp, lock);
+  const code = await new Promise((done) => compiling.on('exit', done));
+  if (code === 0) writeFileSync(stamp, lock);
+  return code === 0;
 }
 
 /** Newest change below a folder, ms. */
@@ -104,8 +100,8 @@ function newest(path) {
   return Math.max(info.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))), 0);
 }
 
-/** Builds the application when a source is newer than the build. */
-export function ensureBuild() {
+/** Whether no source is newer than the build. */
+export function isBuilt() {
   const built = join(root, 'build', '.built');
   const sources = [
     'src',
@@ -116,13 +112,21 @@ export function ensureBuild() {
     'scripts/bundle-server.mjs'
   ];
   const changed = Math.max(...sources.map((s) => newest(join(root, s))));
-  if (existsSync(built) && statSync(built).mtimeMs > changed) return;
+  return existsSync(built) && statSync(built).mtimeMs > changed;
+}
+
+/** Builds the application when a source is newer than the build. */
+export function ensureBuild() {
+  if (isBuilt()) return;
   say('building (about half a minute) …');
   run(process.execPath, [join(root, 'scripts', 'build.mjs')]);
 }
 
 /** Debian packages the tests use, by the program each brings. */
-const PROGRAMS = { '/usr/bin/chromium': 'chromium', '/usr/bin/ngspice': 'ngspice' };
+const PROGRAMS = {
+  '/usr/bin/chromium-headless-shell': 'chromium-headless-shell',
+  '/usr/bin/ngspice': 'ngspice'
+};
 
 /** Installs the test programs by apt when root; says what to do when not. */
 export function ensurePrograms() {

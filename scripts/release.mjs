@@ -1,5 +1,5 @@
 // Packs the built application with the packages it runs on into one archive that starts with one command, for machines like
-// this one: npm run release [folder].
+// this one: npm run build -- --release [folder].
 import {
   chmodSync,
   cpSync,

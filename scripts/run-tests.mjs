@@ -2,10 +2,11 @@
 // Words choose the files that have one in their path; --unit leaves out what needs a browser or a built server, --browser
 // leaves out everything else; --coverage counts the lines that run.
 import { spawnSync } from 'node:child_process';
-import { readdirSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { root } from './ensure.mjs';
+import { FAILED } from './test-summary.mjs';
 
 const inFolder = (folder) =>
   readdirSync(join(root, folder), { recursive: true })
@@ -18,6 +19,10 @@ export const testFiles = () => [...inFolder('src'), ...inFolder('tests')].sort()
 /** Tests that drive a browser, and those that need the built server. */
 const BROWSER = /^tests\/browser\//;
 const BUILT = /^tests\/integration\/(http|guard|asvs|release|restore|hostile|fuzz|kill|start|data-folder)/;
+/** Tests that need nothing but the sources and leave nothing behind: several of them share a process. */
+const PURE = /^(src\/lib\/(core|api|ui)\/|tests\/(reference\/|recorded\/|[^/]+\.test\.ts))/;
+/** Processes that the pure tests are shared out among: starting one for every file would take as long as the tests. */
+const GROUPS = 12;
 
 /** Whether a file of tests runs on the sources alone, without a built server or a browser. */
 export const isUnitTest = (file) => !BROWSER.test(file) && !BUILT.test(file);
@@ -31,14 +36,36 @@ export function chosenFiles(words) {
     .filter((f) => wanted.length === 0 || wanted.some((w) => f.includes(w)));
 }
 
-/** Runs the chosen tests; the exit code. */
-export function runTests(words) {
-  const files = chosenFiles(words);
-  if (files.length === 0) {
-    console.error('iskarn: no test files found');
-    return 1;
+/** The pure tests as a few files that import them, each as many bytes as the next; the others as they are. */
+function grouped(files, folder) {
+  const pure = files.filter((f) => PURE.test(f));
+  if (pure.length < 2 * GROUPS) return files;
+  const groups = Array.from({ length: GROUPS }, () => ({ files: [], bytes: 0 }));
+  const bytes = (f) => statSync(join(root, f)).size;
+  for (const file of pure.sort((a, b) => bytes(b) - bytes(a))) {
+    const least = groups.reduce((a, b) => (b.bytes < a.bytes ? b : a));
+    least.files.push(file);
+    least.bytes += bytes(file);
   }
-  console.log(`iskarn: ${files.length} test files`);
+  const made = groups.map(({ files: of }, k) => {
+    const path = join(folder, `group-${k + 1}.test.mjs`);
+    writeFileSync(
+      path,
+      of.map((f) => `import ${JSON.stringify(pathToFileURL(join(root, f)).href)};\n`).join('')
+    );
+    return path;
+  });
+  // what takes longest by itself begins first
+  return [...files.filter((f) => !PURE.test(f)), ...made];
+}
+
+/** Most files that are tried again: when more fail, it is not the machine. */
+const TRIED_AGAIN = 2;
+
+/** Runs files of tests; the exit code, and the files in which a test failed. */
+function runFiles(files, coverage) {
+  const folder = join(root, 'node_modules', '.cache', `iskarn-tests-${process.pid}`);
+  mkdirSync(folder, { recursive: true });
   const runner = [
     '--import',
     'tsx',
@@ -47,17 +74,47 @@ export function runTests(words) {
     '--test',
     '--test-concurrency=2',
     '--test-reporter=spec',
-    ...files
+    '--test-reporter-destination=stdout',
+    '--test-reporter=./scripts/test-summary.mjs',
+    '--test-reporter-destination=stdout',
+    ...grouped(files, folder)
   ];
-  const coverage = words.includes('--coverage');
   const done = spawnSync(
     coverage ? join(root, 'node_modules', '.bin', 'c8') : process.execPath,
     coverage
       ? ['--src', 'src', '--include', 'src/lib/**', '--exclude', '**/*.test.ts', process.execPath, ...runner]
       : runner,
-    { cwd: root, stdio: 'inherit' }
+    { cwd: root, stdio: 'inherit', env: { ...process.env, ISKARN_TEST_CACHE: folder } }
   );
-  return done.status ?? 1;
+  const list = join(folder, FAILED);
+  const failed = existsSync(list) ? JSON.parse(readFileSync(list, 'utf8')) : [];
+  rmSync(folder, { recursive: true, force: true });
+  return { code: done.status ?? 1, failed };
+}
+
+/**
+ * Runs the chosen tests; the exit code. Where CI is set, one or two browser files that failed are tried once more, alone: the
+ * browser waits for a machine that may be busy with something else. What passed only then is named.
+ */
+export function runTests(words) {
+  const files = chosenFiles(words);
+  if (files.length === 0) {
+    console.error('iskarn: no test files found');
+    return 1;
+  }
+  console.log(`iskarn: ${files.length} test files`);
+  const { code, failed } = runFiles(files, words.includes('--coverage'));
+  const again =
+    process.env.CI &&
+    code !== 0 &&
+    failed.length > 0 &&
+    failed.length <= TRIED_AGAIN &&
+    failed.every((f) => BROWSER.test(f));
+  if (!again) return code;
+  console.log(`iskarn: tried once more, alone: ${failed.join(', ')}`);
+  const second = runFiles(failed, false);
+  if (second.code === 0) console.log(`iskarn: passed only at the second try: ${failed.join(', ')}`);
+  return second.code;
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) process.exit(runTests(process.argv.slice(2)));

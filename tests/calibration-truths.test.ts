@@ -12,6 +12,7 @@ import { windingResistanceFactor } from '../src/lib/core/parts/motor/temperature
 import { standFor, WARM_C } from '../src/lib/core/shelf/compare-makers-table.ts';
 import type { MakersRow } from '../src/lib/core/document/makers-row.ts';
 import { benchRows } from './helpers/bench-rows.ts';
+import { extent } from './helpers/extent.ts';
 
 const inch = 0.0254;
 const rows = benchRows().filter((row) => row.request.setup.propulsor.kind === 'propeller');
@@ -39,16 +40,21 @@ test('resistance under load 1.6 to 3.2 times the label, power ±15 %, KV ±5 %: 
     cell: [],
     other: []
   };
-  for (let trial = 0; trial < 90; trial++) {
+  for (let trial = 0; trial < extent(27, 90); trial++) {
     const setup = rows[trial % rows.length].request.setup;
     const factor = between(1.6, 3.2);
     const kv = between(0.95, 1.05);
     // a blade's own error and its family's: the other propeller shares the family's
     const family = between(-0.075, 0.075);
+    // a winding's inductance lies anywhere in its band, and so does what the ESC loses by chopping
+    const inductance = 3e-4 * Math.pow(1.6, between(-1, 1)) * (setup.motor.resistanceOhm as number);
+    const chopping = between(0.006, 0.014);
     const truth = (document: SetupDocument, own: number): SetupDocument => ({
       ...document,
+      esc: { ...document.esc, switchingLossShare: chopping },
       motor: {
         ...document.motor,
+        lineInductanceH: inductance,
         kvRpmPerVolt: document.motor.kvRpmPerVolt * kv,
         loadedResistanceFactor: factor
       },
@@ -104,15 +110,18 @@ test('a calibrated 5-cell row with a 6 × 5.5 (31.7 A) holds 6 cells with a 6 ×
     motor: { kvRpmPerVolt: 1480, massKg: 0.05 },
     propulsor: { kind: 'propeller', diameterM: d * inch, pitchM: p * inch, blades: 2, family: 'multirotor' }
   });
-  const fitted = calibrate({
-    setup: setup(5, 6, 5.5),
-    measurements: [{ throttle: 1, speedMs: 0, batteryVoltageV: 18.4, batteryCurrentA: 31.7 }]
-  }).setup;
-  const { battery, propulsor } = setup(6, 6, 4);
-  const p = at({ ...fitted, battery, propulsor }, { throttle: 1, speedMs: 0, batteryVoltageV: 803 / 35.5 });
-  const [low, high] = (p.band as { batteryCurrentA: [number, number] }).batteryCurrentA;
-  assert.ok(low <= 35.5 && high >= 35.5, `${low} to ${high}`);
-  assert.ok(high / low < 1.35, 'and not by being wide');
+  // 19.75 V was read with those amps; 18.4 V is what a sagging pack of five cells would have held: both are tried
+  for (const volts of [19.75, 18.4]) {
+    const fitted = calibrate({
+      setup: setup(5, 6, 5.5),
+      measurements: [{ throttle: 1, speedMs: 0, batteryVoltageV: volts, batteryCurrentA: 31.7 }]
+    }).setup;
+    const { battery, propulsor } = setup(6, 6, 4);
+    const p = at({ ...fitted, battery, propulsor }, { throttle: 1, speedMs: 0, batteryVoltageV: 803 / 35.5 });
+    const [low, high] = (p.band as { batteryCurrentA: [number, number] }).batteryCurrentA;
+    assert.ok(low <= 35.5 && high >= 35.5, `${volts} V: ${low} to ${high}`);
+    assert.ok(high / low < 1.42, 'and not by being wide');
+  }
 });
 
 test('2 cells 29 A 7 500 rpm at 7.64 V calibrated: 3 cells at 10.86 V within 5 % of 53 A (common practice, no source)', () => {
@@ -152,12 +161,27 @@ test('factors belong to parts: what is swapped away takes its own along, and the
   const own = sd(fitted);
   const bare = sd(setup);
   assert.ok(own.power < 0.8 * bare.power && own.thrust < 0.6 * bare.thrust);
-  // another of the family: the family's half of the finding, most of the spread
-  const sister = withSize(fitted, 0.9);
+  // another of the family of the same shape: the family's half of the finding, most of the spread
+  const scaled = (by: number) => ({
+    ...fitted,
+    propulsor: {
+      ...fitted.propulsor,
+      diameterM: by * fitted.propulsor.diameterM,
+      pitchM: by * (fitted.propulsor.pitchM as number)
+    } as SetupDocument['propulsor']
+  });
+  const sister = scaled(0.9);
   assert.ok(sd(sister).power > own.power && sd(sister).power < bare.power);
   assert.ok(
     Math.abs(Math.log(factor(sister)?.power ?? 1) / Math.log(factor(fitted)?.power ?? 1) - 0.5) < 0.05
   );
+  // of another pitch or number of blades: what such swaps scatter comes on top
+  for (const other of [{ pitchM: 0.6 * (setup.propulsor.pitchM as number) }, { blades: 3 }]) {
+    const swapped = { ...fitted, propulsor: { ...fitted.propulsor, ...other } as SetupDocument['propulsor'] };
+    const plain = { ...setup, propulsor: swapped.propulsor };
+    assert.ok(sd(swapped).power > sd(sister).power + 0.03, JSON.stringify(other));
+    assert.ok(sd(swapped).power > 0.95 * sd(plain).power);
+  }
   // another kind: nothing
   const other = {
     ...fitted,
@@ -213,7 +237,9 @@ test('a maker’s table, or a day of propellers on one motor, is one fit; a make
   assert.ok(sd(all) < sd(one), `${sd(all)} after four, ${sd(one)} after one`);
   assert.ok(sd(maker) > sd(all));
   const factor = (all.setup.calibration?.factors as Record<string, number>).motorResistance;
-  assert.ok(Math.abs((factor * 2.5) / 2.1 - 1) < 0.12, `resistance under load × ${factor * 2.5}`);
+  const rest = setup.motor.resistanceOhm as number;
+  const model = 2.33 + 0.01 / rest;
+  assert.ok(Math.abs((factor * model) / 2.1 - 1) < 0.12, `resistance under load × ${factor * model}`);
   // swapped to a propeller of that day, the prediction is that day's
   const back = withSize(all.setup, 0.85);
   const p = at(back, { throttle: 1, speedMs: 0, batteryVoltageV: 11.1 });

@@ -19,9 +19,10 @@ import { nearChange } from '../scripts/tools/fuzz.ts';
 import { randomSetups } from './helpers/random-setup.ts';
 import { failingSetups } from './helpers/failing-setups.ts';
 import { CHANGE_KINDS, randomChange } from './helpers/random-changes.ts';
+import { extent } from './helpers/extent.ts';
 
 /** How many are tried; 300 take some minutes. */
-const CHANGES = Number(process.env.ISKARN_CHANGES ?? 8);
+const CHANGES = Number(process.env.ISKARN_CHANGES ?? extent(4, 40));
 const SEED = Number(process.env.ISKARN_CHANGE_SEED ?? 11);
 
 const overOf = (setup: SetupDocument): CheckResult[] =>
@@ -128,7 +129,7 @@ test('odd figures anywhere in a change: answered with figures, or refused in wor
   let answered = 0;
   let refused = 0;
   const next = randomSetups(SEED);
-  for (const change of fc.sample(nearChange, { seed: SEED, numRuns: 400 })) {
+  for (const change of fc.sample(nearChange, { seed: SEED, numRuns: extent(100, 1000) })) {
     const setup = next();
     const result = answerChange({ setup, change, mends: false, remedies: false, bands: false });
     const what = `${setup.craft.kind}, ${JSON.stringify(change).slice(0, 200)}`;
@@ -145,5 +146,5 @@ test('odd figures anywhere in a change: answered with figures, or refused in wor
       for (const e of result.errors.errors) assert.ok(e.message.length > 10 && e.path !== '', what);
     }
   }
-  assert.ok(answered > 60 && refused > 40, `${answered} answered, ${refused} refused`);
+  assert.ok(answered > 20 && refused > 20, `${answered} answered, ${refused} refused`);
 });

@@ -69,7 +69,7 @@ test('the core uses no clock, no randomness, no network and no page', () => {
   }
 });
 
-test('the drawing of the house is the house: npm run architecture', () => {
+test('the drawing of the house is the house: npm run snapshot -- architecture', () => {
   const drawn = readFileSync(join(root, 'docs', 'architecture.md'), 'utf8');
-  assert.equal(drawn, architecture(), 'run npm run architecture');
+  assert.equal(drawn, architecture(), 'run npm run snapshot -- architecture');
 });

@@ -2,6 +2,8 @@
 import assert from 'node:assert/strict';
 import fc from 'fast-check';
 import { test } from 'node:test';
+import { CHEMISTRIES } from '../src/lib/core/parts/pack/chemistry.ts';
+import { BURNT_C } from '../src/lib/core/parts/motor/heat.ts';
 import { openCircuitCellV } from '../src/lib/core/parts/pack/open-circuit.ts';
 import {
   capacityTemperatureFactor,
@@ -108,7 +110,7 @@ test('doubling the capacity adds power only where the pack sags', () => {
 test('volts under load below resting volts by I R; a cold pack sags more', () => {
   const warm = point(trainer);
   // told by its charge a pack is read after ten seconds; told by resting volts, at the first moment
-  const settled = 0.018 * settledFactor(READING_S);
+  const settled = 0.018 * settledFactor(READING_S, CHEMISTRIES.lipo.slowShare);
   assert.ok(Math.abs(warm.openCircuitV - warm.batteryVoltageV - warm.batteryCurrentA * settled) < 1e-9);
   const first = predictPoints(
     interpretSetup(trainer),
@@ -351,7 +353,11 @@ test('heat: settles where loss meets cooling, still air is hotter than the wash,
     15 + (p.lossCopperW + p.lossIronW) / ((0.15 + 0.245 * flow ** 0.6) * Math.pow(0.075 / 0.073, 2 / 3));
   assert.ok(Math.abs(caseC - last(wash).caseC) < 2, `${caseC} ${last(wash).caseC}`);
   const burnt = heatRun(i, i.model, 0.012, { openCircuitV: 12.6, packOhm: 0 }, [fullThrottle(600, 0)]);
-  assert.ok(burnt.runaway && burnt.secondsToWindingLimit !== null && burnt.secondsToWindingLimit < 60);
+  assert.ok(burnt.secondsToWindingLimit !== null && burnt.secondsToWindingLimit < 60);
+  assert.ok(burnt.secondsToBurn !== null && burnt.secondsToBurn > burnt.secondsToWindingLimit);
+  // the run ends there, at the winding's end and no hotter
+  assert.ok(Math.abs(burnt.hottestC - BURNT_C) < 1e-9);
+  assert.ok(Math.abs((burnt.steps.at(-1)?.seconds ?? 0) - burnt.secondsToBurn) < 1e-9);
 });
 
 test('bands: wider with worse sources, the same on every run, never on top of the margin', () => {

@@ -62,7 +62,7 @@ const sections = TIP_SPEEDS_MS.length * (U_STEPS + 1) * stations.length;
 const tableLimit = perItem(40, (n) => {
   for (let k = 0; k < n; k++)
     for (let at = 0; at < sections; at++) {
-      setSection(section, 5e4 + at, 0.2, 0.3, 0.1, 0.026);
+      setSection(section, 5e4 + at, 0.2, 0.3, 0.1, 0.012);
       sectionPolar(section, 0.1 + 1e-6 * at, polar);
       sink += polar[0];
     }
@@ -71,7 +71,7 @@ const tablePlain = perItem(4, (n) => {
   for (let k = 0; k < n; k++)
     for (let at = 0; at < sections; at++) {
       const s = stations[at % stations.length];
-      setSection(section, 5e4 + at, 0.2, s.chordOverRadius, 0.1, 0.026);
+      setSection(section, 5e4 + at, 0.2, s.chordOverRadius, 0.1, 0.012);
       const residual = (phi: number): number => {
         const sin = Math.sin(phi);
         const cos = Math.cos(phi);

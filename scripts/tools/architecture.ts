@@ -19,7 +19,7 @@ export function architecture(): string {
   const lines = [
     '# The house',
     '',
-    'Drawn from the imports by `npm run architecture`. A folder uses its own floor and those below it, never one above;',
+    'Drawn from the imports by `npm run snapshot -- architecture`. A folder uses its own floor and those below it, never one above;',
     '`tests/floors.test.ts` fails on an arrow up, on a ring of folders and on a file that stands nowhere.',
     '',
     '```'

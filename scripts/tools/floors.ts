@@ -7,7 +7,13 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
   {
     name: 'ground',
     holds: 'units, numbers, air and water, text',
-    folders: ['units', 'numeric', 'medium', 'text'].map((f) => `lib/core/${f}`)
+    folders: [
+      ...['units', 'numeric', 'medium', 'text'].map((f) => `lib/core/${f}`),
+      'lib/core/registry/channels',
+      'lib/core/registry/parts',
+      'lib/core/registry/having',
+      'lib/core/registry/field-words'
+    ]
   },
   {
     name: 'parts',
@@ -21,7 +27,7 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
   {
     name: 'document',
     holds: 'schemas, types from them, validation, changes',
-    folders: ['lib/core/document']
+    folders: ['lib/core/document', 'lib/core/registry/fields']
   },
   { name: 'model', holds: 'a document made into numbers', folders: ['lib/core/model'] },
   {
@@ -37,7 +43,7 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
   {
     name: 'judgement',
     holds: 'what a situation means',
-    folders: ['checks', 'why', 'charts'].map((f) => `lib/core/${f}`)
+    folders: [...['checks', 'why', 'charts'].map((f) => `lib/core/${f}`), 'lib/core/registry/figures']
   },
   {
     name: 'purposes',
@@ -46,14 +52,13 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
       'predict',
       'supply',
       'harness',
-      'balance',
       'cautions',
       'sheet',
       'help',
       'exercises',
-      'remedy',
       'mend',
       'brief',
+      'yardstick',
       'fit',
       'compare',
       'match',
@@ -107,7 +112,9 @@ export function leadsTo(file: string, specifier: string): string | null {
 /** Folder of the house that a path lies in, and its floor, 0 at the ground; null where it lies in none. */
 export function placeOf(path: string): { folder: string; floor: number } | null {
   for (let floor = 0; floor < FLOORS.length; floor++) {
-    const folder = FLOORS[floor].folders.find((f) => path === f || path.startsWith(`${f}/`));
+    const folder = FLOORS[floor].folders.find(
+      (f) => path === f || path === `${f}.ts` || path.startsWith(`${f}/`)
+    );
     if (folder !== undefined) return { folder, floor };
   }
   return null;

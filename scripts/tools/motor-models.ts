@@ -8,8 +8,9 @@ import { benchRows, classOf, rms, type BenchRow } from '../../tests/helpers/benc
 
 /** What a model of a motor under load may look at. */
 interface MotorFacts {
-  /** Terminal resistance at the winding's temperature. */
+  /** Terminal resistance at the winding's temperature, and how much more that is than at 25 °C. */
   readonly ohm: number;
+  readonly hot: number;
   readonly massKg: number;
   /** Electrical frequency, Hz. */
   readonly hz: number;
@@ -68,7 +69,7 @@ export const MOTOR_MODELS: readonly MotorModel[] = [
     id: 'e10',
     title: 'a factor and 10 mΩ',
     start: [2.2],
-    drop: ([k], f) => ({ ohm: k * f.ohm + 0.01, reactanceOhm: 0 })
+    drop: ([k], f) => ({ ohm: k * f.ohm + 0.01 * f.hot, reactanceOhm: 0 })
   }
 ];
 
@@ -84,14 +85,18 @@ export function solveRow(
   const m = interpretSetup(setup, windingC).model;
   const volts = points?.[0].batteryVoltageV as number;
   const k = m.motorConstant;
+  const hot = windingResistanceFactor(windingC);
+  // a fit may try more than any motor could turn on
+  const mostOhm = volts / (2 * (setup.motor.noLoadCurrentA as number));
   const facts = (omega: number): MotorFacts => ({
-    ohm: (setup.motor.resistanceOhm as number) * windingResistanceFactor(windingC),
+    ohm: (setup.motor.resistanceOhm as number) * hot,
+    hot,
     massKg: setup.motor.massKg as number,
     hz: (omega / TURN) * ((setup.motor.poles as number) / 2)
   });
   const amps = (omega: number): number => {
     const drop = model.drop(x, facts(omega));
-    const ohm = drop.ohm + m.escResistanceOhm;
+    const ohm = Math.min(Math.max(drop.ohm, 0), mostOhm) + m.escResistanceOhm;
     const emf = k * omega;
     if (drop.reactanceOhm === 0 || emf >= volts) return (volts - emf) / ohm;
     const a = ohm * ohm + drop.reactanceOhm ** 2;
@@ -191,9 +196,12 @@ export function factorForRow(row: BenchRow): number {
   return root.ok ? root.value : Number.NaN;
 }
 
+/** The model that the product uses. */
+export const USED = 'e10';
+
 /** Current and thrust of every propeller row with the factor fitted without its class; the blades as the product has them. */
 export function leftOutRows(): { row: BenchRow; factor: number; amps: number; thrustN: number }[] {
-  const model = MOTOR_MODELS.find((m) => m.id === 'a') as MotorModel;
+  const model = MOTOR_MODELS.find((m) => m.id === USED) as MotorModel;
   const rows = benchRows().filter((row) => row.request.setup.propulsor.kind === 'propeller');
   return rows.map((row) => {
     const x = fitModel(

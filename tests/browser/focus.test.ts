@@ -107,7 +107,7 @@ test('a room that is opened without an answer says so in Iskarn’s own page', a
   await page.close();
 });
 
-test('roles and names of Match are those that are kept; `npm run roles` writes them anew where that is meant', async () => {
+test('roles and names of Match are those that are kept; `npm run snapshot -- roles` writes them anew where that is meant', async () => {
   const { page } = await openPage(stage.browser);
   const kept = readFileSync(join(root, 'tests', 'browser', 'match-tree.txt'), 'utf8');
   const found = await trees(page, stage.server.address);

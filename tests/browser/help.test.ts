@@ -8,6 +8,7 @@ import { displayUnit } from '../../src/lib/core/units/quantity.ts';
 import { seriousInBoth } from '../helpers/axe.ts';
 import { expect, numberIn, openPage, ready } from '../helpers/browser.ts';
 import { setStage } from '../helpers/stage.ts';
+import { nightly } from '../helpers/extent.ts';
 
 const stage = setStage();
 const api = async (path: string): Promise<unknown> =>
@@ -89,34 +90,39 @@ test('an exercise of the user’s own pack: a typical wrong answer is explained,
   await page.close();
 });
 
-test('a whole match is worked step by step, from what the craft shall do to how long it lasts', async () => {
-  const { page, errors } = await openPage(stage.browser);
-  await page.goto(`${stage.server.address}/help/1/watts`);
-  await page.locator('[data-ready=true]').waitFor();
-  await page.getByTestId('exercise-whole-match').click();
-  const { document } = (await api('setups/1')) as StoredSetup;
-  const steps = exerciseOf('whole-match', 2, document);
-  for (const [k, step] of steps.entries()) {
-    await expect(page.getByTestId('exercise-so-far')).toContainText(`step ${k + 1} of ${steps.length}`);
-    if (k === 1) {
-      await page.getByTestId('exercise-answer').fill(String(step.wrongs[0].value));
+nightly(
+  'a whole match is worked step by step, from what the craft shall do to how long it lasts',
+  async () => {
+    const { page, errors } = await openPage(stage.browser);
+    await page.goto(`${stage.server.address}/help/1/watts`);
+    await page.locator('[data-ready=true]').waitFor();
+    await page.getByTestId('exercise-whole-match').click();
+    const { document } = (await api('setups/1')) as StoredSetup;
+    const steps = exerciseOf('whole-match', 2, document);
+    for (const [k, step] of steps.entries()) {
+      await expect(page.getByTestId('exercise-so-far')).toContainText(`step ${k + 1} of ${steps.length}`);
+      if (k === 1) {
+        await page.getByTestId('exercise-answer').fill(String(step.wrongs[0].value));
+        await page.getByTestId('exercise-answer').press('Enter');
+        await expect(page.getByTestId('exercise-says')).toHaveText(step.wrongs[0].says);
+      }
+      const { inSi } = displayUnit(step.asked.quantity);
+      await page
+        .getByTestId('exercise-answer')
+        .fill(String(Number((step.asked.value / inSi).toPrecision(6))));
       await page.getByTestId('exercise-answer').press('Enter');
-      await expect(page.getByTestId('exercise-says')).toHaveText(step.wrongs[0].says);
+      await expect(page.getByTestId('exercise-says')).toHaveText('Right.');
+      if (k < steps.length - 1) await page.getByTestId('exercise-onward').click();
     }
-    const { inSi } = displayUnit(step.asked.quantity);
-    await page.getByTestId('exercise-answer').fill(String(Number((step.asked.value / inSi).toPrecision(6))));
-    await page.getByTestId('exercise-answer').press('Enter');
-    await expect(page.getByTestId('exercise-says')).toHaveText('Right.');
-    if (k < steps.length - 1) await page.getByTestId('exercise-onward').click();
+    await expect(page.getByTestId('exercise-onward')).toHaveCount(0);
+    // one answer was wrong
+    await expect(page.getByTestId('record-whole-match')).toHaveText('0 of 1 at once');
+    assert.deepEqual(errors, []);
+    await page.close();
   }
-  await expect(page.getByTestId('exercise-onward')).toHaveCount(0);
-  // one answer was wrong
-  await expect(page.getByTestId('record-whole-match')).toHaveText('0 of 1 at once');
-  assert.deepEqual(errors, []);
-  await page.close();
-});
+);
 
-test('help has no serious finding of accessibility, light and dark', async () => {
+nightly('help has no serious finding of accessibility, light and dark', async () => {
   const { page } = await openPage(stage.browser);
   await page.goto(`${stage.server.address}/help/4/bigger-propeller`);
   await page.locator('[data-ready=true]').waitFor();

@@ -6,6 +6,7 @@ import type { Browser, Page } from '@playwright/test';
 import type { StoredPart, StoredRun, StoredSetup } from '../../src/lib/core/document/stored.ts';
 import { expect, launch, openPage, ready, saved } from '../helpers/browser.ts';
 import { dataFolder, endServer, freePort, launchServer, type Launched } from '../helpers/server.ts';
+import { nightly } from '../helpers/extent.ts';
 
 const data = dataFolder();
 let port = 0;
@@ -166,49 +167,52 @@ async function changeMass(page: Page, name: string, grams: string): Promise<void
   await expect(page.getByTestId('part-save')).toHaveCount(0);
 }
 
-test('the shelf without a server: parts changed twice, a new one, one taken off; merged by figure when it is back', async () => {
-  const page = await prepared();
-  const [first, second, third] = (await parts()).filter((p) => p.kind === 'motor').map((p) => p.name);
-  await endServer(server);
-  await page.context().setOffline(true);
-  await page.goto(`${address()}/shelf`);
-  await changeMass(page, first, '61');
-  await changeMass(page, first, '62');
-  await changeMass(page, second, '71');
-  await expect(page.getByTestId(`waits-${first}`)).toBeVisible();
-  await page.getByTestId('new-part').click();
-  await page.getByTestId('part-name').fill('Pond 2216');
-  await page.getByTestId('part-label').fill('900KV 106g');
-  await page.getByTestId('part-save').click();
-  await expect(page.getByTestId('waits-Pond 2216')).toBeVisible();
-  await changeMass(page, 'Pond 2216', '107');
-  await page.getByRole('button', { name: `delete ${third}`, exact: true }).click();
-  await expect(page.getByRole('button', { name: third, exact: true })).toHaveCount(0);
-  // Match reckons with the shelf as it stands here
-  await page.goto(`${address()}/match/1`);
-  await expect(page.getByTestId('offline-bar')).toContainText('5 things wait');
-  await page.goto('about:blank');
-  await begin();
-  await page.context().setOffline(false);
-  await partElsewhere(first, () => ({ note: 'from elsewhere' }));
-  await partElsewhere(second, (p) => ({
-    price: 12,
-    document: { ...p.document, massKg: 0.08 } as StoredPart['document']
-  }));
-  await page.goto(`${address()}/shelf`);
-  // the figure that both changed is asked for; all else has arrived
-  await expect(page.getByTestId('outbox')).toContainText('Changed elsewhere too: mass');
-  await expect.poll(async () => massOf(await partNamed(first))).toBe(0.062);
-  assert.equal((await partNamed(first))?.note, 'from elsewhere');
-  await expect.poll(async () => massOf(await partNamed('Pond 2216'))).toBe(0.107);
-  await expect.poll(async () => await partNamed(third)).toBe(undefined);
-  assert.equal(massOf(await partNamed(second)), 0.08);
-  await page.getByTestId('outbox-choose').click();
-  await expect(page.getByTestId('conflict-document.massKg')).toContainText('71');
-  await page.getByTestId('part-mine').click();
-  await expect.poll(async () => massOf(await partNamed(second))).toBe(0.071);
-  assert.equal((await partNamed(second))?.price, 12);
-  await expect(page.getByTestId('offline-bar')).toHaveCount(0);
-  await expect(page.getByRole('button', { name: 'Pond 2216', exact: true })).toHaveCount(1);
-  await page.close();
-});
+nightly(
+  'the shelf without a server: parts changed twice, a new one, one taken off; merged by figure when it is back',
+  async () => {
+    const page = await prepared();
+    const [first, second, third] = (await parts()).filter((p) => p.kind === 'motor').map((p) => p.name);
+    await endServer(server);
+    await page.context().setOffline(true);
+    await page.goto(`${address()}/shelf`);
+    await changeMass(page, first, '61');
+    await changeMass(page, first, '62');
+    await changeMass(page, second, '71');
+    await expect(page.getByTestId(`waits-${first}`)).toBeVisible();
+    await page.getByTestId('new-part').click();
+    await page.getByTestId('part-name').fill('Pond 2216');
+    await page.getByTestId('part-label').fill('900KV 106g');
+    await page.getByTestId('part-save').click();
+    await expect(page.getByTestId('waits-Pond 2216')).toBeVisible();
+    await changeMass(page, 'Pond 2216', '107');
+    await page.getByRole('button', { name: `delete ${third}`, exact: true }).click();
+    await expect(page.getByRole('button', { name: third, exact: true })).toHaveCount(0);
+    // Match reckons with the shelf as it stands here
+    await page.goto(`${address()}/match/1`);
+    await expect(page.getByTestId('offline-bar')).toContainText('5 things wait');
+    await page.goto('about:blank');
+    await begin();
+    await page.context().setOffline(false);
+    await partElsewhere(first, () => ({ note: 'from elsewhere' }));
+    await partElsewhere(second, (p) => ({
+      price: 12,
+      document: { ...p.document, massKg: 0.08 } as StoredPart['document']
+    }));
+    await page.goto(`${address()}/shelf`);
+    // the figure that both changed is asked for; all else has arrived
+    await expect(page.getByTestId('outbox')).toContainText('Changed elsewhere too: mass');
+    await expect.poll(async () => massOf(await partNamed(first))).toBe(0.062);
+    assert.equal((await partNamed(first))?.note, 'from elsewhere');
+    await expect.poll(async () => massOf(await partNamed('Pond 2216'))).toBe(0.107);
+    await expect.poll(async () => await partNamed(third)).toBe(undefined);
+    assert.equal(massOf(await partNamed(second)), 0.08);
+    await page.getByTestId('outbox-choose').click();
+    await expect(page.getByTestId('conflict-document.massKg')).toContainText('71');
+    await page.getByTestId('part-mine').click();
+    await expect.poll(async () => massOf(await partNamed(second))).toBe(0.071);
+    assert.equal((await partNamed(second))?.price, 12);
+    await expect(page.getByTestId('offline-bar')).toHaveCount(0);
+    await expect(page.getByRole('button', { name: 'Pond 2216', exact: true })).toHaveCount(1);
+    await page.close();
+  }
+);

@@ -14,6 +14,7 @@ import { runOf } from '../helpers/stand-run.ts';
 import { expect, openPage, ready } from '../helpers/browser.ts';
 import { PLANE } from '../helpers/setups.ts';
 import { setStage } from '../helpers/stage.ts';
+import { nightly } from '../helpers/extent.ts';
 
 const stage = setStage();
 const PATIENT = { timeout: 120_000 };
@@ -108,13 +109,23 @@ test('a logger’s file: how it is written is shown, a column is said, bad lines
   await page.context().close();
 });
 
-/** Memory of the browser's processes that draw pages, bytes: what a page and its workers hold. */
+const statusOf = (pid: string): string => readFileSync(`/proc/${pid}/status`, 'utf8');
+
+/** Whether a process descends from this test's own: another file of tests has a browser too. */
+function isOurs(pid: string): boolean {
+  for (let at = pid; at !== '0' && at !== ''; at = /^PPid:\s+(\d+)/m.exec(statusOf(at))?.[1] ?? '')
+    if (at === String(process.pid)) return true;
+  return false;
+}
+
+/** Memory of this browser's processes that draw pages, bytes: what a page and its workers hold. */
 function renderersBytes(): number {
   let most = 0;
   for (const name of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
     try {
       if (!readFileSync(`/proc/${name}/cmdline`, 'utf8').includes('--type=renderer')) continue;
-      const resident = /^RssAnon:\s+(\d+)/m.exec(readFileSync(`/proc/${name}/status`, 'utf8'));
+      if (!isOurs(name)) continue;
+      const resident = /^RssAnon:\s+(\d+)/m.exec(statusOf(name));
       most = Math.max(most, 1024 * Number(resident?.[1] ?? 0));
     } catch {
       // it has ended meanwhile
@@ -123,47 +134,50 @@ function renderersBytes(): number {
   return most;
 }
 
-test('a million rows: cancelled, nothing of it is stored; kept, every one is there, no peak is lost, memory stays small', async () => {
-  const { id, page, errors } = await opened();
-  await page.getByTestId('source-file').click();
-  const path = join(folder, 'long.csv');
-  const out = createWriteStream(path);
-  out.write('time (ms),voltage (V),current (A),throttle (%)\n');
-  const ROWS = 1_000_000;
-  for (let at = 0; at < ROWS; at += 5000) {
-    let text = '';
-    for (let k = at; k < at + 5000; k++)
-      text += `${20 * k},${(16 - (2 * k) / ROWS).toFixed(3)},${k === 654_321 ? '77.7' : (30 + (k % 7) / 10).toFixed(2)},60\n`;
-    if (!out.write(text)) await once(out, 'drain');
+nightly(
+  'a million rows: cancelled, nothing of it is stored; kept, every one is there, no peak is lost, memory stays small',
+  async () => {
+    const { id, page, errors } = await opened();
+    await page.getByTestId('source-file').click();
+    const path = join(folder, 'long.csv');
+    const out = createWriteStream(path);
+    out.write('time (ms),voltage (V),current (A),throttle (%)\n');
+    const ROWS = 1_000_000;
+    for (let at = 0; at < ROWS; at += 5000) {
+      let text = '';
+      for (let k = at; k < at + 5000; k++)
+        text += `${20 * k},${(16 - (2 * k) / ROWS).toFixed(3)},${k === 654_321 ? '77.7' : (30 + (k % 7) / 10).toFixed(2)},60\n`;
+      if (!out.write(text)) await once(out, 'drain');
+    }
+    out.end();
+    await once(out, 'finish');
+    await page.getByTestId('run-file').setInputFiles(path);
+    await expect(page.getByTestId('file-found')).toContainText('1\u2009000\u2009000 rows', PATIENT);
+    // five and a half hours are asked about before a row is kept
+    await expect(page.getByTestId('file-keep')).toBeDisabled();
+    await page.getByTestId('doubt-length').getByRole('button', { name: /^keep/ }).click();
+    await page.getByTestId('file-keep').click();
+    await expect(page.getByTestId('file-busy')).toContainText(/keeping it …\s+[\d\u2009]+ rows/, PATIENT);
+    await page.getByTestId('file-cancel').click();
+    await expect(page.getByTestId('file-problem')).toContainText('nothing of it was kept', PATIENT);
+    assert.deepEqual(await runsOf(id), []);
+    await page.getByTestId('file-keep').click();
+    let most = 0;
+    const looking = setInterval(() => (most = Math.max(most, renderersBytes())), 250);
+    await expect(page.getByTestId('looked-title')).toHaveText('long', PATIENT);
+    clearInterval(looking);
+    const [run] = await runsOf(id);
+    assert.deepEqual(
+      [run.samples, run.details.peakA, run.details.seconds],
+      [ROWS, 77.7, (20 * (ROWS - 1)) / 1000]
+    );
+    const { overview } = await wholeOf(run.id);
+    assert.equal(Math.max(...(overview?.channels.batteryCurrentA?.high ?? [])), 77.7);
+    assert.ok(most < 300e6, `${Math.round(most / 1e6)} MB`);
+    assert.deepEqual(errors, []);
+    await page.context().close();
   }
-  out.end();
-  await once(out, 'finish');
-  await page.getByTestId('run-file').setInputFiles(path);
-  await expect(page.getByTestId('file-found')).toContainText('1\u2009000\u2009000 rows', PATIENT);
-  // five and a half hours are asked about before a row is kept
-  await expect(page.getByTestId('file-keep')).toBeDisabled();
-  await page.getByTestId('doubt-length').getByRole('button', { name: /^keep/ }).click();
-  await page.getByTestId('file-keep').click();
-  await expect(page.getByTestId('file-busy')).toContainText(/keeping it …\s+[\d\u2009]+ rows/, PATIENT);
-  await page.getByTestId('file-cancel').click();
-  await expect(page.getByTestId('file-problem')).toContainText('nothing of it was kept', PATIENT);
-  assert.deepEqual(await runsOf(id), []);
-  await page.getByTestId('file-keep').click();
-  let most = 0;
-  const looking = setInterval(() => (most = Math.max(most, renderersBytes())), 250);
-  await expect(page.getByTestId('looked-title')).toHaveText('long', PATIENT);
-  clearInterval(looking);
-  const [run] = await runsOf(id);
-  assert.deepEqual(
-    [run.samples, run.details.peakA, run.details.seconds],
-    [ROWS, 77.7, (20 * (ROWS - 1)) / 1000]
-  );
-  const { overview } = await wholeOf(run.id);
-  assert.equal(Math.max(...(overview?.channels.batteryCurrentA?.high ?? [])), 77.7);
-  assert.ok(most < 300e6, `${Math.round(most / 1e6)} MB`);
-  assert.deepEqual(errors, []);
-  await page.context().close();
-});
+);
 
 test('a meter on a port: its columns are guessed, its lines recorded and judged, pulled out it keeps what was read', async () => {
   const { id, page, errors } = await opened();
@@ -305,64 +319,68 @@ test('instruments that everyone owns: a scale by a lever, a track there and back
   await page.context().close();
 });
 
-test('a series of five propellers on one motor ranks as the hidden truth does; the best is marked; CSV as on the screen', async () => {
-  const { id, page, errors } = await opened();
-  await page.getByTestId('to-series').click();
-  await page.goto(`${stage.server.address}/test/${id}/series?seed=7`);
-  await ready(page);
-  const sizes = ['9x6', '10x5', '10x7', '11x5.5', '12x6'];
-  for (const size of sizes) {
-    await page.getByTestId('label-propulsor').fill(size);
-    await page.getByTestId('label-propulsor').press('Enter');
-  }
-  await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(5);
-  // what is listed outlives a reload
-  await page.reload();
-  await ready(page);
-  await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(5);
-  await page.getByTestId('pending-0').click();
-  for (let k = 0; k < 5; k++) {
-    await page.getByTestId('start').click(PATIENT);
-    await page.getByTestId('throttle-50').click(PATIENT);
-    await page.waitForTimeout(1800);
-    await page.getByTestId('throttle-100').click();
-    await page.waitForTimeout(2000);
-    await page.getByTestId('stop').click();
-    await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(4 - k, PATIENT);
-  }
-  const inches = (text: string): number[] => text.split('x').map((v) => Number(v) * 0.0254);
-  const truth = sizes
-    .map((size) => {
-      const [diameterM, pitchM] = inches(size);
-      const propulsor = { ...PLANE.propulsor, diameterM, pitchM } as typeof PLANE.propulsor;
-      return { size, thrustN: new Stand({ setup: { ...PLANE, propulsor }, seed: 7 }).steady(1).thrustN };
-    })
-    .toSorted((a, b) => b.thrustN - a.thrustN)
-    .map((t) => t.size);
-  const shown = (await page.getByTestId('series-table').locator('tr[data-run] th').allInnerTexts()).map((t) =>
-    t
-      .split(/best|over|too/)[0]
-      .trim()
-      .replaceAll(/[\s\u2009]*×[\s\u2009]*/g, 'x')
-  );
-  assert.deepEqual(shown, truth);
-  await expect(page.getByTestId('series-best')).toContainText('thrust per watt');
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByTestId('series-csv').click()]);
-  const csv = readFileSync(await file.path(), 'utf8')
-    .trim()
-    .split('\r\n');
-  assert.ok(csv.length >= 11, `${csv.length} lines`);
-  for (const width of [390, 820, 1280]) {
-    await page.setViewportSize({ width, height: 844 });
-    await page.waitForTimeout(200);
-    assert.ok(
-      (await page.evaluate(
-        () => document.documentElement.scrollWidth - document.documentElement.clientWidth
-      )) <= 0,
-      `${width}`
+nightly(
+  'a series of five propellers on one motor ranks as the hidden truth does; the best is marked; CSV as on the screen',
+  async () => {
+    const { id, page, errors } = await opened();
+    await page.getByTestId('to-series').click();
+    await page.goto(`${stage.server.address}/test/${id}/series?seed=7`);
+    await ready(page);
+    const sizes = ['9x6', '10x5', '10x7', '11x5.5', '12x6'];
+    for (const size of sizes) {
+      await page.getByTestId('label-propulsor').fill(size);
+      await page.getByTestId('label-propulsor').press('Enter');
+    }
+    await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(5);
+    // what is listed outlives a reload
+    await page.reload();
+    await ready(page);
+    await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(5);
+    await page.getByTestId('pending-0').click();
+    for (let k = 0; k < 5; k++) {
+      await page.getByTestId('start').click(PATIENT);
+      await page.getByTestId('throttle-50').click(PATIENT);
+      await page.waitForTimeout(1800);
+      await page.getByTestId('throttle-100').click();
+      await page.waitForTimeout(2000);
+      await page.getByTestId('stop').click();
+      await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(4 - k, PATIENT);
+    }
+    const inches = (text: string): number[] => text.split('x').map((v) => Number(v) * 0.0254);
+    const truth = sizes
+      .map((size) => {
+        const [diameterM, pitchM] = inches(size);
+        const propulsor = { ...PLANE.propulsor, diameterM, pitchM } as typeof PLANE.propulsor;
+        return { size, thrustN: new Stand({ setup: { ...PLANE, propulsor }, seed: 7 }).steady(1).thrustN };
+      })
+      .toSorted((a, b) => b.thrustN - a.thrustN)
+      .map((t) => t.size);
+    const shown = (await page.getByTestId('series-table').locator('tr[data-run] th').allInnerTexts()).map(
+      (t) =>
+        t
+          .split(/best|over|too/)[0]
+          .trim()
+          .replaceAll(/[\s\u2009]*×[\s\u2009]*/g, 'x')
     );
+    assert.deepEqual(shown, truth);
+    await expect(page.getByTestId('series-best')).toContainText('thrust per watt');
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByTestId('series-csv').click()]);
+    const csv = readFileSync(await file.path(), 'utf8')
+      .trim()
+      .split('\r\n');
+    assert.ok(csv.length >= 11, `${csv.length} lines`);
+    for (const width of [390, 820, 1280]) {
+      await page.setViewportSize({ width, height: 844 });
+      await page.waitForTimeout(200);
+      assert.ok(
+        (await page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth
+        )) <= 0,
+        `${width}`
+      );
+    }
+    assert.deepEqual(await seriousOn(page), []);
+    assert.deepEqual(errors, []);
+    await page.context().close();
   }
-  assert.deepEqual(await seriousOn(page), []);
-  assert.deepEqual(errors, []);
-  await page.context().close();
-});
+);

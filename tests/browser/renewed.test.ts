@@ -8,6 +8,7 @@ import type { StoredSetup } from '../../src/lib/core/document/stored.ts';
 import { anotherBuild, scriptsOf, versionOf } from '../helpers/another-build.ts';
 import { expect, launch, openPage, ready, saved } from '../helpers/browser.ts';
 import { dataFolder, endServer, freePort, launchServer, root, type Launched } from '../helpers/server.ts';
+import { some } from '../helpers/extent.ts';
 
 const data = dataFolder();
 const first = join(root, 'build');
@@ -60,7 +61,7 @@ const openRare = async (page: Page): Promise<void> => {
   await page.keyboard.press('?');
 };
 
-for (const kept of [false, true])
+for (const kept of some([true, false], 1))
   test(`a page that was open before the update, ${kept ? 'served by its worker' : 'without a worker'}`, async () => {
     await begin(first);
     const { page, errors } = await openPage(browser, { serviceWorkers: kept ? 'allow' : 'block' });

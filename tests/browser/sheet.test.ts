@@ -11,6 +11,7 @@ import type { BuildSheet } from '../../src/lib/core/sheet/sheet.ts';
 import { seriousInBoth } from '../helpers/axe.ts';
 import { expect, openPage, ready } from '../helpers/browser.ts';
 import { setStage } from '../helpers/stage.ts';
+import { nightly, some } from '../helpers/extent.ts';
 
 const stage = setStage();
 const api = async (path: string): Promise<unknown> =>
@@ -31,7 +32,7 @@ test('each demo craft’s sheet prints on two pages at most, A4 and Letter, with
   const setups = (await api('setups')) as StoredSetup[];
   const inUse = setups.filter((s) => s.inUse);
   assert.equal(inUse.length, 8);
-  for (const { id, document } of inUse) {
+  for (const { id, document } of some(inUse, 3)) {
     await open(page, id);
     for (const paper of ['A4', 'letter']) {
       await page.getByTestId('paper-size').selectOption(paper);
@@ -51,7 +52,7 @@ test('each demo craft’s sheet prints on two pages at most, A4 and Letter, with
 
 test('no words of a drawing overlap or leave their box, as the browser measures them, for every setup of the demo', async () => {
   const { page } = await openPage(stage.browser);
-  for (const { id } of (await api('setups')) as StoredSetup[]) {
+  for (const { id } of some((await api('setups')) as StoredSetup[], 5)) {
     await open(page, id);
     await page.evaluate(() => document.fonts.ready);
     const wrong = await page.evaluate(() => {
@@ -279,14 +280,17 @@ test('the sheet as JSON and Markdown is the command’s: by route, by page and b
   await page.close();
 });
 
-test('the sheet has no serious finding of accessibility, light and dark; a setup that cannot be worked out says why', async () => {
-  const { page } = await openPage(stage.browser);
-  await open(page, 6);
-  for (const tab of ['receiver', 'balance', 'cautions', 'wiring']) {
-    await page.getByTestId(`sheet-tab-${tab}`).click();
-    if (tab === 'wiring') assert.deepEqual(await seriousInBoth(page), []);
-    else await expect(page.getByTestId(/-(panel|board)$/)).toBeVisible();
+nightly(
+  'the sheet has no serious finding of accessibility, light and dark; a setup that cannot be worked out says why',
+  async () => {
+    const { page } = await openPage(stage.browser);
+    await open(page, 6);
+    for (const tab of ['receiver', 'balance', 'cautions', 'wiring']) {
+      await page.getByTestId(`sheet-tab-${tab}`).click();
+      if (tab === 'wiring') assert.deepEqual(await seriousInBoth(page), []);
+      else await expect(page.getByTestId(/-(panel|board)$/)).toBeVisible();
+    }
+    assert.equal((await page.goto(`${stage.server.address}/sheet/99999`))?.status(), 404);
+    await page.close();
   }
-  assert.equal((await page.goto(`${stage.server.address}/sheet/99999`))?.status(), 404);
-  await page.close();
-});
+);

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { expect, openPage, ready } from '../helpers/browser.ts';
 import { setStage } from '../helpers/stage.ts';
+import { nightly } from '../helpers/extent.ts';
 
 const stage = setStage();
 
@@ -116,20 +117,23 @@ test('a maker’s table is typed, kept with its motor, found again after a reloa
   await page.close();
 });
 
-test('the demo’s table names its slipped digit and stands beside the prediction for every row', async () => {
-  const { page } = await openPage(stage.browser);
-  await page.goto(`${stage.server.address}/shelf`);
-  await ready(page);
-  await page.getByTestId('tables-Rush 2814-900').click();
-  await expect(page.getByTestId('makers-problems')).toContainText(
-    'row 4, watts: 14.8 V × 36.2 A is 536 W, the table says 583 W.'
-  );
-  await expect(page.getByTestId('makers-rows').getByText(/^(inside|outside)$/)).toHaveCount(4);
-  await expect(page.getByTestId('makers-fit')).toContainText(
-    /One fit to 4 rows.*KV \d+ .*resistance under load \d+.* mΩ \(/
-  );
-  await page.close();
-});
+nightly(
+  'the demo’s table names its slipped digit and stands beside the prediction for every row',
+  async () => {
+    const { page } = await openPage(stage.browser);
+    await page.goto(`${stage.server.address}/shelf`);
+    await ready(page);
+    await page.getByTestId('tables-Rush 2814-900').click();
+    await expect(page.getByTestId('makers-problems')).toContainText(
+      'row 4, watts: 14.8 V × 36.2 A is 536 W, the table says 583 W.'
+    );
+    await expect(page.getByTestId('makers-rows').getByText(/^(inside|outside)$/)).toHaveCount(4);
+    await expect(page.getByTestId('makers-fit')).toContainText(
+      /One fit to 4 rows.*KV \d+ .*resistance under load \d+.* mΩ \(/
+    );
+    await page.close();
+  }
+);
 
 test('measured figures stand in for the label’s: marked on the shelf, used in Match, narrower there', async () => {
   const { page, errors } = await openPage(stage.browser);
@@ -169,29 +173,32 @@ test('a motor without a label is measured and put on the shelf with what was mea
   await page.close();
 });
 
-test('receiver supplies are a kind of their own: added by label, chosen in the brief, judged by a finding', async () => {
-  const { page } = await openPage(stage.browser);
-  await page.goto(`${stage.server.address}/shelf`);
-  await ready(page);
-  await page.getByTestId('kind-receiver-supply').click();
-  await page.getByTestId('new-part').click();
-  await page.getByTestId('part-name').fill('Tiny one');
-  await page.getByTestId('part-label').fill('5V/1A switching 6-13V in');
-  await page.getByTestId('part-label').press('Enter');
-  await page.getByTestId('part-save').click();
-  await expect(page.getByTestId('shelf')).toContainText('Tiny one');
-  await page.goto(`${stage.server.address}/match/1`);
-  await ready(page);
-  await page.getByTestId('brief-open').click();
-  await page.getByTestId('brief-supply').selectOption({ label: 'Tiny one' });
-  await page.keyboard.press('Escape');
-  // servos of 2.5 A on a supply of 1 A, and four full cells on one for 13 V
-  await expect(page.getByTestId('finding-receiver-supply')).toHaveAttribute('data-finding', 'over');
-  await expect(page.getByTestId('finding-receiver-volts')).toHaveAttribute('data-finding', 'over');
-  await page.close();
-});
+nightly(
+  'receiver supplies are a kind of their own: added by label, chosen in the brief, judged by a finding',
+  async () => {
+    const { page } = await openPage(stage.browser);
+    await page.goto(`${stage.server.address}/shelf`);
+    await ready(page);
+    await page.getByTestId('kind-receiver-supply').click();
+    await page.getByTestId('new-part').click();
+    await page.getByTestId('part-name').fill('Tiny one');
+    await page.getByTestId('part-label').fill('5V/1A switching 6-13V in');
+    await page.getByTestId('part-label').press('Enter');
+    await page.getByTestId('part-save').click();
+    await expect(page.getByTestId('shelf')).toContainText('Tiny one');
+    await page.goto(`${stage.server.address}/match/1`);
+    await ready(page);
+    await page.getByTestId('brief-open').click();
+    await page.getByTestId('brief-supply').selectOption({ label: 'Tiny one' });
+    await page.keyboard.press('Escape');
+    // servos of 2.5 A on a supply of 1 A, and four full cells on one for 13 V
+    await expect(page.getByTestId('finding-receiver-supply')).toHaveAttribute('data-finding', 'over');
+    await expect(page.getByTestId('finding-receiver-volts')).toHaveAttribute('data-finding', 'over');
+    await page.close();
+  }
+);
 
-test('cells copied from a spreadsheet spread over the grid from where they are pasted', async () => {
+nightly('cells copied from a spreadsheet spread over the grid from where they are pasted', async () => {
   const { page } = await openPage(stage.browser);
   await page.goto(`${stage.server.address}/shelf`);
   await ready(page);

@@ -23,7 +23,7 @@ test('from nothing to a matched setup with a drawer of three motors, as docs/wal
 
 test('docs/walkthrough.md is what the steps say, and every picture it shows is there', () => {
   const text = readFileSync(join(root, 'docs', 'walkthrough.md'), 'utf8');
-  assert.equal(text, walkthroughText(), 'run npm run walkthrough');
+  assert.equal(text, walkthroughText(), 'run npm run snapshot -- walkthrough');
   const pictures = [...text.matchAll(/\]\((walkthrough\/[^)]+\.png)\)/g)].map((m) => m[1]);
   assert.equal(pictures.length, STEPS.filter((s) => s.picture).length);
   for (const picture of pictures)

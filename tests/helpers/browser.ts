@@ -6,7 +6,7 @@ export const expect = base.configure({ timeout: 20000 });
 /** Debian's Chromium, headless, with nothing reaching out. @param more arguments of its own */
 export const launch = (more: readonly string[] = []): Promise<Browser> =>
   chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', ...more]
   });
 

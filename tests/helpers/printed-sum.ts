@@ -74,7 +74,8 @@ export function workOut(numbers: string): PrintedSum {
   const base = value(whole);
   let rounding = 0;
   for (const m of whole.matchAll(FIGURE)) {
-    if (m[0] === '100') continue;
+    // the hundred of a per cent is exact
+    if (m[0] === '100' && whole.slice(0, m.index).endsWith('/ ')) continue;
     const more =
       whole.slice(0, m.index) + String(Number(m[0]) + halfDigit(m[0])) + whole.slice(m.index + m[0].length);
     rounding += Math.abs(value(more) - base);

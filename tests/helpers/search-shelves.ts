@@ -291,7 +291,7 @@ export const SEARCH_BRIEFS = {
 
 /** Shelves of a few hundred combinations of every kind of craft, with the limits and schools that people set. */
 export function shelves(): SearchCase[] {
-  const some: Counts = { motor: 5, propulsor: 4, battery: 5, esc: 4 };
+  const some: Counts = { motor: 4, propulsor: 4, battery: 4, esc: 4 };
   const of = (
     name: string,
     range: RangeName,

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -62,6 +62,8 @@ export async function launchServer(data: string, options: LaunchOptions = {}): P
       // a busy test machine must not find its connections closed between two requests
       KEEP_ALIVE_TIMEOUT: '300',
       ISKARN_DATA: data,
+      // some eighty servers are started: what only makes the first answer quicker would take minutes of them
+      ISKARN_WARM: '0',
       ...options.env
     }
   });
@@ -103,9 +105,34 @@ export interface RunningServer {
   stop: () => Promise<void>;
 }
 
+/**
+ * A new folder with the demo's data, closed as it should be: made once for a whole run of tests and copied from there; null
+ * where there is no place for it, or another is just making it.
+ */
+export async function demoFolder(): Promise<string | null> {
+  const place = process.env.ISKARN_TEST_CACHE;
+  if (!place) return null;
+  const [made, making] = [join(place, 'demo'), join(place, 'demo.making')];
+  if (!existsSync(made)) {
+    mkdirSync(place, { recursive: true });
+    try {
+      mkdirSync(making);
+    } catch {
+      return null;
+    }
+    const server = await launchServer(making, { env: { ISKARN_DEMO: '1' } });
+    await server.up();
+    await endServer(server);
+    renameSync(making, made);
+  }
+  const data = dataFolder();
+  cpSync(made, data, { recursive: true });
+  return data;
+}
+
 /** Starts the built server on a free port and a new folder; demo data unless told otherwise. */
 export async function startServer(demo = true): Promise<RunningServer> {
-  const data = dataFolder();
+  const data = (demo && (await demoFolder())) || dataFolder();
   const server = await launchServer(data, { env: demo ? { ISKARN_DEMO: '1' } : {} });
   await server.up();
   return {

@@ -13,12 +13,12 @@ export interface Stage {
 export function setStage(): Stage {
   const stage = {} as Stage;
   before(async () => {
-    stage.server = await startServer();
+    // the browser first: where there is none, no server is left running for a test that never comes
     stage.browser = await launch();
+    stage.server = await startServer();
   });
   after(async () => {
-    await stage.browser.close();
-    await stage.server.stop();
+    await Promise.allSettled([stage.browser?.close(), stage.server?.stop()]);
   });
   return stage;
 }

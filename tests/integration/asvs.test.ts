@@ -19,12 +19,13 @@ import {
 import { newSecret } from '../../src/lib/server/guard/secrets.ts';
 import { beginSession, isSession, SESSION_MS } from '../../src/lib/server/guard/sessions.ts';
 import { closeDatabase, openDatabase } from '../../src/lib/server/db/open.ts';
-import { dataFolder, endServer, launchServer, root, type Launched } from '../helpers/server.ts';
+import { dataFolder, demoFolder, endServer, launchServer, root, type Launched } from '../helpers/server.ts';
 
 const PASSPHRASE = 'grebe lantern orbit walnut';
-const data = dataFolder();
+let data = '';
 let server: Launched;
 before(async () => {
+  data = (await demoFolder()) ?? dataFolder();
   await setPassphrase(data, PASSPHRASE);
   server = await launchServer(data, { env: { ISKARN_DEMO: '1' } });
   await server.up();
@@ -411,7 +412,7 @@ test('9.1.1 beyond this machine it starts with a passphrase only, and says so wh
   const own = dataFolder();
   const open = await launchServer(own, { env: { HOST: '0.0.0.0' } });
   assert.equal(await open.gone, 2);
-  assert.match(open.output(), /no passphrase is set.*npm run passphrase/s);
+  assert.match(open.output(), /no passphrase is set.*npm run data -- passphrase/s);
   assert.ok(!existsSync(join(own, 'iskarn.db')), 'the data was not touched');
   await setPassphrase(own, PASSPHRASE);
   const shut = await launchServer(own, { env: { HOST: '0.0.0.0' } });

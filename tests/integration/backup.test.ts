@@ -33,6 +33,7 @@ import {
   whatWouldChange
 } from '../../src/lib/server/backup/backups.ts';
 import { countsOf } from '../../src/lib/server/backup/holdings.ts';
+import { backUpNow } from '../../src/lib/server/backup/keeping.ts';
 import { nameAt, readName, type BackupName } from '../../src/lib/server/backup/names.ts';
 import { outdated } from '../../src/lib/server/backup/rotation.ts';
 import { markCraft } from '../../src/lib/server/crafts.ts';
@@ -146,6 +147,24 @@ test('a backup of data in use holds it all, is looked through, and is its ownerâ
     [made.name]
   );
   assert.deepEqual(readdirSync(join(at, 'backups')), [made.name], 'no log and no half of it is left');
+});
+
+test('whoever asks for a backup while one is being made shares it; who asks later gets his own', async () => {
+  const { db, at } = demo();
+  const was = process.env.ISKARN_DATA;
+  process.env.ISKARN_DATA = at;
+  try {
+    const names = (await Promise.all([backUpNow(db), backUpNow(db), backUpNow(db)])).map((made) => {
+      assert.ok(made.ok, JSON.stringify(made));
+      return made.value.name;
+    });
+    assert.deepEqual(new Set(names).size, 1);
+    const later = await backUpNow(db);
+    assert.ok(later.ok && later.value.name !== names[0]);
+  } finally {
+    if (was === undefined) delete process.env.ISKARN_DATA;
+    else process.env.ISKARN_DATA = was;
+  }
 });
 
 test('a backup whose bytes were changed, cut off, emptied or exchanged is refused in words, wherever it was hit', async () => {

@@ -3,13 +3,14 @@ import { after, before, test } from 'node:test';
 import { PAGES } from '../../scripts/tools/besiege.ts';
 import { fuzz, unsound } from '../../scripts/tools/fuzz.ts';
 import { startServer, type RunningServer } from '../helpers/server.ts';
+import { extent } from '../helpers/extent.ts';
 
 let server: RunningServer;
 before(async () => (server = await startServer()));
 after(() => server.stop());
 
-/** A few; `npm run fuzz -- 30000` sends many. */
-const COUNT = Number(process.env.ISKARN_FUZZ ?? 700);
+/** A few; `npm run attack -- requests 30000` sends many. */
+const COUNT = Number(process.env.ISKARN_FUZZ ?? extent(250, 5000));
 
 test(`${COUNT} fuzzed requests over every route: each is answered, none by a fault of the server`, async () => {
   const bad: string[] = [];

@@ -5,7 +5,7 @@ import { test } from 'node:test';
 import type { StoredRun } from '../../src/lib/core/document/stored.ts';
 import type { Sample } from '../../src/lib/core/testing/record/sample.ts';
 import { seededRandom } from '../../src/lib/core/numeric/random.ts';
-import { dataFolder, endServer, launchServer } from '../helpers/server.ts';
+import { dataFolder, demoFolder, endServer, launchServer } from '../helpers/server.ts';
 
 /** A few; ISKARN_LIVE_KILLS=20 does as many as one likes. */
 const KILLS = Number(process.env.ISKARN_LIVE_KILLS ?? 2);
@@ -29,7 +29,7 @@ async function follow(address: string, id: number, seen: { seconds: number }): P
 }
 
 test(`${KILLS} kills by force during a live run: what was seen a second before is on the disk`, async () => {
-  const data = dataFolder();
+  const data = (await demoFolder()) ?? dataFolder();
   const random = seededRandom(9);
   try {
     for (let k = 0; k < KILLS; k++) {

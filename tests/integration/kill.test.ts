@@ -2,14 +2,14 @@ import assert from 'node:assert/strict';
 import { rmSync } from 'node:fs';
 import { test } from 'node:test';
 import { killWhileWriting } from '../../scripts/tools/kill.ts';
-import { dataFolder } from '../helpers/server.ts';
+import { dataFolder, demoFolder } from '../helpers/server.ts';
+import { extent } from '../helpers/extent.ts';
 
-/** A few; `npm run kill -- 200` does many. */
 /** A few; ISKARN_KILLS=20 does as many as one likes. */
-const KILLS = Number(process.env.ISKARN_KILLS ?? 3);
+const KILLS = Number(process.env.ISKARN_KILLS ?? extent(2, 20));
 
 test(`${KILLS} kills by force while four writers edit: what was acknowledged stands`, async () => {
-  const data = dataFolder();
+  const data = (await demoFolder()) ?? dataFolder();
   try {
     const report = await killWhileWriting(data, KILLS, 5);
     assert.deepEqual(report.lost, []);

@@ -7,7 +7,7 @@ import { recordOfAll, recordOfRest, recordText } from './record.ts';
 /** Lines that are named of those that moved. */
 const NAMED = 12;
 
-test('no answer has moved unseen: a change that is meant is written down with `npm run record`', () => {
+test('no answer has moved unseen: a change that is meant is written down with `npm run snapshot -- answers`', () => {
   const kept = readFileSync(join(import.meta.dirname, 'answers.txt'), 'utf8').split('\n');
   const now = recordText([...recordOfAll(12, 41), ...recordOfRest()]).split('\n');
   const moved: string[] = [];
@@ -19,6 +19,6 @@ test('no answer has moved unseen: a change that is meant is written down with `n
   assert.equal(
     moved.length,
     0,
-    `${moved.length} lines moved, the first:\n${moved.slice(0, NAMED).join('\n')}\nIf that is meant: npm run record`
+    `${moved.length} lines moved, the first:\n${moved.slice(0, NAMED).join('\n')}\nIf that is meant: npm run snapshot -- answers`
   );
 });

@@ -182,6 +182,7 @@ test('maximum efficiency is (1 − sqrt(I0 R/V))² at I = sqrt(V I0/R) (textbook
       {
         count: 1,
         series: 3,
+        packSlowShare: 0,
         packResistanceOhm: 0,
         auxiliaryCurrentA: 0,
         wiringResistanceOhm: 0,

@@ -8,7 +8,7 @@ export const walkthroughText = (): string =>
   [
     '# From nothing to a matched setup',
     '',
-    'A 1.1 kg sport aeroplane, room for an eleven-inch propeller, a drawer with three motors, one of them without a label. Every step below is taken by a test in the real interface; `npm run walkthrough` takes them again and renews the pictures.',
+    'A 1.1 kg sport aeroplane, room for an eleven-inch propeller, a drawer with three motors, one of them without a label. Every step below is taken by a test in the real interface; `npm run snapshot -- walkthrough` takes them again and renews the pictures.',
     '',
     ...STEPS.flatMap((step, k) => [
       `## ${k + 1}. ${step.title}`,

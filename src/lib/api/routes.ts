@@ -1,16 +1,29 @@
-import type { ChangeAnswer } from '../core/change/change-of.ts';
-import type { CalibrationPlaces } from './keeping.ts';
-import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
-import { columnsSchema, type RememberedColumns } from '../core/document/columns-schema.ts';
-import type { SetupDocument } from '../core/document/schema.ts';
-import { settingsSchema, type Settings } from '../core/document/settings-schema.ts';
 import {
+  type RunDetails,
+  type RunReading,
   runBegunSchema,
   runEditedSchema,
   runLoggedSchema,
   type RunBegun,
   type RunEdited
 } from '../core/document/run-schema.ts';
+import type { ChangeAnswer } from '../core/change/change-of.ts';
+import type {
+  CalibrationPlaces,
+  ArchiveImport,
+  BackupLook,
+  BackupRestored,
+  KeptBackup,
+  KeptCounts,
+  Keeping,
+  SessionState,
+  Share,
+  TrashItem
+} from './keeping.ts';
+import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
+import { columnsSchema, type RememberedColumns } from '../core/document/columns-schema.ts';
+import type { SetupDocument } from '../core/document/schema.ts';
+import { settingsSchema, type Settings } from '../core/document/settings-schema.ts';
 import {
   lifeSchema,
   packRecordSchema,
@@ -24,8 +37,6 @@ import type { PackHealth } from '../core/shelf/pack-health.ts';
 import type { ReminderDue } from '../core/shelf/part-use.ts';
 import { makersTableSchema, type MakersRow } from '../core/document/makers-row.ts';
 import type {
-  RunDetails,
-  RunReading,
   StoredCraft,
   StoredMakersTable,
   StoredPart,
@@ -48,17 +59,6 @@ import type { PredictAnswer } from '../core/predict/answer.ts';
 import type { Thinned } from '../core/testing/record/thin.ts';
 import type { Plan } from '../core/testing/plan/stage.ts';
 import type { RowError } from '../core/text/row-error.ts';
-import type {
-  ArchiveImport,
-  BackupLook,
-  BackupRestored,
-  KeptBackup,
-  KeptCounts,
-  Keeping,
-  SessionState,
-  Share,
-  TrashItem
-} from './keeping.ts';
 import type { RouteId } from './paths.ts';
 import { as, route, type Route } from './route.ts';
 import { named } from './schemas.ts';

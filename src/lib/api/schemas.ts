@@ -1,10 +1,10 @@
-import { COLUMNS } from '../core/search/objectives.ts';
+import { COLUMN_PARTS, PART_KINDS } from '../core/registry/parts.ts';
+import { COLUMNS } from '../core/yardstick/objectives.ts';
 import { changeRequestSchema } from '../core/change/change-request.ts';
 import { planRequestSchema } from '../core/change/plan-request.ts';
 import { searchRequestSchema } from '../core/search/search-request.ts';
 import { calibrateRequestSchema } from '../core/calibration/schema.ts';
 import { makersTableSchema } from '../core/document/makers-row.ts';
-import { PART_KINDS } from '../core/document/stored.ts';
 import { predictRequestSchema, setupSchema } from '../core/document/schema.ts';
 import { settingsSchema } from '../core/document/settings-schema.ts';
 import { TRASH_KINDS } from './keeping.ts';
@@ -55,7 +55,7 @@ const POINT = [
 ];
 
 const FINDING = { enum: ['holds', 'tight', 'over', 'unknown'] };
-const PART = { enum: ['battery', 'wiring', 'esc', 'motor', 'propulsor', 'craft'] };
+const PART = { enum: [...COLUMN_PARTS] };
 
 /** Schemas of everything that is answered, and of the documents that are sent. A table of data. */
 export const SCHEMAS = {
@@ -148,7 +148,8 @@ export const SCHEMAS = {
           ...numbers(['seconds', 'windingC', 'caseC']),
           secondsToCaseLimit: nullable(number),
           secondsToWindingLimit: nullable(number),
-          runaway: flag
+          secondsToBurn: nullable(number),
+          useBurnsAfterS: nullable(number)
         })
       ),
       motorUnderLoad: object(numbers(['restOhm', 'loadedOhm'])),
@@ -158,6 +159,16 @@ export const SCHEMAS = {
           title: text,
           source: { enum: ['label', 'measured', 'estimated', 'fitted'] },
           ...numbers(['relativeSd', 'batteryCurrent', 'thrust', 'rpm'])
+        })
+      ),
+      narrows: nullable(
+        object({
+          id: { enum: ['full-amps', 'hover-amps', 'half-amps', 'thrust'] },
+          read: text,
+          of: text,
+          before: number,
+          after: number,
+          says: text
         })
       ),
       mission: nullable(object({ seconds: number, usedShare: number, segment: whole, endedBy: text })),
@@ -175,6 +186,7 @@ export const SCHEMAS = {
       text,
       steps: list(text),
       outcome: list(text),
+      why: text,
       changes: list(reference('Change')),
       effects: list(
         object({
@@ -298,7 +310,11 @@ export const SCHEMAS = {
       unpriced: flag,
       currency: text
     }),
-    figures: list(object({ id: text, title: text, quantity: text, value: number, band: nullable(pair) })),
+    figures: list(
+      object({ id: text, title: text, quantity: text, value: number, band: nullable(pair), moot: text }, [
+        'moot'
+      ])
+    ),
     findings: list(object({ id: text, title: text, finding: text, word: text, short: text })),
     estimates: list(text),
     harness: { type: 'object' },
@@ -364,6 +380,7 @@ export const SCHEMAS = {
         cautions: list(text)
       })
     ),
+    last: nullable(object({ stage: text, why: text })),
     next: object({
       stage: nullable(text),
       why: text,

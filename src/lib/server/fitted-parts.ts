@@ -1,8 +1,8 @@
-import type { FactorName } from '../core/model/tolerance.ts';
-import { FITTED_FACTORS } from '../core/model/tolerance.ts';
+import type { PartKind } from '../core/registry/parts.ts';
+import { type FactorName, FITTED_FACTORS } from '../core/model/tolerance.ts';
 import { interpretSetup } from '../core/model/interpret.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
-import type { FittedPart, PartKind } from '../core/document/stored.ts';
+import type { FittedPart, StoredPart, StoredSetup } from '../core/document/stored.ts';
 import { FACTOR_TITLES } from '../core/train/sensitivity.ts';
 import { show } from '../core/units/show.ts';
 import type { CalibrationPlaces } from '../api/keeping.ts';
@@ -10,14 +10,12 @@ import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, refused, type Outcome } from './outcome.ts';
 import { getPart, listParts } from './parts.ts';
-import type { StoredPart } from '../core/document/stored.ts';
-import type { StoredSetup } from '../core/document/stored.ts';
 import { withDrag } from '../core/testing/speed/with-drag.ts';
 import { editSetup, getSetup } from './setups.ts';
 
 /** Factors of a fit that belong to each kind of part. */
 const OF: Readonly<Partial<Record<PartKind, readonly FactorName[]>>> = {
-  motor: ['kv', 'motorResistance', 'noLoadCurrent'],
+  motor: ['kv', 'motorResistance', 'noLoadCurrent', 'inductance'],
   battery: ['batteryResistance'],
   propulsor: ['thrust', 'power']
 };

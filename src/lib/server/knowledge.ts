@@ -1,5 +1,7 @@
+import { DRIVE_PARTS, type DrivePart } from '../core/registry/parts.ts';
+import type { PartKind } from '../core/registry/parts.ts';
 import type { Battery, SetupDocument } from '../core/document/schema.ts';
-import type { FittedPart, KnownPack, PartKind, StoredPart, StoredSetup } from '../core/document/stored.ts';
+import type { FittedPart, KnownPack, StoredPart, StoredSetup } from '../core/document/stored.ts';
 import { knownOf } from '../core/shelf/pack-health.ts';
 import { asUsed } from '../core/shelf/measured.ts';
 import type { Db } from './db/open.ts';
@@ -62,12 +64,10 @@ export function knowledgeWord(db: Db): string {
   return JSON.stringify([[...packs], [...fitted].map(([key, f]) => [key, f.at]), [...retired.keys()]]);
 }
 
-const PARTS = ['battery', 'esc', 'motor', 'propulsor'] as const;
-
 /** A document with what the shelf knows of its parts by their names; as it is where nothing is known. */
 export function documentKnown(db: Db, document: SetupDocument): SetupDocument {
   const { packs, fitted, retired } = knowledgeOf(db);
-  const named = (part: (typeof PARTS)[number]): string | undefined => document[part]?.name;
+  const named = (part: DrivePart): string | undefined => document[part]?.name;
   const pack = document.battery.name === undefined ? undefined : packs.get(document.battery.name);
   const taught =
     document.calibration == null
@@ -75,7 +75,7 @@ export function documentKnown(db: Db, document: SetupDocument): SetupDocument {
           .map((kind) => fitted.get(keyOf(kind, named(kind) ?? '')))
           .find((f) => f !== undefined)
       : undefined;
-  const old = PARTS.flatMap((part) => {
+  const old = DRIVE_PARTS.flatMap((part) => {
     const name = named(part);
     const key = name === undefined ? '' : keyOf(part, name);
     return name !== undefined && retired.has(key) ? [{ part, name, why: retired.get(key) ?? null }] : [];

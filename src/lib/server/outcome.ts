@@ -8,12 +8,6 @@ export type Outcome<T> =
   /** The revision named is not the one that stands; what stands comes with it. */
   | { ok: false; code: 'stale'; message: string; current: unknown };
 
-/** A refusal of one kind. */
-export type Refusal<C extends Extract<Outcome<never>, { ok: false }>['code']> = Extract<
-  Outcome<never>,
-  { ok: false; code: C }
->;
-
 export const found = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
 /** Something that was made, where the same request may also make nothing. */

@@ -1,9 +1,11 @@
+import type { PartKind } from '../core/registry/parts.ts';
+import type { RunDetails, RunReading } from '../core/document/run-schema.ts';
 import type { PartLifeShown } from '../api/routes.ts';
 import { packHealth, type PackHealth } from '../core/shelf/pack-health.ts';
 import { dueOf, useOf, wasIn, type RunOfPart } from '../core/shelf/part-use.ts';
 import type { LifeEdited, PackRecord, PackRecorded, PartLife, Reminder } from '../core/document/part-life.ts';
 import type { Battery, SetupDocument } from '../core/document/schema.ts';
-import type { PartKind, RunDetails, RunReading, StoredPart } from '../core/document/stored.ts';
+import type { StoredPart } from '../core/document/stored.ts';
 import { asUsed } from '../core/shelf/measured.ts';
 import { issue } from '../core/text/issues.ts';
 import type { Db } from './db/open.ts';

@@ -1,5 +1,6 @@
+import type { PartKind } from '../core/registry/parts.ts';
 import { checkPart, type CheckedPart } from '../core/shelf/checked-part.ts';
-import type { PartKind, StoredPart } from '../core/document/stored.ts';
+import type { StoredPart } from '../core/document/stored.ts';
 import type { Marked } from '../api/routes.ts';
 import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';

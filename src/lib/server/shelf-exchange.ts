@@ -1,8 +1,8 @@
+import { PART_KINDS, type PartKind } from '../core/registry/parts.ts';
 import type { ShelfImport } from '../api/routes.ts';
 import { partsToCsv, type PortablePart } from '../core/formats/part-csv.ts';
 import type { ReadShelf } from '../core/formats/read-shelf.ts';
 import { shelfToZip } from '../core/formats/shelf-package.ts';
-import { PART_KINDS, type PartKind } from '../core/document/stored.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, type Outcome } from './outcome.ts';

@@ -1,29 +1,17 @@
 import type { ChangeAdvice, ChangeView } from '../core/change/change-picture.ts';
+import type { AdviceWorker } from './advice.worker.ts';
+import { WorkerClient } from './worker-client.ts';
 
-/**
- * Asks what makes a change safe in a worker of its own. Ending the question ends the worker, whatever it is at: what was
- * overtaken is never waited for. Browser only.
- */
-export class AdviceQuestion {
-  readonly #worker: Worker;
+/** What makes a change safe, looked for in a worker of its own: ending it ends the question, whatever it is at. Browser only. */
+export class AdviceClient {
+  readonly #client = new WorkerClient<AdviceWorker>(
+    () => new Worker(new URL('./advice.worker.ts', import.meta.url), { type: 'module' }),
+    { patienceMs: null }
+  );
 
-  constructor(
-    view: ChangeView,
-    on: { told: (advice: ChangeAdvice | null) => void; failed: (why: string) => void }
-  ) {
-    this.#worker = new Worker(new URL('./advice.worker.ts', import.meta.url), { type: 'module' });
-    this.#worker.onmessage = ({ data }: MessageEvent<ChangeAdvice | null>) => {
-      this.end();
-      on.told(data);
-    };
-    this.#worker.onerror = (e) => {
-      this.end();
-      on.failed(e.message || 'it could not be loaded');
-    };
-    this.#worker.postMessage(view);
-  }
+  /** @throws WorkerLost when the worker died, WorkerEnded when the question was overtaken */
+  ask = (view: ChangeView): Promise<ChangeAdvice | null> =>
+    this.#client.ask((w) => w.advise(view)) as Promise<ChangeAdvice | null>;
 
-  end(): void {
-    this.#worker.terminate();
-  }
+  end = (): void => this.#client.end();
 }

@@ -1,7 +1,6 @@
-import { changeAdvice, type ChangeAdvice, type ChangeView } from '../core/change/change-picture.ts';
+import { expose } from 'comlink';
+import { changeAdvice } from '../core/change/change-picture.ts';
 
-/** Looks for what makes a change safe: one question a worker, which is ended when the question is overtaken. */
-onmessage = ({ data }: MessageEvent<ChangeView>): void => {
-  const advice: ChangeAdvice | null = changeAdvice(data);
-  postMessage(advice);
-};
+const worker = { advise: changeAdvice };
+export type AdviceWorker = typeof worker;
+expose(worker);

@@ -1,15 +1,17 @@
-import { wrap } from 'comlink';
 import type { StoredPart } from '../core/document/stored.ts';
 import type { Problem } from '../core/text/issues.ts';
 import type { PartWorker } from './part.worker.ts';
+import { WorkerClient } from './worker-client.ts';
 
 /** What is wrong with a part, in a worker that ends with its answer: nothing where it may be kept. Browser only. */
 export async function faultsOfPart(part: StoredPart): Promise<readonly Problem[]> {
-  const worker = new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' });
+  const client = new WorkerClient<PartWorker>(
+    () => new Worker(new URL('./part.worker.ts', import.meta.url), { type: 'module' })
+  );
   try {
-    const checked = await wrap<PartWorker>(worker).check(part);
+    const checked = await client.ask((w) => w.check(part));
     return checked.ok ? [] : (checked.errors as readonly Problem[]);
   } finally {
-    worker.terminate();
+    client.end();
   }
 }

@@ -1,3 +1,4 @@
+import type { UnitContext } from '../core/registry/channels.ts';
 import { expose } from 'comlink';
 import { PATHS } from '../api/paths.ts';
 import { rowCellsOf } from '../core/testing/files/dialect.ts';
@@ -5,7 +6,6 @@ import { encodingOf, type Encoding } from '../core/testing/files/encoding.ts';
 import { guessMapping, type Mapping } from '../core/testing/files/mapping.ts';
 import { readChunks } from '../core/testing/files/read-chunks.ts';
 import type { RunFileState } from '../core/testing/files/read-run-file.ts';
-import type { UnitContext } from '../core/testing/files/roles.ts';
 import { blockOf } from '../core/testing/record/block.ts';
 import type { Samples } from '../core/testing/record/sample.ts';
 

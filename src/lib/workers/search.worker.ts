@@ -30,7 +30,7 @@ const BETWEEN_MS = 60;
 const send = (told: SearchTold): void => postMessage(told);
 
 function search(job: SearchJob, share: Share): void {
-  const run = new SearchRun(spaceOf(job.brief, job.parts, job.limits), job.limits, share);
+  const run = new SearchRun(spaceOf(job.brief, job.parts, job.limits), job.limits, share, job.measure);
   let sent = 0;
   const go = (): void => {
     const until = performance.now() + BETWEEN_MS;

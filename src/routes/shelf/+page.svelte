@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { PART_KINDS, shelfOf, type PartKind } from '$lib/core/registry/parts';
   import { untrack } from 'svelte';
   import { invalidateAll } from '$app/navigation';
   import {
@@ -20,7 +21,7 @@
     type ColumnDef,
     type SortingState
   } from '@tanstack/table-core';
-  import { PART_KINDS, type PartKind, type StoredPart } from '$lib/core/document/stored';
+  import { type StoredPart } from '$lib/core/document/stored';
   import { labelDifferences, type LabelDifference } from '$lib/core/shelf/measured';
   import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';
@@ -31,7 +32,8 @@
   import { outbox } from '$lib/ui/offline/outbox.svelte';
   import { shelfHere, waitingId } from '$lib/ui/offline/waiting';
   import { faultsOfPart } from '$lib/workers/part-client';
-  import { COLUMNS, fieldOf, freshPart, KIND_TITLES } from '$lib/ui/shelf/columns';
+  import { choiceWord, shelfColumns, shownAs } from '$lib/core/registry/fields';
+  import { fieldOf, freshPart } from '$lib/ui/shelf/fresh-part';
   import ImportShelf from '$lib/ui/shelf/ImportShelf.svelte';
   import LabelDecoder from '$lib/ui/shelf/LabelDecoder.svelte';
   import MakersTable from '$lib/ui/shelf/MakersTable.svelte';
@@ -45,7 +47,8 @@
   let ownedOnly = $state(false);
   let sorting = $state<SortingState>([{ id: 'name', desc: false }]);
   let editing = $state<StoredPart | null>(null);
-  let tool = $state<'decoder' | 'test' | 'table' | 'import' | null>(null);
+  type Tool = 'decoder' | 'test' | 'table' | 'import';
+  let tool = $state<Tool | null>(null);
   let living = $state<StoredPart | null>(null);
   let deleted = $state<{ id: number; name: string } | null>(null);
   let said = $state('');
@@ -62,11 +65,12 @@
   );
   const differencesOf = (p: StoredPart) => differences.get(p.id) ?? new Map<string, LabelDifference>();
 
+  const shown = $derived(shelfColumns(kind));
   const columns = $derived<ColumnDef<StoredPart>[]>([
     { id: 'name', accessorFn: (p) => p.name },
-    ...COLUMNS[kind].map((c): ColumnDef<StoredPart> => ({
-      id: c.field,
-      accessorFn: (p) => p.measured[c.field] ?? fieldOf(p, c.field) ?? undefined,
+    ...shown.map((c): ColumnDef<StoredPart> => ({
+      id: c.name,
+      accessorFn: (p) => p.measured[c.name] ?? fieldOf(p, c.name) ?? undefined,
       sortUndefined: 'last'
     }))
   ]);
@@ -86,6 +90,13 @@
       getFilteredRowModel: getFilteredRowModel()
     }).getRowModel().rows
   );
+
+  /** A dialog tells that it has closed a moment later, when another tool may have been opened already. */
+  function shut(which: Tool): void {
+    if (tool !== which) return;
+    tool = null;
+    tableMotor = null;
+  }
 
   const sorted = (id: string): 'ascending' | 'descending' | 'none' => {
     const s = sorting.find((x) => x.id === id);
@@ -232,7 +243,7 @@
   </div>
 
   <TabRow
-    tabs={PART_KINDS.map((k) => [k, KIND_TITLES[k]] as const)}
+    tabs={PART_KINDS.map((k) => [k, shelfOf(k).heading] as const)}
     selected={kind}
     label="Kinds of parts"
     prefix="kind"
@@ -250,12 +261,12 @@
                   : ''}</button
             ></TableHeadCell
           >
-          {#each COLUMNS[kind] as c (c.field)}
-            <TableHeadCell class={c.quantity ? 'text-right' : ''} aria-sort={sorted(c.field)}
-              ><button class="py-1 font-semibold" onclick={() => sortBy(c.field)}
-                >{c.title}{sorted(c.field) === 'ascending'
+          {#each shown as c (c.name)}
+            <TableHeadCell class={c.quantity ? 'text-right' : 'pl-4'} aria-sort={sorted(c.name)}
+              ><button class="py-1 font-semibold" onclick={() => sortBy(c.name)}
+                >{c.heading ?? c.short}{sorted(c.name) === 'ascending'
                   ? ' ↑'
-                  : sorted(c.field) === 'descending'
+                  : sorted(c.name) === 'descending'
                     ? ' ↓'
                     : ''}</button
               ></TableHeadCell
@@ -290,29 +301,24 @@
                     data-testid={`due-${p.name}`}>{says}</span
                   >{/each}</TableBodyCell
               >
-              {#each COLUMNS[kind] as c (c.field)}
-                {@const v = p.measured[c.field] ?? fieldOf(p, c.field)}
-                {@const difference = differencesOf(p).get(c.field)}
+              {#each shown as c (c.name)}
+                {@const v = p.measured[c.name] ?? fieldOf(p, c.name)}
+                {@const difference = differencesOf(p).get(c.name)}
                 <TableBodyCell
-                  class={`${c.quantity ? 'figure text-right' : ''} ${c.field in p.measured ? 'font-semibold' : ''}`}
-                  title={difference?.sentence ?? (c.field in p.measured ? 'measured' : '')}
+                  class={`${c.quantity ? 'figure text-right' : 'pl-4'} ${c.name in p.measured ? 'font-semibold' : ''}`}
+                  title={difference?.sentence ?? (c.name in p.measured ? 'measured' : '')}
                   >{#if difference?.beyond}<span
                       class="text-2xs mr-1 font-sans font-normal"
-                      data-testid={`off-${p.name}-${c.field}`}
+                      data-testid={`off-${p.name}-${c.name}`}
                       >label {difference.off >= 0 ? '−' : '+'}{show(
                         Math.abs(100 * (1 / (1 + difference.off) - 1)),
                         2
                       )} %</span
                     >{/if}{typeof v === 'number' && c.quantity
-                    ? labelFigure(
-                        p.kind === 'propulsor' &&
-                          c.quantity === 'propLength' &&
-                          fieldOf(p, 'kind') !== 'propeller'
-                          ? 'screwLength'
-                          : c.quantity,
-                        v
-                      )
-                    : (v ?? '–')}</TableBodyCell
+                    ? labelFigure(shownAs(c, fieldOf(p, 'kind')) ?? 'ratio', v)
+                    : typeof v === 'string'
+                      ? choiceWord(c, v)
+                      : (v ?? '–')}</TableBodyCell
                 >
               {/each}
               <TableBodyCell class="pl-3"
@@ -386,10 +392,10 @@
     />
   {/key}
 {/if}
-{#if tool === 'decoder'}<LabelDecoder onclose={() => (tool = null)} />{/if}
+{#if tool === 'decoder'}<LabelDecoder onclose={() => shut('decoder')} />{/if}
 {#if tool === 'test'}<MotorTest
     {parts}
-    onclose={() => (tool = null)}
+    onclose={() => shut('test')}
     onkeep={(part) => {
       tool = null;
       editing = part;
@@ -400,12 +406,9 @@
     tables={data.tables}
     motorId={tableMotor}
     onkept={() => invalidateAll()}
-    onclose={() => {
-      tool = null;
-      tableMotor = null;
-    }}
+    onclose={() => shut('table')}
   />{/if}
-{#if tool === 'import'}<ImportShelf onclose={() => (tool = null)} ondone={() => void invalidateAll()} />{/if}
+{#if tool === 'import'}<ImportShelf onclose={() => shut('import')} ondone={() => void invalidateAll()} />{/if}
 
 {#if deleted}<UndoToast
     text={`${deleted.name} is off the shelf.`}

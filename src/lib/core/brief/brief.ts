@@ -6,6 +6,8 @@ export interface Brief {
   kind: Craft['kind'];
   purpose: string;
   massKg: number;
+  /** Weight without motors, pack, ESCs and propellers, kg, where the all-up weight follows them. */
+  airframeMassKg?: number | null;
   /** Wing area m², largest propeller m, or waterline length m; null where not known. */
   wingAreaM2?: number | null;
   largestPropM?: number | null;
@@ -25,6 +27,7 @@ export const briefOfCraft = (craft: Craft, name: string, motors: number): Brief 
   kind: craft.kind,
   purpose: craft.purpose ?? { 'fixed-wing': 'trainer', multirotor: 'hover', boat: 'speed' }[craft.kind],
   massKg: craft.massKg,
+  airframeMassKg: craft.airframeMassKg,
   wingAreaM2: craft.wingAreaM2,
   largestPropM: craft.largestPropM,
   waterlineLengthM: craft.waterlineLengthM,

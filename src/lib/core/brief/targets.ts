@@ -95,7 +95,7 @@ export function targetsOf(setup: SetupDocument, settings: Record<string, string>
       `where ${purpose.title} craft hover best; above 60 % there is nothing left to steer with`
     );
   } else if (setup.propulsor.kind === 'surface-drive') {
-    const loaded = rpmWindowOf(schools);
+    const loaded = rpmWindowOf(schools, setup.motor.massKg);
     const perCell = setup.battery.series * loaded.cellV;
     const gear = setup.gearRatio ?? 1;
     const school = titleOf('boat-rpm');

@@ -26,5 +26,8 @@ test('a trainer of 1.2 kg is not given a pack of 700 mAh, and its time is marked
   const given = sketchSetup({ ...brief, targetSeconds: 300 });
   assert.equal(given.craft.targetSeconds, 300);
   assert.equal(given.sources?.['craft.targetSeconds'], 'typed');
-  assert.ok(given.battery.capacityAh < usual.battery.capacityAh);
+  const ahFor = (targetSeconds: number): number =>
+    sketchSetup({ ...brief, targetSeconds }).battery.capacityAh;
+  assert.ok(ahFor(120) < usual.battery.capacityAh, 'a short wish needs less than the usual pack');
+  assert.ok(ahFor(900) > usual.battery.capacityAh, 'a long one more');
 });

@@ -38,7 +38,7 @@ const MOST_PACKS = 12;
 const MOST_PROPULSORS = 24;
 
 /**
- * Fits scale factors on KV, winding resistance and no-load current of the motor, on the resistance of each pack and on CT
+ * Fits scale factors on KV, winding resistance, no-load current and inductance of the motor, on the resistance of each pack and on CT
  * and CP of each propulsor that the measurements name, with the tolerances as priors: a maker's whole table, or a day of
  * propeller tests on one motor, is one fit. Least squares in whitened logs: the unknown z has a standard normal prior, the
  * factors' logs are L z with L the Cholesky factor of the prior covariance; minimised by Levenberg and Marquardt (the
@@ -160,7 +160,7 @@ const triangleOf = (m: Matrix): number[] => {
   return out;
 };
 
-/** The six factors of a setup's own parts, from all that was found. */
+/** The factors of a setup's own parts, from all that was found. */
 export function calibrationFor(setup: SetupDocument, joint: NonNullable<Calibration['joint']>): Calibration {
   const { covariance, factors } = interpretSetup({
     ...setup,

@@ -1,3 +1,4 @@
+import { CHANNEL_TABLE, type ComparedChannel } from '../registry/channels.ts';
 import { issue, type Issue } from '../text/issues.ts';
 import { supplyOf, type Interpreted } from '../model/interpret.ts';
 import type { TrainModel } from '../model/train-model.ts';
@@ -14,23 +15,27 @@ export function faultsOfReading(m: Measurement, at: number, path: string): Issue
   ];
 }
 
-/** Accuracy of a hobby watt meter, thrust stand and optical tachometer when nothing is given. Common practice. */
-export const INSTRUMENT = {
-  currentRelative: 0.02,
-  voltageRelative: 0.005,
-  thrustRelative: 0.03,
-  rpmRelative: 0.005
-} as const;
-/** How far a maker's printed row is commonly from what the part then does. Common practice, no source. */
-const MAKER = {
-  currentRelative: 0.05,
-  voltageRelative: 0.005,
-  thrustRelative: 0.12,
-  rpmRelative: 0.03
-} as const;
-
-export const READINGS = ['batteryCurrentA', 'rpm', 'thrustN', 'batteryVoltageV'] as const;
+/** Readings that are fitted: volts last, which say something only of a known charge. */
+export const READINGS = [
+  'batteryCurrentA',
+  'rpm',
+  'thrustN',
+  'batteryVoltageV'
+] as const satisfies readonly ComparedChannel[];
 export type ReadingName = (typeof READINGS)[number];
+/** Which accuracy of an instrument each reading has. */
+const GIVEN: Readonly<Record<ReadingName, keyof Instrument>> = {
+  batteryCurrentA: 'currentRelative',
+  rpm: 'rpmRelative',
+  thrustN: 'thrustRelative',
+  batteryVoltageV: 'voltageRelative'
+};
+
+/** Standard deviation of a reading, relative: as the instrument's owner gave it, else as such meters or makers commonly have it. */
+const errorOf = (reading: ReadingName, source: Measurement['source'], instrument: Instrument): number => {
+  const { meter, maker } = CHANNEL_TABLE[reading].error;
+  return source === 'maker' ? maker : ((instrument[GIVEN[reading]] as number | null | undefined) ?? meter);
+};
 
 /** One reading that can be fitted. */
 export interface Reading {
@@ -49,21 +54,13 @@ const ampsOf = (m: Measurement): number | null =>
 /** Readings that can be fitted: what was read, with its standard deviation. */
 export function readingsOf(measurements: readonly Measurement[], instrument: Instrument): Reading[] {
   return measurements.flatMap((m, index) => {
-    const usual = m.source === 'maker' ? MAKER : INSTRUMENT;
-    const own = m.source === 'maker' ? {} : instrument;
-    const volts = own.voltageRelative ?? usual.voltageRelative;
-    const relative: Record<ReadingName, number> = {
-      batteryCurrentA: own.currentRelative ?? usual.currentRelative,
-      rpm: own.rpmRelative ?? usual.rpmRelative,
-      thrustN: own.thrustRelative ?? usual.thrustRelative,
-      batteryVoltageV: volts
-    };
+    const volts = errorOf('batteryVoltageV', m.source, instrument);
     return READINGS.flatMap((reading): Reading[] => {
       const measured = reading === 'batteryCurrentA' ? ampsOf(m) : m[reading];
       if (measured == null) return [];
       // volts at the pack say something only against a known resting voltage; else they are the supply itself
       if (reading === 'batteryVoltageV' && m.restingCellV == null && m.stateOfCharge == null) return [];
-      const error = relative[reading] * Math.abs(measured);
+      const error = errorOf(reading, m.source, instrument) * Math.abs(measured);
       // a voltmeter's error moves the current it is read with: about 2 % of current per % of volts
       const supply =
         reading === 'batteryCurrentA' && m.batteryVoltageV != null ? 2 * volts * Math.abs(measured) : 0;

@@ -1,5 +1,9 @@
+import { batterySchema } from '../document/schema/battery.ts';
+import { environmentSchema } from '../document/schema/craft.ts';
+import { propulsorSchema } from '../document/schema/propulsor.ts';
 import type { FromSchema } from 'json-schema-to-ts';
-import { batterySchema, environmentSchema, propulsorSchema, setupSchema } from '../document/schema.ts';
+import { readingOf } from '../registry/channels.ts';
+import { setupSchema } from '../document/schema.ts';
 
 const reading = (title: string, minimum: number, maximum: number) =>
   ({ type: ['number', 'null'], minimum, maximum, title }) as const;
@@ -11,18 +15,18 @@ export const measurementSchema = {
   title: 'measurement',
   type: 'object',
   properties: {
-    throttle: { type: 'number', minimum: 0, maximum: 1, title: 'throttle' },
-    speedMs: { type: 'number', minimum: 0, maximum: 200, title: 'speed' },
+    throttle: { ...readingOf('throttle'), type: 'number' },
+    speedMs: { ...readingOf('speedMs'), type: 'number' },
     stateOfCharge: reading('state of charge', 0, 1),
     restingCellV: reading('resting volts per cell', 0.5, 5),
-    batteryVoltageV: reading('volts at the pack', 0.1, 300),
-    batteryCurrentA: reading('amps from the pack', 0, 5000),
-    rpm: reading('rpm of the propulsor', 0, 500000),
-    electricalPowerW: reading('watts at the pack', 0, 500000),
-    thrustN: reading('thrust', -10000, 100000),
-    motorC: reading('temperature of the motor', -40, 400),
-    escC: reading('temperature of the ESC', -40, 400),
-    packC: reading('temperature of the pack', -30, 80),
+    batteryVoltageV: readingOf('batteryVoltageV'),
+    batteryCurrentA: readingOf('batteryCurrentA'),
+    rpm: readingOf('rpm'),
+    electricalPowerW: readingOf('electricalPowerW'),
+    thrustN: readingOf('thrustN'),
+    motorC: readingOf('motorC'),
+    escC: readingOf('escC'),
+    packC: readingOf('packC'),
     windingC: reading('temperature of the winding', -40, 400),
     seconds: reading('length of the run', 0, 86400),
     propulsor: { anyOf: [propulsorSchema, { type: 'null' }] },

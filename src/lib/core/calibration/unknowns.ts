@@ -3,17 +3,17 @@ import { isSameFamily, isSamePropulsor, packLikeness } from '../model/same-part.
 import type { Battery, Propulsor, SetupDocument } from '../document/schema.ts';
 import { FAMILY_SHARE, THRUST_POWER_CORRELATION } from '../model/tolerance.ts';
 import { cholesky } from '../numeric/cholesky.ts';
-import { scaleWinding } from '../train/factors.ts';
+import { scaleInductance, scaleWinding } from '../train/factors.ts';
 import type { TrainModel } from '../model/train-model.ts';
 import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 import type { Measurement } from './schema.ts';
 
-/** Unknowns of the motor, which all measurements share: KV, winding resistance, no-load current. */
+/** Unknowns of the motor that come first, which all measurements share: KV, winding resistance, no-load current. */
 export const MOTOR_UNKNOWNS = 3;
 
 /**
  * The unknowns of a fit: three of the motor, one of each pack, thrust and power of each propulsor that measurements
- * name. Logs of scale factors, normal before the fit with the tolerances as spreads; propulsors of one family share a part
+ * name, and last the motor's inductance, which only readings at part throttle tell. Logs of scale factors, normal before the fit with the tolerances as spreads; propulsors of one family share a part
  * of their error, as packs of one cell do.
  */
 export interface Unknowns {
@@ -65,12 +65,13 @@ export function unknownsOf(setup: SetupDocument, measurements: readonly Measurem
   const packs = batteries.map((battery) => interpretSetup({ ...setup, battery }).relativeSd);
   const blades = propulsors.map((propulsor) => interpretSetup({ ...setup, propulsor }).relativeSd);
 
-  const size = MOTOR_UNKNOWNS + batteries.length + 2 * propulsors.length;
+  const size = MOTOR_UNKNOWNS + batteries.length + 2 * propulsors.length + 1;
   const priorSd = new Float64Array(size);
   priorSd[0] = own.relativeSd.kv;
   priorSd[1] = own.relativeSd.motorResistance;
   priorSd[2] = own.relativeSd.noLoadCurrent;
   packs.forEach((sd, k) => (priorSd[MOTOR_UNKNOWNS + k] = sd.batteryResistance));
+  priorSd[size - 1] = own.relativeSd.inductance;
   const bladesFrom = MOTOR_UNKNOWNS + batteries.length;
   blades.forEach((sd, k) => {
     priorSd[bladesFrom + 2 * k] = sd.thrust;
@@ -125,6 +126,7 @@ export function scaleModel(
   Object.assign(out, nominal);
   out.motorConstant = nominal.motorConstant / Math.exp(logs[0]);
   scaleWinding(nominal, Math.exp(logs[1]), out);
+  scaleInductance(out, Math.exp(logs[u.size - 1]), out);
   out.noLoadCurrentA = nominal.noLoadCurrentA * Math.exp(logs[2]);
   out.thrustFactor = nominal.thrustFactor * Math.exp(logs[blade]);
   out.powerFactor = nominal.powerFactor * Math.exp(logs[blade + 1]);

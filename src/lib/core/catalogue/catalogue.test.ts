@@ -68,8 +68,8 @@ test('cells follow the power, so that the current stays below some 45 A', () => 
     [60, 3],
     [379, 3],
     [380, 4],
-    [799, 4],
-    [800, 6],
+    [699, 4],
+    [700, 6],
     [2999, 6],
     [3000, 12]
   ])

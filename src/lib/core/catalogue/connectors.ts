@@ -124,8 +124,6 @@ export const CONNECTORS = [
   }
 ] as const satisfies readonly ConnectorFamily[];
 
-export type ConnectorId = (typeof CONNECTORS)[number]['id'];
-
 /** The family of a name; undefined for none. */
 export const connectorOf = (id: string | null | undefined): ConnectorFamily | undefined =>
   CONNECTORS.find((c) => c.id === id);
@@ -150,8 +148,6 @@ export const MOTOR_JOINTS = [
   { id: 'bullets-5.5', title: '5.5 mm bullets', continuousA: 120, ohm: 0.00025, kg: 0.0225 },
   { id: 'bullets-8', title: '8 mm bullets', continuousA: 220, ohm: 0.00014, kg: 0.054 }
 ] as const satisfies readonly MotorJoint[];
-
-export type MotorJointId = (typeof MOTOR_JOINTS)[number]['id'];
 
 /** The joint of a name; undefined for none. */
 export const motorJointOf = (id: string | null | undefined): MotorJoint | undefined =>

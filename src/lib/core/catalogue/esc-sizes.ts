@@ -4,6 +4,9 @@ export const ESC_SIZES_A = [
   300
 ] as const;
 
+/** Ratings that every shop has, A: what is taken where nothing decides for one between. Common practice, no source. */
+export const COMMON_ESC_A = [6, 10, 20, 30, 40, 50, 60, 80, 100, 120, 150, 200, 250, 300] as const;
+
 /** How many standard sizes a rating lies above what is needed; 0 where it is the next one above, negative below it. */
 export const escSizesAbove = (ratingA: number, neededA: number): number =>
   ratingA < neededA

@@ -7,6 +7,11 @@ export const EVERYDAY_C = 30;
 /** Cell counts that packs are sold with. Common practice, no source. */
 export const CELL_COUNTS = [1, 2, 3, 4, 5, 6, 8, 10, 12] as const;
 
+/** Capacities that packs are commonly sold with, Ah. Common practice, no source. */
+export const COMMON_CAPACITIES_AH = [
+  0.15, 0.2, 0.3, 0.45, 0.55, 0.65, 0.85, 1, 1.3, 1.5, 1.8, 2.2, 2.6, 3.3, 4, 5, 6, 8, 10, 12, 16, 22, 30
+] as const;
+
 /** The next capacity that packs are sold by, Ah: steps of 0.05 below 1, of 0.1 below 10, of 0.5 above. */
 export function capacitySold(ah: number): number {
   const perAh = ah < 1 ? 20 : ah < 10 ? 10 : 2;
@@ -25,4 +30,4 @@ export const capacitiesBelow = (ah: number): number[] => [
 
 /** Cells by electrical power, W: the current stays below some 45 A. Common practice, no source. */
 export const usualCells = (watts: number): number =>
-  watts < 60 ? 2 : watts < 380 ? 3 : watts < 800 ? 4 : watts < 3000 ? 6 : 12;
+  watts < 60 ? 2 : watts < 380 ? 3 : watts < 700 ? 4 : watts < 3000 ? 6 : 12;

@@ -99,8 +99,10 @@ export const RULES: readonly CautionRule[] = [
     act: 'power',
     severity: 'danger',
     applies: (s) => overRating(s),
-    text: () =>
-      'Do not power it up as it is: something is over its limit. Put it right first; the findings say what.'
+    text: (s) =>
+      breaksAtOnce(s)
+        ? 'Do not power it up as it is: something is over its limit. Put it right first; the findings say what.'
+        : 'Do not run it at full throttle as it is: something is over its limit there. Put it right first, or go no further than the staged test says; the findings say what.'
   },
   ruleAtTest('props-off', 'power', 'danger', propeller),
   ruleAtTest('screw-off', 'power', 'care', screw),
@@ -229,17 +231,14 @@ export const RULES: readonly CautionRule[] = [
   }
 ];
 
-/** Checks that break something at the first full throttle. */
-const BREAKS = [
-  packCurrent,
-  escCurrent,
-  escCells,
-  escVoltage,
-  escChemistry,
-  motorCurrent,
-  motorPower,
-  railVoltage
-];
+/** Checks that break something as soon as the pack is plugged in. */
+const AT_ONCE = [escCells, escVoltage, escChemistry, railVoltage];
+/** And at the first full throttle. */
+const AT_FULL = [packCurrent, escCurrent, motorCurrent, motorPower];
+
+/** Whether something breaks as soon as it has power. */
+const breaksAtOnce = (s: Situation): boolean => AT_ONCE.some((check) => isOver(check.judge(s)));
 
 /** Whether something that would break is over its limit. */
-const overRating = (s: Situation): boolean => BREAKS.some((check) => isOver(check.judge(s)));
+const overRating = (s: Situation): boolean =>
+  breaksAtOnce(s) || AT_FULL.some((check) => isOver(check.judge(s)));

@@ -9,9 +9,9 @@ import { partsOfShelf } from '../search/answer-search.ts';
 import type { SearchParts } from '../search/space.ts';
 import { situationOf } from '../situation/situation.ts';
 import { inside, issue } from '../text/issues.ts';
-import { mayBeTested, overOf } from '../testing/plan/limits.ts';
+import { overOf } from '../testing/plan/limits.ts';
 import { cellsOwned } from '../testing/plan/owned-cells.ts';
-import { planOf } from '../testing/plan/plan.ts';
+import { planIfTestable } from '../testing/plan/plan.ts';
 import { planRequestSchema, type PlanRequest } from './plan-request.ts';
 import type { Plan } from '../testing/plan/stage.ts';
 
@@ -51,7 +51,9 @@ export function answerPlan(
     s = made.value.after;
   }
   const checks = runChecks(s);
-  if (!mayBeTested(checks, s)) {
+  const owned = cellsOwned((shelf ? partsOfShelf(shelf) : stored)?.battery);
+  const plan = planIfTestable(checks, before, s, log ?? [], temperatureSchool ?? undefined, owned);
+  if (!plan) {
     const why = `not to be tested as it is: ${overOf(checks, s)
       .map((c) => `${c.title} ${c.sentence}`)
       .join('; ')}`;
@@ -59,6 +61,7 @@ export function answerPlan(
       ok: true,
       answer: {
         stages: [],
+        last: null,
         next: {
           stage: null,
           why,
@@ -75,15 +78,10 @@ export function answerPlan(
       }
     };
   }
-  const owned = cellsOwned((shelf ? partsOfShelf(shelf) : stored)?.battery);
-  const plan = planOf(before, s, [], temperatureSchool ?? undefined, owned);
   const ids = plan.stages.map((stage) => stage.id);
   const strange = (log ?? []).flatMap((e, at) =>
     ids.includes(e.stage) ? [] : [issue(`log.${at}.stage`, 'no-stage', { stage: e.stage, stages: ids })]
   );
   if (strange.length > 0) return { ok: false, errors: badRequest(strange) };
-  return {
-    ok: true,
-    answer: log?.length ? planOf(before, s, log, temperatureSchool ?? undefined, owned) : plan
-  };
+  return { ok: true, answer: plan };
 }

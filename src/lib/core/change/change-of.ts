@@ -1,3 +1,4 @@
+import { DRIVE_PARTS, type DrivePart } from '../registry/parts.ts';
 import type { CheckResult } from '../checks/finding.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { Measurement } from '../calibration/schema.ts';
@@ -10,14 +11,13 @@ import { mendingOf, type Aim, type Cannot, type PutRight } from '../mend/put-rig
 import type { PredictAnswer } from '../predict/answer.ts';
 import { answerOf } from '../predict/predict.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
-import { mayBeTested } from '../testing/plan/limits.ts';
-import { planOf } from '../testing/plan/plan.ts';
+import { planIfTestable } from '../testing/plan/plan.ts';
 import type { Plan } from '../testing/plan/stage.ts';
 import type { Issue } from '../text/issues.ts';
 import type { ChosenBy, Step } from './altered.ts';
 import type { Anchored } from './anchor.ts';
 import { withMeasuredHeat } from './measured-heat.ts';
-import { waysBack, type BackTo } from './back-to.ts';
+import { waysBack, type BackTo } from '../mend/ways-back.ts';
 import { balanceOf, type Balance } from './balance.ts';
 import { careOf, type Care } from './care.ts';
 import { cellsPlaceOf, type CellsPlace } from './cells-place.ts';
@@ -63,16 +63,15 @@ export interface Changed {
 }
 
 /** Parts in the order power flows, each by the words that it is called. */
-const PARTS = ['battery', 'esc', 'motor', 'propulsor'] as const;
 
 /** A part's figures without its name. */
-const figures = (setup: SetupDocument, part: (typeof PARTS)[number]): string => {
+const figures = (setup: SetupDocument, part: DrivePart): string => {
   const { name: _name, ...rest } = (setup[part] ?? {}) as { name?: string };
   return JSON.stringify(rest);
 };
 
 function sameWords(before: SetupDocument, after: SetupDocument): string {
-  const same = PARTS.filter((part) => figures(before, part) === figures(after, part)).map(
+  const same = DRIVE_PARTS.filter((part) => figures(before, part) === figures(after, part)).map(
     (part) => `same ${partWord(part, after.propulsor.kind)}`
   );
   return same.join(', ');
@@ -249,8 +248,6 @@ export function changeAnswerOf(
     anchored: fit && { residuals: fit.residuals, unresolved: fit.unresolved, notes: fit.notes },
     ...toldOf(c, after.checks),
     ...mended,
-    plan: mayBeTested(after.checks, c.after)
-      ? planOf(c.origin.document, c.after, [], undefined, asked.owned)
-      : null
+    plan: planIfTestable(after.checks, c.origin.document, c.after, [], undefined, asked.owned)
   };
 }

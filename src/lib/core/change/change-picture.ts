@@ -5,9 +5,8 @@ import { validateSetup } from '../document/validate.ts';
 import { powerPath, type PowerStage } from '../match/power-path.ts';
 import type { PutRight } from '../mend/put-right.ts';
 import type { SearchParts } from '../search/space.ts';
-import { mayBeTested } from '../testing/plan/limits.ts';
 import { cellsOwned } from '../testing/plan/owned-cells.ts';
-import { planOf } from '../testing/plan/plan.ts';
+import { planIfTestable } from '../testing/plan/plan.ts';
 import type { Plan } from '../testing/plan/stage.ts';
 import type { Issue } from '../text/issues.ts';
 import type { Why } from '../why/why.ts';
@@ -136,9 +135,7 @@ export function changeAdvice(view: ChangeView): ChangeAdvice | null {
   const checks = runChecks(c.after);
   return {
     mends: mendsOf(c, checks),
-    plan: mayBeTested(checks, c.after)
-      ? planOf(c.origin.document, c.after, [], undefined, cellsOwned(view.shelf?.battery))
-      : null
+    plan: planIfTestable(checks, c.origin.document, c.after, [], undefined, cellsOwned(view.shelf?.battery))
   };
 }
 

@@ -1,10 +1,10 @@
+import { batterySchema } from '../document/schema/battery.ts';
+import { motorSchema } from '../document/schema/motor.ts';
+import { propulsorSchema } from '../document/schema/propulsor.ts';
 import { measurementSchema, type Measurement } from '../calibration/schema.ts';
 import type { Change } from '../document/change.ts';
 import {
-  batterySchema,
-  motorSchema,
   pointSchema,
-  propulsorSchema,
   setupSchema,
   type Battery,
   type Motor,

@@ -116,7 +116,7 @@ test('more cells: the picture of the trap lies between a straight line and the s
   assert.ok(trap.exponent > 1.3 && trap.exponent < 2, `exponent ${trap.exponent}`);
   inside(trap.modelA[1], trap.band[1], 'five cells');
   // what brings the current back really does, each of another kind
-  assert.ok(a.waysBack.length >= 3);
+  assert.ok(a.waysBack.length >= 2);
   for (const way of a.waysBack) {
     assert.ok(way.currentA <= 1.02 * trap.modelA[0], `${way.text}: ${way.currentA} A`);
     const again = answerPredict({
@@ -126,10 +126,12 @@ test('more cells: the picture of the trap lies between a straight line and the s
     assert.ok(again.ok);
     near(again.answer.points[0].batteryCurrentA, way.currentA, 1e-9, way.text);
   }
-  assert.deepEqual(
-    a.waysBack.map((w) => w.by).filter((by) => /propeller|KV|gear/.test(by)),
-    ['a smaller propeller', 'a lower KV', 'a gear']
-  );
+  // nobody builds a gear on an outrunner, which turns slowly of itself
+  const kinds = (made: typeof a): string[] =>
+    made.waysBack.map((w) => w.by).filter((by) => /propeller|KV|gear/.test(by));
+  assert.deepEqual(kinds(a), ['a smaller propeller', 'a lower KV']);
+  const inrunner = { ...PLANE, esc: { continuousA: 60, maxSeries: 6 }, motor: { ...PLANE.motor, poles: 4 } };
+  assert.ok(kinds(changedBy(inrunner, { kind: 'cells', series: 6 })).includes('a gear'));
 });
 
 /** A document with one figure at a path set. */
@@ -299,7 +301,8 @@ test('another KV at equal copper: as much torque for the same heat, amps up and 
   const motor = {
     ...PLANE.motor,
     kvRpmPerVolt: 600,
-    resistanceOhm: 0.03 / by ** 2,
+    // as much copper under load: the 10 mΩ of leads beside it do not change with the winding
+    resistanceOhm: ((2.33 * 0.03 + 0.01) / by ** 2 - 0.01) / 2.33,
     noLoadCurrentA: 1.6 * by
   };
   const a = changedBy(PLANE, { kind: 'motor', motor });
@@ -392,7 +395,7 @@ test('a boat re-powered: 12 cells × 4.0 V × 490 KV is too slow for the window,
       {
         ...BOAT,
         battery: { ...BOAT.battery, series: 12, capacityAh: 5 },
-        motor: { ...BOAT.motor, kvRpmPerVolt: kv }
+        motor: { ...BOAT.motor, kvRpmPerVolt: kv, massKg: 0.9 }
       },
       { kind: 'cells', series: 12 }
     );
@@ -400,6 +403,10 @@ test('a boat re-powered: 12 cells × 4.0 V × 490 KV is too slow for the window,
   assert.match(rule(of(490), 'boat-rpm').says, /too low for a window of 25 000 to 30 000/);
   near(rule(of(600), 'boat-rpm').value, 28_800, 1e-9, '600 KV');
   assert.match(rule(of(600), 'boat-rpm').says, /inside/);
+  // a motor of 36 mm stands more: its window reaches higher, and a re-power on its own four cells does not slow the boat by a third
+  const small = { ...BOAT, motor: { ...BOAT.motor, kvRpmPerVolt: 2030, massKg: 0.24 } };
+  const same = changedBy(small, { kind: 'repower', series: 4, motorDiameterMm: 36 }, { mends: false });
+  assert.ok(same.setup.motor.kvRpmPerVolt > 0.85 * 2030, `${same.setup.motor.kvRpmPerVolt} KV`);
 });
 
 test('a boat re-powered: cells, volts, KV by both windows, motor of the shelf, screw, ESC, and a plan that begins small', () => {
@@ -469,6 +476,11 @@ test('from an engine: watts by its size, cells, motor class and KV that takes th
   // 26 cc of petrol: some 2.2 kW on 17 to 18 in; a four-stroke of as many cc gives less than a two-stroke
   const petrol = changedBy(PLANE, { kind: 'engine', displacementCc: 26, engine: 'petrol' });
   near(petrol.after.points[0].electricalPowerW, 2210, 0.1, 'petrol');
+  // 50 cc and no word of what it burns: petrol, 4.5 to 5.5 kW
+  const large = changedBy(PLANE, { kind: 'engine', displacementCc: 50 });
+  assert.match(large.steps.map((s) => s.working).join(' '), /W\/cc of a petrol engine/);
+  const kW = large.after.points[0].electricalPowerW / 1000;
+  assert.ok(kW > 4.5 && kW < 5.5, `${kW} kW`);
   const four = changedBy(PLANE, { kind: 'engine', displacementCc: 7.5, engine: 'glow-four-stroke' });
   assert.ok(four.after.points[0].electricalPowerW < 0.8 * p.electricalPowerW);
   // by its propeller and rpm alone: the blade model's own power, over the efficiency
@@ -720,7 +732,7 @@ test('the demo’s own motors: none of them is any worse for being named in a ch
 });
 
 test('a plan by request: what would break gets no stages and is told why; the log decides the next', () => {
-  const burnt = answerPlan({ setup: { ...PLANE, esc: { continuousA: 10, maxSeries: 6 } } });
+  const burnt = answerPlan({ setup: { ...PLANE, esc: { continuousA: 60, maxSeries: 3 } } });
   assert.ok(burnt.ok);
   assert.deepEqual(burnt.answer.stages, []);
   assert.equal(burnt.answer.next.stage, null);

@@ -1,6 +1,6 @@
 import { otherPropulsors, type Rung } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
-import { Bench } from '../remedy/bench.ts';
+import { Bench } from '../mend/bench.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { airPerTurnM3 } from './rules/air-per-turn.ts';

@@ -1,5 +1,6 @@
-import { checkOf, type CheckId } from '../checks/all-checks.ts';
+import { checkOf } from '../checks/all-checks.ts';
 import { runCheck } from '../checks/check.ts';
+import { figureOf, type FigureName } from '../registry/figures.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import type { QuantityName } from '../units/quantity.ts';
@@ -29,227 +30,38 @@ export interface Difference {
   readonly decisive: boolean;
 }
 
-interface Figure {
+/** A figure as it is told of a change: under which id, whether it decides, whether both ends share what it is unsure of. */
+interface ChangeFigure {
   readonly id: string;
-  readonly title: string;
-  readonly unit: string;
-  readonly quantity: QuantityName;
+  readonly figure: FigureName;
   readonly decisive?: true;
-  readonly of: (s: Situation) => number | null;
-  readonly band?: (s: Situation) => Band | null;
   readonly joint?: Joint;
-  /** The derivation that explains it, or the check in whose working it is told. */
-  readonly why: string | { readonly check: CheckId };
-  /** Whether following it takes a run or a flight: left out of the quick look. */
-  readonly slow?: true;
+  /** Whether its own band is told. */
+  readonly banded?: true;
 }
 
-const found = (id: CheckId) => (s: Situation) => {
-  const check = checkOf(id);
-  return check ? runCheck(check, s) : null;
-};
-const motorHeat = found('motor-temperature');
-const escHeat = found('esc-temperature');
-const packHeat = found('pack-temperature');
-const banded = (band: Band | null | undefined): Band | null => band ?? null;
-
 /** What is told of a change, in the order in which it is asked. A table of data. */
-const FIGURES: readonly Figure[] = [
-  {
-    id: 'current',
-    why: 'battery-current',
-    decisive: true,
-    title: 'current',
-    unit: 'A',
-    quantity: 'current',
-    of: (s) => s.worst.batteryCurrentA,
-    band: (s) => banded(s.worst.band?.batteryCurrentA),
-    joint: 'batteryCurrentA'
-  },
-  {
-    id: 'motor-current',
-    why: 'motor-current',
-    title: 'in one motor',
-    unit: 'A',
-    quantity: 'current',
-    of: (s) => (s.train.count > 1 || s.train.outputLimit < 1 ? s.worst.motorCurrentA : null),
-    band: (s) => banded(s.worst.band?.motorCurrentA)
-  },
-  {
-    id: 'power',
-    why: 'power',
-    decisive: true,
-    title: 'power',
-    unit: 'W',
-    quantity: 'power',
-    of: (s) => s.worst.electricalPowerW,
-    band: (s) => banded(s.worst.band?.electricalPowerW),
-    joint: 'electricalPowerW'
-  },
-  {
-    id: 'volts',
-    why: 'battery-voltage',
-    title: 'pack, loaded',
-    unit: 'V',
-    quantity: 'voltage',
-    of: (s) => s.worst.batteryVoltageV
-  },
-  {
-    id: 'cell-volts',
-    why: 'cell-voltage',
-    title: 'each cell, loaded',
-    unit: 'V',
-    quantity: 'voltage',
-    of: (s) => s.worst.cellVoltageV
-  },
-  {
-    id: 'rpm',
-    why: 'rpm',
-    decisive: true,
-    title: 'rpm',
-    unit: 'rpm',
-    quantity: 'rpm',
-    of: (s) => s.worst.rpm,
-    band: (s) => banded(s.worst.band?.rpm),
-    joint: 'omegaRadS'
-  },
-  {
-    id: 'thrust',
-    why: 'thrust',
-    decisive: true,
-    title: 'thrust',
-    unit: 'N',
-    quantity: 'thrust',
-    of: (s) => s.worst.thrustN,
-    band: (s) => banded(s.worst.band?.thrustN),
-    joint: 'thrustN'
-  },
-  {
-    id: 'pitch-speed',
-    why: 'pitch-speed',
-    title: 'pitch speed',
-    unit: 'm/s',
-    quantity: 'speed',
-    of: (s) => (s.kind === 'boat' ? null : s.worst.pitchSpeedMs)
-  },
-  {
-    id: 'motor-heat',
-    why: { check: 'motor-temperature' },
-    decisive: true,
-    title: 'winding',
-    unit: '°C',
-    quantity: 'temperature',
-    of: (s) => motorHeat(s)?.value ?? null,
-    band: (s) => motorHeat(s)?.band ?? null,
-    slow: true
-  },
-  {
-    id: 'esc-heat',
-    why: { check: 'esc-temperature' },
-    title: 'ESC in use',
-    unit: '°C',
-    quantity: 'temperature',
-    of: (s) => escHeat(s)?.value ?? null,
-    slow: true
-  },
-  {
-    id: 'pack-heat',
-    why: { check: 'pack-temperature' },
-    title: 'pack at the end',
-    unit: '°C',
-    quantity: 'temperature',
-    of: (s) => packHeat(s)?.value ?? null,
-    slow: true
-  },
-  {
-    id: 'hover-power',
-    why: 'hover',
-    decisive: true,
-    title: 'hover',
-    unit: 'W',
-    quantity: 'power',
-    of: (s) => s.hover?.electricalPowerW ?? null
-  },
-  {
-    id: 'hover-current',
-    why: 'hover',
-    title: 'hover current',
-    unit: 'A',
-    quantity: 'current',
-    of: (s) => s.hover?.batteryCurrentA ?? null,
-    band: (s) => banded(s.hover?.band?.batteryCurrentA)
-  },
-  {
-    id: 'hover-throttle',
-    why: 'hover',
-    decisive: true,
-    title: 'hover throttle',
-    unit: '',
-    quantity: 'share',
-    of: (s) => s.hover?.throttle ?? null,
-    band: (s) => banded(s.hover?.band?.throttle)
-  },
-  {
-    id: 'hover-time',
-    why: 'time-hover',
-    decisive: true,
-    title: 'hover time',
-    unit: 's',
-    quantity: 'minutes',
-    of: (s) => s.lasting('hover')?.seconds ?? null,
-    slow: true
-  },
-  {
-    id: 'time',
-    why: 'time-mixed',
-    decisive: true,
-    title: 'time in use',
-    unit: 's',
-    quantity: 'minutes',
-    of: (s) => s.lasting('mixed')?.seconds ?? null,
-    band: (s) => banded(s.endurance('mixed')?.band),
-    slow: true
-  },
-  {
-    id: 'top-speed',
-    why: 'level',
-    decisive: true,
-    title: 'top speed',
-    unit: 'm/s',
-    quantity: 'speed',
-    of: (s) => s.level?.topSpeedMs ?? s.boat?.topSpeedMs ?? null,
-    band: (s) => s.level?.band?.topSpeedMs ?? s.boat?.band?.topSpeedMs ?? null,
-    slow: true
-  },
-  {
-    id: 'loaded-rpm',
-    why: 'boat',
-    title: 'rpm under way',
-    unit: 'rpm',
-    quantity: 'rpm',
-    of: (s) => s.boat?.loadedRpm ?? null,
-    band: (s) => banded(s.boat?.band?.loadedRpm),
-    slow: true
-  },
-  {
-    id: 'climb',
-    why: 'level',
-    title: 'climb',
-    unit: 'm/s',
-    quantity: 'speed',
-    of: (s) => s.level?.climbMs ?? null,
-    band: (s) => s.level?.band?.climbMs ?? null,
-    slow: true
-  },
-  {
-    id: 'mass',
-    why: 'all-up',
-    decisive: true,
-    title: 'all-up weight',
-    unit: 'kg',
-    quantity: 'craftMass',
-    of: (s) => s.setup.craft.massKg
-  }
+const CHANGE_FIGURES: readonly ChangeFigure[] = [
+  { id: 'current', figure: 'current', decisive: true, joint: 'batteryCurrentA', banded: true },
+  { id: 'motor-current', figure: 'motorCurrent', banded: true },
+  { id: 'power', figure: 'power', decisive: true, joint: 'electricalPowerW', banded: true },
+  { id: 'volts', figure: 'volts' },
+  { id: 'cell-volts', figure: 'cellVolts' },
+  { id: 'rpm', figure: 'rpm', decisive: true, joint: 'omegaRadS', banded: true },
+  { id: 'thrust', figure: 'thrust', decisive: true, joint: 'thrustN', banded: true },
+  { id: 'pitch-speed', figure: 'pitchSpeed' },
+  { id: 'motor-heat', figure: 'windingHeat', decisive: true, banded: true },
+  { id: 'esc-heat', figure: 'escHeat' },
+  { id: 'pack-heat', figure: 'packHeat' },
+  { id: 'hover-power', figure: 'hoverPower', decisive: true },
+  { id: 'hover-current', figure: 'hoverCurrent', banded: true },
+  { id: 'hover-throttle', figure: 'hoverThrottle', decisive: true, banded: true },
+  { id: 'hover-time', figure: 'timeHover', decisive: true },
+  { id: 'time', figure: 'timeMixed', decisive: true, banded: true },
+  { id: 'top-speed', figure: 'topSpeed', decisive: true, banded: true },
+  { id: 'loaded-rpm', figure: 'loadedRpm', banded: true },
+  { id: 'climb', figure: 'climb', banded: true },
+  { id: 'mass', figure: 'mass', decisive: true }
 ];
 
 /** Below this change of a ratio a figure is called the same, share. */
@@ -261,23 +73,26 @@ export const SAME_WITHIN = 0.005;
  */
 export function differencesOf(before: Situation, after: Situation, quick = false): Difference[] {
   const joint = before.bands && after.bands ? ratioBands(before, after) : null;
-  return FIGURES.filter((f) => !(quick && f.slow)).flatMap((f): Difference[] => {
-    const [was, is] = [f.of(before), f.of(after)];
+  return CHANGE_FIGURES.flatMap(({ id, figure, decisive, joint: shared, banded }): Difference[] => {
+    const { name, unit, quantity, of, band, slow } = figureOf(figure);
+    if (quick && slow) return [];
+    const [was, is] = [of(before), of(after)];
     if (was === null && is === null) return [];
+    const bandOf = (s: Situation): Band | null => (banded && s.bands && band?.(s)) || null;
     return [
       {
-        id: f.id,
-        title: f.title,
+        id,
+        title: name,
         note: null,
-        unit: f.unit,
-        quantity: f.quantity,
-        decisive: f.decisive ?? false,
+        unit,
+        quantity,
+        decisive: decisive ?? false,
         before: was,
         after: is,
         ratio: was !== null && is !== null && was !== 0 ? is / was : null,
-        band: (after.bands && f.band?.(after)) || null,
-        beforeBand: (before.bands && f.band?.(before)) || null,
-        ratioBand: f.joint && joint ? joint[f.joint] : null
+        band: bandOf(after),
+        beforeBand: bandOf(before),
+        ratioBand: shared && joint ? joint[shared] : null
       }
     ];
   });
@@ -285,18 +100,13 @@ export function differencesOf(before: Situation, after: Situation, quick = false
 
 /** How a figure of the table came about in a situation; null where nothing is told of it. */
 export function whyFigureOf(s: Situation, id: string): Why | null {
-  const figure = FIGURES.find((f) => f.id === id);
-  if (!figure || figure.of(s) === null) return null;
-  const { why } = figure;
+  const entry = CHANGE_FIGURES.find((f) => f.id === id);
+  if (!entry || figureOf(entry.figure).of(s) === null) return null;
+  const { why } = figureOf(entry.figure);
   if (typeof why === 'string') return whyOf(s, why === 'level' && s.kind === 'boat' ? 'boat' : why);
-  const result = found(why.check)(s);
-  return (
-    result && {
-      title: result.title,
-      formula: result.sentence,
-      numbers: result.working,
-      sources: [],
-      rule: null
-    }
-  );
+  const check = checkOf(why.check);
+  const result = check && runCheck(check, s);
+  return result
+    ? { title: result.title, formula: result.sentence, numbers: result.working, sources: [], rule: null }
+    : null;
 }

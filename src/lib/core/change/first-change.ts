@@ -6,7 +6,7 @@ import { INCH_M } from '../units/convert.ts';
 import type { ChangeKindName, SetupChange } from './change-request.ts';
 import { rewound } from './kinds/motor.ts';
 import { inParallel } from './kinds/pack.ts';
-import { diameterOfMm } from './kinds/repower.ts';
+import { diameterOfMm } from '../parts/motor/boat-size.ts';
 
 /** A kind of change as it is chosen: by its words. */
 export interface ChangeChoice {

@@ -1,6 +1,6 @@
 import { quantileSorted } from 'd3-array';
 import { FACTORS, FAMILY_SHARE, type FactorName } from '../model/tolerance.ts';
-import { isSameFamily, isSameMotor, isSamePropulsor, packLikeness } from '../model/same-part.ts';
+import { isLikeBlade, isSameFamily, isSameMotor, isSamePropulsor, packLikeness } from '../model/same-part.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { normalSample } from '../numeric/normal-sample.ts';
 import type { Situation } from '../situation/situation.ts';
@@ -16,7 +16,10 @@ export type Joint = (typeof JOINT)[number];
 const SAMPLES = 192;
 
 /** How much of a motor's error another motor of the same build shares: the model of the winding under load, not its label. (m) */
-const OTHER_MOTOR = { kv: 0, motorResistance: 0.6, noLoadCurrent: 0.3 } as const;
+const OTHER_MOTOR = { kv: 0, motorResistance: 0.6, noLoadCurrent: 0.3, inductance: 0.5 } as const;
+
+/** The same of a family's blades of another number or a pitch that differs by more than a fifth. (m) */
+const UNLIKE_SHARE = 0.25;
 
 /** How much the unknowns of the changed setup have in common with those of the present one, 0..1 each. */
 export function inCommon(before: SetupDocument, after: SetupDocument): Readonly<Record<FactorName, number>> {
@@ -24,7 +27,9 @@ export function inCommon(before: SetupDocument, after: SetupDocument): Readonly<
   const blades = isSamePropulsor(before.propulsor, after.propulsor)
     ? 1
     : isSameFamily(before.propulsor, after.propulsor)
-      ? FAMILY_SHARE
+      ? isLikeBlade(before.propulsor, after.propulsor)
+        ? FAMILY_SHARE
+        : UNLIKE_SHARE
       : 0;
   return {
     kv: motor ? 1 : OTHER_MOTOR.kv,
@@ -33,6 +38,7 @@ export function inCommon(before: SetupDocument, after: SetupDocument): Readonly<
     batteryResistance: packLikeness(before.battery, after.battery),
     thrust: blades,
     power: blades,
+    inductance: motor ? 1 : OTHER_MOTOR.inductance,
     wiringResistance: 1,
     escResistance: before.esc?.continuousA === after.esc?.continuousA ? 1 : 0.5
   };

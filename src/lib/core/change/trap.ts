@@ -1,4 +1,4 @@
-import { Bench } from '../remedy/bench.ts';
+import { Bench } from '../mend/bench.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { CURRENT_EXPONENT } from './rules/current-1.6.ts';

@@ -28,11 +28,11 @@ function pointsOf(
     run.readings.flatMap((r) => {
       const value =
         key === 'watts'
-          ? r.batteryVoltageV === null || r.batteryCurrentA === null
+          ? r.batteryVoltageV == null || r.batteryCurrentA == null
             ? null
             : r.batteryVoltageV * r.batteryCurrentA
           : r[key];
-      return value === null
+      return value == null
         ? []
         : [{ x: r.throttle / xScale, y: value / scale, title: `${run.title}, ${run.heldAt.slice(0, 10)}` }];
     })

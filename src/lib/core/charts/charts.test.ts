@@ -135,14 +135,21 @@ test('heat: starts at the air’s temperature, the winding leads the case, the p
 
 test('the heat chart runs as long as the pack lasts at full throttle, a minute at least, ten at most', () => {
   const length = (setup: SetupDocument): number => draw(setup, 'heat').chart?.abscissa.values.at(-1) ?? 0;
-  const lasts = draw(PLANE, 'heat').answer.endurance.find((e) => e.at === 'full')?.seconds ?? 0;
+  // heavy enough to see the end of the pack: where a winding burns the run ends with it
+  const cool = { ...PLANE, motor: { ...PLANE.motor, massKg: 0.5 } };
+  const lasts = draw(cool, 'heat').answer.endurance.find((e) => e.at === 'full')?.seconds ?? 0;
   assert.ok(lasts > 60 && lasts < 600, `${lasts} s`);
-  near(length(PLANE), lasts, 1e-6, 'as long as the pack');
-  const tiny = { ...PLANE, battery: { ...PLANE.battery, capacityAh: 0.3, cellResistanceOhm: 0.004 } };
+  near(length(cool), lasts, 1e-6, 'as long as the pack');
+  const burnt = draw({ ...PLANE, motor: { ...PLANE.motor, massKg: 0.06 } }, 'heat');
+  const burns = burnt.answer.heat?.secondsToBurn ?? 0;
+  assert.ok(burns > 0 && burns < lasts);
+  near(burnt.chart?.abscissa.values.at(-1) ?? 0, burns, 1e-6, 'until it burns');
+  assert.ok(burnt.chart?.marks.some((m) => m.title === 'burns'));
+  const tiny = { ...cool, battery: { ...cool.battery, capacityAh: 0.3, cellResistanceOhm: 0.004 } };
   near(length(tiny), 60, 1e-9, 'a minute');
-  const huge = { ...PLANE, battery: { ...PLANE.battery, capacityAh: 22 } };
+  const huge = { ...cool, battery: { ...cool.battery, capacityAh: 22 } };
   near(length(huge), 600, 1e-9, 'ten minutes');
-  const long = { ...PLANE, craft: { ...PLANE.craft, runSeconds: 500 } };
+  const long = { ...cool, craft: { ...cool.craft, runSeconds: 500 } };
   assert.ok(!draw(long, 'heat').chart?.marks.some((m) => m.title === 'planned run'), 'a run beyond the pack');
 });
 

@@ -18,8 +18,10 @@ export function heatChart(s: Situation): Chart | null {
     marks.push({ title: `winding ${WINDING_LIMIT_C} °C`, at: run.secondsToWindingLimit });
   if (run.secondsToCaseLimit !== null)
     marks.push({ title: `case ${CASE_LIMIT_C} °C`, at: run.secondsToCaseLimit });
+  if (run.secondsToBurn !== null) marks.push({ title: 'burns', at: run.secondsToBurn });
   const planned = s.setup.craft.runSeconds;
-  if (planned != null && planned <= seconds) marks.push({ title: 'planned run', at: planned });
+  if (planned != null && planned <= (run.secondsToBurn ?? seconds))
+    marks.push({ title: 'planned run', at: planned });
   return {
     id: 'heat',
     title: 'Heat of one motor at full throttle',

@@ -1,9 +1,9 @@
 import { NINETIETH } from '../numeric/ninetieth.ts';
 import { hullResistanceN } from '../craft/boat/resistance.ts';
 import { hullOf } from '../model/hull.ts';
-import { levelDragN } from '../craft/fixed-wing/polar.ts';
+import { levelThrustN } from '../craft/fixed-wing/polar.ts';
 import { DRAG_SD } from '../model/tolerance.ts';
-import { wingOf } from '../model/wing.ts';
+import { installedWing } from '../model/wing.ts';
 import { bodyDragAreaM2 } from '../train/craft/forward-flight.ts';
 import type { Situation } from '../situation/situation.ts';
 import { bandsOf, type Band } from '../train/bands.ts';
@@ -22,7 +22,7 @@ export function speedChart(s: Situation): Chart {
   const { model: i, supply } = s;
   const { craft } = i.setup;
   const point = operatingPoint();
-  const wing = craft.kind === 'fixed-wing' && !i.inWater ? wingOf(craft) : null;
+  const wing = craft.kind === 'fixed-wing' && !i.inWater ? installedWing(craft, i) : null;
   const hull = craft.kind === 'boat' ? hullOf(craft) : null;
   const fluid = i.hullWater;
   const bodyDrag = craft.dragAreaM2 ?? bodyDragAreaM2(craft.massKg);
@@ -33,7 +33,7 @@ export function speedChart(s: Situation): Chart {
   const slowest = wing ? 0.8 * (s.level?.stallSpeedMs ?? 0) : 0;
   const speeds = Array.from({ length: STEPS + 1 }, (_, k) => (fastest * k) / STEPS);
   const need = (v: number): number => {
-    if (wing) return v < slowest || v === 0 ? Number.NaN : levelDragN(wing, density, v);
+    if (wing) return v < slowest || v === 0 ? Number.NaN : levelThrustN(wing, density, v);
     if (hull) return hullResistanceN(hull, fluid, v) / (1 - i.thrustDeduction);
     if (craft.kind === 'multirotor') return Math.hypot(weight, 0.5 * density * bodyDrag * v * v);
     return Number.NaN;

@@ -1,3 +1,4 @@
+import { fasterBySize } from '../parts/motor/boat-size.ts';
 import { chosenSchool } from '../document/schools.ts';
 import type { Situation } from '../situation/situation.ts';
 import { show } from '../units/show.ts';
@@ -5,16 +6,36 @@ import { cells, type Ladder, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Rpm window and the volts per cell at which it is counted, by school. Common practice, no source. */
-export const RPM_WINDOWS = {
+const RPM_WINDOWS = {
   'loaded-25-30': { rpm: [25000, 30000], cellV: 4.0 },
   'unloaded-22-33': { rpm: [22000, 33000], cellV: 3.7 }
 } as const;
 
-/** The window of the chosen school. */
+/** An rpm window and the volts per cell at which it is counted. */
+interface RpmWindow {
+  readonly rpm: readonly [number, number];
+  readonly cellV: number;
+}
+
+/** Windows are told in steps of so many rpm. */
+const WINDOW_STEP = 500;
+
+/** The window of a school for a motor of a mass: the upper end is higher for those smaller than the school is for. */
+function windowFor(id: string, massKg: number | null | undefined): RpmWindow {
+  const { rpm, cellV } = RPM_WINDOWS[id as keyof typeof RPM_WINDOWS];
+  const faster = Math.round((rpm[1] * fasterBySize(massKg)) / WINDOW_STEP) * WINDOW_STEP;
+  return { rpm: [rpm[0], faster], cellV };
+}
+
+/** The window of the chosen school. @param massKg mass of the motor; null where it is not known */
 export const rpmWindowOf = (
-  schools: Record<string, string> | undefined
-): { readonly rpm: readonly [number, number]; readonly cellV: number } =>
-  RPM_WINDOWS[chosenSchool('boat-rpm', schools).id as keyof typeof RPM_WINDOWS];
+  schools: Record<string, string> | undefined,
+  massKg: number | null | undefined
+): RpmWindow => windowFor(chosenSchool('boat-rpm', schools).id, massKg);
+
+/** The windows of all schools for a motor of a mass. */
+export const rpmWindowsFor = (massKg: number | null | undefined): RpmWindow[] =>
+  Object.keys(RPM_WINDOWS).map((id) => windowFor(id, massKg));
 
 /** Volts per cell that a school of `rpm-volts` counts with; null for the solved rpm. */
 const RPM_VOLTS: Readonly<Record<string, number | null>> = {
@@ -42,7 +63,7 @@ function countedRpm(s: Situation, windowV: number): { rpm: number; words: string
 
 /** Cells or a KV that bring the rpm into the window. */
 function towardsWindow(s: Situation): Ladder[] {
-  const { rpm: window, cellV } = rpmWindowOf(s.schools);
+  const { rpm: window, cellV } = rpmWindowOf(s.schools, s.setup.motor.massKg);
   return countedRpm(s, cellV).rpm < window[0]
     ? [cells(s, 'more', 6), otherKv(s, 'higher')]
     : [cells(s, 'fewer', 6), otherKv(s, 'lower')];
@@ -64,7 +85,7 @@ export const boatRpm = check({
   candidates: towardsWindow,
   judge: (s) => {
     if (s.setup.propulsor.kind !== 'surface-drive') return null;
-    const { rpm: window, cellV } = rpmWindowOf(s.schools);
+    const { rpm: window, cellV } = rpmWindowOf(s.schools, s.setup.motor.massKg);
     const { rpm: value, words } = countedRpm(s, cellV);
     const slow = value < window[0];
     const loaded = s.boat?.loadedRpm;
@@ -77,7 +98,7 @@ export const boatRpm = check({
       margin: 'boat-rpm',
       // another school counts at other volts: its window in this one's rpm
       limitOf: (id) => {
-        const other = RPM_WINDOWS[id as keyof typeof RPM_WINDOWS];
+        const other = windowFor(id, s.setup.motor.massKg);
         return (other.rpm[slow ? 0 : 1] * cellV) / other.cellV;
       },
       working: () =>

@@ -5,13 +5,14 @@ import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
 import { CONNECTORS } from '../catalogue/connectors.ts';
 import { CONNECTORS_A, GAUGES } from '../catalogue/leads.ts';
 import { FAN_SIZES_M } from '../catalogue/fans.ts';
-import { C_RATES, capacitiesAbove, capacitiesBelow } from '../catalogue/packs.ts';
+import { C_RATES, capacitiesAbove, capacitiesBelow, CELL_COUNTS } from '../catalogue/packs.ts';
 import { PROPELLER_SIZES } from '../catalogue/propeller-sizes.ts';
 import { SUPPLIES_A } from '../catalogue/receiver-supplies.ts';
 import { screwDiametersM } from '../catalogue/screws.ts';
 import { otherWindings } from '../catalogue/windings.ts';
 import type { Change } from '../document/change.ts';
 import type { Motor, SetupDocument } from '../document/schema.ts';
+import { buildOfPoles } from '../parts/motor/estimate.ts';
 import { motorMassOf } from '../parts/motor/mass.ts';
 import { plugsOf } from '../model/plugs.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
@@ -55,6 +56,8 @@ interface Size extends Rung {
 const SHAPE = 0.16;
 /** How far the diameter may go from the present one, share. */
 const REACH = 0.45;
+/** The same of rotors, either way: the frame is made for them, and may have room for larger ones. */
+const ROTOR_REACH = [0.88, 1.3] as const;
 
 const sized = (diameterM: number, pitchM: number, text: string): Size => ({
   diameterM,
@@ -78,8 +81,10 @@ function sizes(s: Situation): Size[] {
 /** Whether a diameter is near the present one and fits the craft. */
 function fits(s: Situation, diameterM: number): boolean {
   const { propulsor: p, craft } = s.setup;
+  const [least, most] = s.kind === 'multirotor' ? ROTOR_REACH : [1 - REACH, 1 + REACH];
   return (
-    Math.abs(diameterM - p.diameterM) < REACH * p.diameterM &&
+    diameterM > least * p.diameterM &&
+    diameterM < most * p.diameterM &&
     diameterM <= (craft.largestPropM ?? Infinity) * 1.0001
   );
 }
@@ -170,15 +175,30 @@ export function pitches(s: Situation, direction: 'up' | 'down'): Ladder {
     });
 }
 
-/** Fewer or more cells in series, nearest first. */
+/** How far a cell count may go from the present one: a half more, or to three fifths. (m) */
+const MORE_CELLS = 1.5;
+const FEWER_CELLS = 0.6;
+/** Propeller from which multirotors carry six cells: below it four are enough. Common practice, no source. */
+const SIX_CELLS_FROM_M = 3.5 * INCH_M;
+
+/** Whether packs of a cell count are sold for a craft: five cells for aeroplanes, six from rotors of three and a half inches. */
+const suits = ({ kind, setup }: Situation, series: number): boolean =>
+  (series !== 5 || kind === 'fixed-wing') &&
+  (kind !== 'multirotor' || series <= 4 || setup.propulsor.diameterM >= SIX_CELLS_FROM_M);
+
+/** Fewer or more cells in series, as packs are sold, nearest first; not so many that it would be another class of craft. */
 export function cells(s: Situation, direction: 'fewer' | 'more', most = 2): Ladder {
   const { setup } = s;
   if (isFixed(setup, 'battery')) return [];
-  return Array.from(
-    { length: most },
-    (_, k) => setup.battery.series + (direction === 'more' ? 1 : -1) * (k + 1)
-  )
-    .filter((series) => series >= 1 && series <= 60)
+  const present = setup.battery.series;
+  const near = CELL_COUNTS.filter((series) =>
+    direction === 'more'
+      ? series > present && series <= Math.max(MORE_CELLS * present, present + 1)
+      : series < present && series >= Math.min(FEWER_CELLS * present, present - 1)
+  );
+  return (direction === 'more' ? near : near.reverse())
+    .filter((series) => suits(s, series))
+    .slice(0, most)
     .map((series) => ({
       text: `${series} cell${series === 1 ? '' : 's'}`,
       changes: [{ path: 'battery.series', value: series }]
@@ -328,9 +348,12 @@ export function otherGears(s: Situation): Ladder {
 /** Ratios of a first gear. Common practice, no source. */
 const FIRST_GEARS = [1.5, 2, 2.5, 3, 4] as const;
 
-/** A gear where the motor drives directly: the motor turns the faster, the propulsor the slower. Not for rotors. */
+/** A gear where an inrunner drives directly: the motor turns the faster, the propulsor the slower. Not for rotors. */
 export const firstGears = (s: Situation): Ladder =>
-  s.kind === 'multirotor' || (s.setup.gearRatio ?? 1) !== 1 || isFixed(s.setup, 'motor')
+  s.kind === 'multirotor' ||
+  buildOfPoles(s.setup.motor.poles) === 'outrunner' ||
+  (s.setup.gearRatio ?? 1) !== 1 ||
+  isFixed(s.setup, 'motor')
     ? []
     : FIRST_GEARS.map((value) => ({
         text: `a gear of ${value}`,

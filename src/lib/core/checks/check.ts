@@ -1,10 +1,11 @@
+import type { PartName } from '../registry/parts.ts';
 import { chosenSchool, type MarginName, MARGINS } from '../document/schools.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { bandedUnit } from '../units/banded.ts';
 import { show, showRound, showUnit } from '../units/show.ts';
 import type { Ladder } from './candidates.ts';
-import type { CheckResult, Finding, PartName } from './finding.ts';
+import type { CheckResult, Finding, Outcome } from './finding.ts';
 
 /** What a wish rests on beside the parts. */
 export type Give = 'room' | 'weight' | 'time' | 'speed' | 'leads';
@@ -51,10 +52,12 @@ interface Comparison {
   /** Margin with its schools: the limit each sets. */
   margin?: MarginName;
   limitOf?: (school: string) => number;
-  /** A fixed margin limit where there are no schools. */
-  marginLimit?: number;
+  /** A margin limit where there are no schools; made only where the rating is kept to, if it takes a run to know it. */
+  marginLimit?: number | (() => number | null);
   /** Where a rating is one end of a window: the window in words, in place of "at most". */
   window?: string;
+  /** In place of value and limit, where the value is no more than a place where the sums end. */
+  words?: string;
   /** Made into words only when it is asked for: a search judges by the hundred thousand. */
   working: () => string;
   digits?: number;
@@ -99,9 +102,10 @@ export function findingOf(
  * it is known.
  */
 export function shortOf(
-  j: Pick<Comparison, 'value' | 'rating' | 'direction' | 'digits' | 'band' | 'window'>,
+  j: Pick<Comparison, 'value' | 'rating' | 'direction' | 'digits' | 'band' | 'window' | 'words'>,
   unit: string
 ): string {
+  if (j.words !== undefined) return j.words;
   const value = bandedUnit(j.value, j.band, unit, j.digits);
   if (j.rating == null) return value;
   if (j.window !== undefined) return `${value}, ${j.window}`;
@@ -157,16 +161,29 @@ export function runCheck(check: Check, s: Situation): CheckResult | null {
   return judged && resultOf(check, judged, s.schools);
 }
 
-/** A comparison as a finding, in words. */
-export function resultOf(
-  { id, title, part, unit, rail }: Pick<Check, 'id' | 'title' | 'part' | 'unit' | 'rail'>,
-  judged: Judged,
+/** How a check turns out, without words: what is tried by the hundred is judged so. Null where it does not apply. */
+export function runQuietly(check: Check, s: Situation): Outcome | null {
+  const judged = check.judge(s);
+  return judged && outcomeOf(check, judged, s.schools);
+}
+
+/** The margin limit of a comparison without schools. */
+export const fixedMarginOf = (j: Comparison): number | null =>
+  typeof j.marginLimit !== 'function' ? (j.marginLimit ?? null) : isOver(j) ? null : j.marginLimit();
+
+type Named = Pick<Check, 'id' | 'title' | 'part' | 'unit'>;
+
+/** A comparison as a finding, without words. */
+function outcomeOf(
+  { id, title, part, unit }: Named,
+  j: Judged,
   schools: Record<string, string> | undefined
-): CheckResult {
-  const shared = { id, part, unit, rail: rail ?? null, remedy: null, remedies: [] };
-  if ('unknown' in judged)
+): Outcome {
+  if ('unknown' in j)
     return {
-      ...shared,
+      id,
+      part,
+      unit,
       title,
       finding: 'unknown',
       reason: 'missing',
@@ -175,20 +192,16 @@ export function resultOf(
       limit: null,
       marginLimit: null,
       direction: 'below',
-      headroom: null,
-      short: 'not known',
-      sentence: judged.unknown,
-      working: judged.unknown,
-      school: null,
-      otherSchools: []
+      headroom: null
     };
-  const j = judged;
   const school = j.margin ? chosenSchool(j.margin, schools) : null;
   const marginLimit =
-    school && j.limitOf ? (j.rating == null ? null : j.limitOf(school.id)) : (j.marginLimit ?? null);
+    school && j.limitOf ? (j.rating == null ? null : j.limitOf(school.id)) : fixedMarginOf(j);
   const { finding, reason } = findingOf(j, marginLimit);
   return {
-    ...shared,
+    id,
+    part,
+    unit,
     title: j.title ?? title,
     finding,
     reason,
@@ -197,12 +210,39 @@ export function resultOf(
     limit: j.rating ?? null,
     marginLimit,
     direction: j.direction ?? 'below',
-    headroom: headroomOf(j),
-    short: shortOf(j, unit),
-    sentence: sentenceOf(j, unit, reason, marginLimit),
-    working: j.working(),
+    headroom: headroomOf(j)
+  };
+}
+
+/** A comparison as a finding, in words. */
+export function resultOf(
+  check: Named & Pick<Check, 'rail'>,
+  judged: Judged,
+  schools: Record<string, string> | undefined
+): CheckResult {
+  const { id, part, unit } = check;
+  const shared = { id, part, unit, rail: check.rail ?? null, remedy: null, remedies: [] };
+  const outcome = outcomeOf(check, judged, schools);
+  if ('unknown' in judged)
+    return {
+      ...shared,
+      ...outcome,
+      short: 'not known',
+      sentence: judged.unknown,
+      working: judged.unknown,
+      school: null,
+      otherSchools: []
+    };
+  const { finding, reason, marginLimit } = outcome;
+  const school = judged.margin ? chosenSchool(judged.margin, schools) : null;
+  return {
+    ...shared,
+    ...outcome,
+    short: shortOf(judged, unit),
+    sentence: sentenceOf(judged, unit, reason, marginLimit),
+    working: judged.working(),
     school: school ? school.title : null,
-    otherSchools: otherSchoolsOf(j, unit, school?.id ?? null, finding)
+    otherSchools: otherSchoolsOf(judged, unit, school?.id ?? null, finding)
   };
 }
 

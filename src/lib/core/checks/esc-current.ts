@@ -43,6 +43,13 @@ function burstUse(s: Situation): { rmsA: number; spellS: number; burstA: number 
   return areBursts(rmsA, esc.continuousA) ? { rmsA, spellS: s.use.spellS, burstA: esc.burstA } : null;
 }
 
+/** Rating that the worst-case current may not pass: the continuous one, or the burst rating where full throttle is bursts. */
+export function escRatingThatCounts(s: Situation): number | null {
+  const rating = s.setup.esc?.continuousA ?? null;
+  const bursts = rating === null ? null : burstUse(s);
+  return bursts ? Math.max(bursts.burstA, rating as number) : rating;
+}
+
 /**
  * Rating of one ESC against the worst-case current through it: the continuous one; where full throttle comes in spells of
  * seconds, the burst rating is what may not be passed and the margin is kept on the continuous one.
@@ -64,7 +71,7 @@ export const escCurrent = check({
     return {
       value,
       band,
-      rating: bursts ? Math.max(bursts.burstA, rating as number) : rating,
+      rating: escRatingThatCounts(s),
       missing: 'the ESC’s continuous rating',
       margin: 'esc-current',
       limitOf: (id) => escMarginLimit(id, rating as number, s.setup.motor.maxCurrentA ?? null),

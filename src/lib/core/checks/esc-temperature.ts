@@ -1,43 +1,23 @@
-import { escTemperatureC } from '../parts/esc/heat.ts';
-import type { Supply, TrainModel } from '../model/train-model.ts';
-import type { MixedDemand } from '../train/demand.ts';
+import { ESC_PLACES } from '../parts/esc/heat.ts';
+import { escPlaceOf } from '../train/esc-course.ts';
 import { airOf } from '../train/heat-run.ts';
-import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
-import { throttleForThrust } from '../train/throttle-for-thrust.ts';
 import { show, showUnit } from '../units/show.ts';
 import { heavierPropulsors, largerEscs, lighterPropulsors } from './candidates.ts';
 import { check } from './check.ts';
+import { escRatingThatCounts } from './esc-current.ts';
+import { perUnit } from './per-unit.ts';
 
 /** Temperature at which an ESC throttles or fails, and at which it should be left alone, °C. Common practice, no source. */
 export const ESC_LIMIT_C = 110;
 
 const ESC_MARGIN_C = 85;
+/** How far a guess of the rise may be off. */
+const RISE_WITHIN = 0.35;
 
-/** Heat of one ESC in ordinary use, W, on average, at full throttle and between; and the pack's amps at full throttle. */
-export interface EscHeat {
-  readonly averageW: number;
-  readonly fullW: number;
-  readonly restW: number;
-  readonly fullA: number;
-}
-
-const p = operatingPoint();
-
-/** What one ESC loses in ordinary use from a supply, chopping included. One at a time, none re-entrant. */
-export function escHeat(m: TrainModel, supply: Supply, use: MixedDemand): EscHeat {
-  solveOperatingPoint(m, supply, 1, use.speedMs, p);
-  const fullW = p.lossEscW / m.count;
-  const fullA = p.batteryCurrentA;
-  let restW =
-    fullW * use.restShare ** 2 + (m.escSwitchingShare * use.restShare * p.electricalPowerW) / m.count;
-  if (use.thrustN !== null) {
-    const lifts = throttleForThrust(m, supply, use.thrustN, use.speedMs, p).ok;
-    restW = lifts ? p.lossEscW / m.count : fullW;
-  }
-  return { averageW: use.fullShare * fullW + (1 - use.fullShare) * restW, fullW, restW, fullA };
-}
-
-/** Heat of the ESC in ordinary use: what it loses on average, chopping included, in the air it has. */
+/**
+ * Hottest that the ESC gets in what its motor goes through: the full-throttle run, ordinary use and a last spell, in the air it
+ * has. One that carries more than its rating never holds: its maker has not tried it so.
+ */
 export const escTemperature = check({
   id: 'esc-temperature',
   title: 'ESC temperature',
@@ -48,19 +28,23 @@ export const escTemperature = check({
   gives: ['room'],
   candidates: (s) => [largerEscs(s), lighterPropulsors(s), heavierPropulsors(s)],
   judge: (s) => {
-    const { esc, craft } = s.setup;
-    const ratedA = esc?.continuousA;
+    const ratedA = s.setup.esc?.continuousA;
     if (ratedA == null) return null;
-    const { averageW: heatW, fullW, restW, fullA: amps } = escHeat(s.train, s.supply, s.ordinary);
+    const course = s.escCourse;
+    if (!course) return null;
     const air = airOf(s.model);
-    const still = craft.kind === 'boat' && s.model.inWater;
-    const value = escTemperatureC(heatW, ratedA, air, still);
+    const value = course.hottestC;
+    const rise = value - air;
+    const counts = escRatingThatCounts(s) as number;
+    const beyond = perUnit(s, 'esc').value / counts;
+    const { words } = ESC_PLACES[escPlaceOf(s.model)];
     return {
       value,
+      band: [air + (1 - RISE_WITHIN) * rise, air + (1 + RISE_WITHIN) * rise],
       rating: ESC_LIMIT_C,
-      marginLimit: ESC_MARGIN_C,
+      marginLimit: beyond > 1 ? Math.min(ESC_MARGIN_C, air + rise / beyond) : ESC_MARGIN_C,
       working: () =>
-        `Ordinary use, ${s.use.title}: ${showUnit(fullW, 'W')} of heat at full throttle (${showUnit(amps, 'A')} from the pack), ${showUnit(restW, 'W')} between, where it chops: ${showUnit(heatW, 'W')} on average. At its rating of ${show(ratedA)} A it is taken to be 55 K above moving air: ${showUnit(value, '°C')} in ${still ? 'a closed hull' : 'moving air'} of ${show(air)} °C. A guess within a third; a finger or a thermometer knows better.`
+        `${show(s.heatPhases.find((p) => p.fullShare === 1)?.seconds ?? 0)} s of full throttle with ${showUnit(course.fullA, 'A')} through it, ${showUnit(course.fullW, 'W')} of heat${course.restW === null ? '' : `, then ordinary use (${s.use.title}), ${showUnit(course.restW, 'W')} between spells`}. At its rating of ${show(ratedA)} A it drops 0.2 V and is taken to be 55 K above moving air in the end, its switches within half a minute more than half of that; ${words}, from ${show(air)} °C: ${showUnit(value, '°C')}.${beyond > 1 ? ` It carries ${show(beyond, 2)} times its rating, more than its maker has tried.` : ''} A guess within a third; a finger or a thermometer knows better.`
     };
   }
 });

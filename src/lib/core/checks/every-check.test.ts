@@ -301,7 +301,7 @@ const CASES: Record<CheckId, readonly Case[]> = {
       finding: 'tight',
       limit: 30,
       margin: 16 / 1.25,
-      value: (s) => amps(s) / 4
+      value: (s) => (amps(s) - s.train.auxiliaryCurrentA) / 4
     }
   ],
   'esc-burst': [
@@ -516,30 +516,62 @@ const CASES: Record<CheckId, readonly Case[]> = {
     { set: { 'propulsor.boreM': 0.02 }, finding: 'over', limit: 15 }
   ],
   'boat-rpm': [
-    { setup: FAST, finding: 'holds', value: 1700 * 4 * 4.0, limit: 1.1 * 30000, margin: 30000 },
     {
       setup: FAST,
-      set: { 'motor.kvRpmPerVolt': 1200 },
+      set: { 'motor.massKg': 0.9 },
+      finding: 'holds',
+      value: 1700 * 4 * 4.0,
+      limit: 1.1 * 30000,
+      margin: 30000
+    },
+    {
+      setup: FAST,
+      set: { 'motor.kvRpmPerVolt': 1200, 'motor.massKg': 0.9 },
       finding: 'over',
       value: 19200,
       limit: 0.85 * 25000,
       margin: 25000
     },
-    { setup: FAST, set: { 'motor.kvRpmPerVolt': 2200 }, finding: 'over', value: 35200, limit: 33000 },
-    { setup: FAST, set: { gearRatio: 1.2 }, finding: 'tight', value: (1700 * 4 * 4.0) / 1.2 },
     {
       setup: FAST,
+      set: { 'motor.kvRpmPerVolt': 2200, 'motor.massKg': 0.9 },
+      finding: 'over',
+      value: 35200,
+      limit: 33000
+    },
+    {
+      setup: FAST,
+      set: { gearRatio: 1.2, 'motor.massKg': 0.9 },
+      finding: 'tight',
+      value: (1700 * 4 * 4.0) / 1.2
+    },
+    {
+      setup: FAST,
+      set: { 'motor.massKg': 0.9 },
       look: { schools: { 'boat-rpm': 'unloaded-22-33' } },
       finding: 'holds',
       value: 1700 * 4 * 3.7,
       margin: 33000
     },
-    { setup: FAST, look: { schools: { 'rpm-volts': '4.2' } }, finding: 'holds', value: 1700 * 4 * 4.2 },
-    { setup: FAST, look: { schools: { 'rpm-volts': '3.7' } }, finding: 'holds', value: 1700 * 4 * 3.7 },
     {
       setup: FAST,
+      set: { 'motor.massKg': 0.9 },
+      look: { schools: { 'rpm-volts': '4.2' } },
+      finding: 'holds',
+      value: 1700 * 4 * 4.2
+    },
+    {
+      setup: FAST,
+      set: { 'motor.massKg': 0.9 },
+      look: { schools: { 'rpm-volts': '3.7' } },
+      finding: 'holds',
+      value: 1700 * 4 * 3.7
+    },
+    {
+      setup: FAST,
+      set: { 'motor.massKg': 0.9 },
       look: { schools: { 'rpm-volts': 'loaded' } },
-      finding: 'tight',
+      finding: 'holds',
       value: (s) => s.boat?.loadedRpm ?? 0
     }
   ],

@@ -1,3 +1,4 @@
+import type { PartName } from '../registry/parts.ts';
 import type { Change } from '../document/change.ts';
 import type { Band } from '../train/bands.ts';
 
@@ -7,18 +8,17 @@ export type Finding = 'holds' | 'tight' | 'over' | 'unknown';
 export const wordOf = ({ finding, direction }: Pick<CheckResult, 'finding' | 'direction'>): string =>
   finding === 'unknown' ? 'not known' : finding === 'over' && direction === 'above' ? 'short' : finding;
 
-export type PartName = 'battery' | 'wiring' | 'esc' | 'motor' | 'propulsor' | 'craft';
-
 export interface Remedy {
   text: string;
   changes: Change[];
 }
 
-/** A check's result: one limit compared with one prediction. */
-export interface CheckResult {
+/** How one limit and one prediction compare, before anything is said of it. */
+export interface Outcome {
   id: string;
   title: string;
   part: PartName;
+  unit: string;
   finding: Finding;
   /** Why it is not `holds`: beyond the rating, beyond the school's margin, band beyond the rating, figure missing. */
   reason: 'rating' | 'margin' | 'band' | 'missing' | null;
@@ -27,11 +27,14 @@ export interface CheckResult {
   limit: number | null;
   marginLimit: number | null;
   direction: 'below' | 'above';
-  unit: string;
-  /** Part under which its headroom is drawn; null for those without a rail. */
-  rail: PartName | null;
   /** Share of the limit that is left; negative beyond it. */
   headroom: number | null;
+}
+
+/** A check's result: an outcome in words, with its working. */
+export interface CheckResult extends Outcome {
+  /** Part under which its headroom is drawn; null for those without a rail. */
+  rail: PartName | null;
   /** Value and limit: "41 A, at most 50". */
   short: string;
   sentence: string;

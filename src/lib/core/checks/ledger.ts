@@ -1,12 +1,17 @@
 import type { Situation } from '../situation/situation.ts';
 import { CHECKS } from './all-checks.ts';
-import { runCheck } from './check.ts';
-import type { CheckResult, Finding } from './finding.ts';
+import { runCheck, runQuietly } from './check.ts';
+import type { CheckResult, Finding, Outcome } from './finding.ts';
 
 const WORST_FIRST: Record<Finding, number> = { over: 0, tight: 1, unknown: 2, holds: 3 };
 
+const worstFirst = <T extends Outcome>(results: readonly (T | null)[]): T[] =>
+  results.filter((r): r is T => r !== null).sort((a, b) => WORST_FIRST[a.finding] - WORST_FIRST[b.finding]);
+
 /** All findings of a situation, worst first. */
 export const runChecks = (s: Situation): CheckResult[] =>
-  CHECKS.map((check) => runCheck(check, s))
-    .filter((r): r is CheckResult => r !== null)
-    .sort((a, b) => WORST_FIRST[a.finding] - WORST_FIRST[b.finding]);
+  worstFirst(CHECKS.map((check) => runCheck(check, s)));
+
+/** All of them without words, worst first. */
+export const runChecksQuietly = (s: Situation): Outcome[] =>
+  worstFirst(CHECKS.map((check) => runQuietly(check, s)));

@@ -1,10 +1,29 @@
+import { WINDING_LIMIT_C } from '../parts/motor/heat.ts';
+import type { Situation } from '../situation/situation.ts';
+import { airOf } from '../train/heat-run.ts';
 import { wattsPerGram } from '../parts/motor/estimate.ts';
 import { showUnit } from '../units/show.ts';
 import { cells, lighterPropulsors, otherKv } from './candidates.ts';
 import { check, mayEstimate, withBand } from './check.ts';
 import { perUnit } from './per-unit.ts';
 
-/** Current rating of the motor. */
+/** Rating of one motor, A: the document's, or one estimated where it says that it may be; null where none is known. */
+export function motorRatingA(s: Situation): number | null {
+  const { motor } = s.setup;
+  if (motor.maxCurrentA != null) return motor.maxCurrentA;
+  if (!mayEstimate(s, 'motor.maxCurrentA') || motor.massKg == null) return null;
+  return (wattsPerGram.burst * motor.massKg * 1000) / s.worst.batteryVoltageV;
+}
+
+/** Current that the winding would stand in the use of the craft, where it gets too hot; null where it does not. */
+function currentByHeat(s: Situation, value: number): number | null {
+  const hottest = s.heatCourse?.hottestC ?? null;
+  if (hottest === null || hottest <= WINDING_LIMIT_C) return null;
+  const air = airOf(s.model);
+  return value * Math.sqrt((WINDING_LIMIT_C - air) / (hottest - air));
+}
+
+/** Current rating of the motor; where the winding gets too hot below it, what the heat allows. */
 export const motorCurrent = check({
   id: 'motor-current',
   title: 'motor current',
@@ -17,17 +36,14 @@ export const motorCurrent = check({
   judge: (s) => {
     const { value, band } = perUnit(s, 'motor');
     const { motor } = s.setup;
-    const nominal = s.worst.batteryVoltageV;
-    let rating = motor.maxCurrentA ?? null;
-    const given = rating !== null;
-    if (rating === null && mayEstimate(s, 'motor.maxCurrentA') && motor.massKg != null) {
-      rating = (wattsPerGram.burst * motor.massKg * 1000) / nominal;
-    }
+    const rating = motorRatingA(s);
+    const given = motor.maxCurrentA != null;
     return {
       value,
       band,
       rating,
       missing: 'the motor’s current rating',
+      marginLimit: () => currentByHeat(s, value),
       working: () =>
         `Through the winding at full throttle, standing: ${withBand(value, 'A', band)}; rating ${rating === null ? 'no figure' : `${showUnit(rating, 'A')}${given ? '' : ', estimated from 5 W/g'}`}.`
     };

@@ -1,7 +1,6 @@
 import { partWord } from '../document/part-words.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { checkOf, type CheckId } from '../checks/all-checks.ts';
-import { runCheck } from '../checks/check.ts';
+import { figureOf, type FigureName } from '../registry/figures.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { QuantityName } from '../units/quantity.ts';
@@ -25,24 +24,24 @@ export interface Comparison {
   best: { index: number; sentence: string } | null;
 }
 
-type Yardstick = 'thrust' | 'hover throttle' | 'agile reserve' | 'climb' | 'top speed' | 'time';
+type Yardstick = 'thrust' | 'hoverThrottle' | 'agileReserve' | 'climb' | 'topSpeed' | 'timeMixed';
 
 /** What each purpose is judged by. Common practice, no source. */
 const AEROPLANE: Record<Purpose, Yardstick> = {
-  glider: 'time',
-  trainer: 'time',
+  glider: 'timeMixed',
+  trainer: 'timeMixed',
   sport: 'thrust',
   floatplane: 'thrust',
   'hand-launch': 'thrust',
   aerobatic: 'climb',
   unlimited: 'climb',
-  speed: 'top speed',
-  jet: 'top speed'
+  speed: 'topSpeed',
+  jet: 'topSpeed'
 };
 const MULTIROTOR: Record<MultirotorPurpose, Yardstick> = {
-  hover: 'time',
-  agile: 'agile reserve',
-  carry: 'hover throttle'
+  hover: 'timeMixed',
+  agile: 'agileReserve',
+  carry: 'hoverThrottle'
 };
 
 /** The yardstick of a craft and the words for what it is for. */
@@ -56,8 +55,8 @@ function yardstickOf(craft: SetupDocument['craft']): { by: Yardstick; purpose: s
     return { by: MULTIROTOR[purpose], purpose: MULTIROTOR_PURPOSES[purpose].title };
   }
   return craft.hull === 'displacement'
-    ? { by: 'time', purpose: 'work' }
-    : { by: 'top speed', purpose: 'speed' };
+    ? { by: 'timeMixed', purpose: 'work' }
+    : { by: 'topSpeed', purpose: 'speed' };
 }
 
 /** The propulsor in a word: the one that all have, else the word for all of them. */
@@ -84,12 +83,6 @@ const sideOf = (s: Situation): Side => {
   const findings = runChecks(s).map((c) => c.finding);
   const count = (finding: string): number => findings.filter((f) => f === finding).length;
   return { s, over: count('over'), tight: count('tight') };
-};
-
-/** Value of one check in a situation; null where it does not apply. */
-const valueOf = (s: Situation, id: CheckId): number | null => {
-  const check = checkOf(id);
-  return (check && runCheck(check, s)?.value) ?? null;
 };
 
 /** Where the best of a row's values stands; null where they differ by less than a thousandth. */
@@ -124,6 +117,23 @@ function bestOf(
   return { index, sentence };
 }
 
+/** Results that are compared, in their order. */
+const COMPARED = [
+  'current',
+  'thrust',
+  'hoverThrottle',
+  'agileReserve',
+  'climb',
+  'topSpeed',
+  'timeMixed',
+  'windingHeat'
+] as const satisfies readonly FigureName[];
+/** Titles of a comparison, where nothing beside them says what they are of. */
+const COMPARED_TITLES: Readonly<Partial<Record<FigureName, string>>> = {
+  timeMixed: 'time',
+  windingHeat: 'winding at its hottest'
+};
+
 /** Setups of one craft: only parts that differ, results with the better one marked, the purpose's own yardstick first. */
 export function compareSetups(list: readonly Situation[]): Comparison {
   const rows: CompareRow[] = [];
@@ -137,25 +147,19 @@ export function compareSetups(list: readonly Situation[]): Comparison {
   }
   const { by, purpose } = yardstickOf(list[0].setup.craft);
   const results: CompareRow[] = [];
-  const result = (
-    title: string,
-    quantity: QuantityName,
-    read: (s: Situation) => number | null,
-    best: 'most' | 'least'
-  ): void => {
-    const values = list.map(read);
-    if (values.every((v) => v === null)) return;
-    results.push({ title, quantity, values, better: betterOf(values, best), yardstick: title === by });
-  };
-  const { kind } = list[0].setup.craft;
-  result('current', 'current', (s) => s.worst.batteryCurrentA, 'least');
-  if (kind !== 'boat') result('thrust', 'thrust', (s) => s.worst.thrustN, 'most');
-  result('hover throttle', 'share', (s) => s.hover?.throttle ?? null, 'least');
-  result('agile reserve', 'ratio', (s) => s.forward?.reserveG ?? null, 'most');
-  result('climb', 'speed', (s) => s.level?.climbMs ?? null, 'most');
-  result('top speed', 'speed', (s) => s.level?.topSpeedMs ?? s.boat?.topSpeedMs ?? null, 'most');
-  result('time', 'minutes', (s) => s.lasting('mixed')?.seconds ?? null, 'most');
-  result('winding at its hottest', 'temperature', (s) => valueOf(s, 'motor-temperature'), 'least');
+  for (const name of COMPARED) {
+    const { quantity, of, better } = figureOf(name);
+    const values = list.map((s) => (name === 'thrust' && s.kind === 'boat' ? null : of(s)));
+    if (values.every((v) => v === null)) continue;
+    const title = COMPARED_TITLES[name] ?? figureOf(name).name;
+    results.push({
+      title,
+      quantity,
+      values,
+      better: betterOf(values, better ?? 'most'),
+      yardstick: name === by
+    });
+  }
   const sides = list.map(sideOf);
   results.sort((a, b) => Number(b.yardstick) - Number(a.yardstick));
   rows.push(...results, {
@@ -165,5 +169,5 @@ export function compareSetups(list: readonly Situation[]): Comparison {
     better: null,
     yardstick: false
   });
-  return { rows, best: bestOf(sides, rows, by === 'hover throttle' ? 'least' : 'most', purpose) };
+  return { rows, best: bestOf(sides, rows, figureOf(by).better ?? 'most', purpose) };
 }

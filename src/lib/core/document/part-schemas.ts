@@ -1,4 +1,8 @@
-import { batterySchema, escSchema, motorSchema, propulsorSchema, receiverSupplySchema } from './schema.ts';
+import { batterySchema } from './schema/battery.ts';
+import { escSchema } from './schema/esc.ts';
+import { motorSchema } from './schema/motor.ts';
+import { propulsorSchema } from './schema/propulsor.ts';
+import { receiverSupplySchema } from './schema/receiver.ts';
 
 /** Schema of the document of each kind of part. */
 export const PART_SCHEMAS = {

@@ -1,7 +1,6 @@
+import { PART_TABLE, type PartName } from '../registry/parts.ts';
 import type { Propulsor } from './schema.ts';
 
-/** Parts of the power path as they are called, in the order power flows. */
-const WORDS = { battery: 'pack', wiring: 'wiring', esc: 'ESC', motor: 'motor', craft: 'craft' } as const;
 /** What a propulsor is called by its kind. */
 const PROPULSORS: Readonly<Record<Propulsor['kind'], string>> = {
   propeller: 'propeller',
@@ -14,5 +13,5 @@ const PROPULSORS: Readonly<Record<Propulsor['kind'], string>> = {
 export const CRAFT_WORDS = { 'fixed-wing': 'aeroplane', multirotor: 'multirotor', boat: 'boat' } as const;
 
 /** A part in a word, the propulsor by what it is: "propeller", "fan", "screw". */
-export const partWord = (part: keyof typeof WORDS | 'propulsor', kind: Propulsor['kind']): string =>
-  part === 'propulsor' ? PROPULSORS[kind] : WORDS[part];
+export const partWord = (part: PartName, kind: Propulsor['kind']): string =>
+  part === 'propulsor' ? PROPULSORS[kind] : PART_TABLE[part].word;

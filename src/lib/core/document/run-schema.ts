@@ -1,5 +1,5 @@
-import type { Setting } from './change.ts';
-import type { RunDetails, RunReading } from './stored.ts';
+import { readingOf, WATCHED_CHANNELS } from '../registry/channels.ts';
+import type { FromSchema } from 'json-schema-to-ts';
 
 /** How warm the parts were to the touch, the warmest first. What is too hot follows from the school. */
 export const FEELS = ['too-hot', 'hot', 'warm', 'cold'] as const;
@@ -21,25 +21,35 @@ export const DAMAGES = [
 ] as const;
 export type Damage = (typeof DAMAGES)[number];
 
+/** What may be wrong with the simulated stand's setup. */
+export const STAND_FAULTS = [
+  'loose-lead',
+  'weak-cell',
+  'slipping-propeller',
+  'wrong-propeller',
+  'dragging-bearing'
+] as const;
+export type StandFault = (typeof STAND_FAULTS)[number];
+
 const figure = (title: string, minimum: number, maximum: number) =>
   ({ type: ['number', 'null'], minimum, maximum, title }) as const;
 const words = (title: string, maxLength: number) => ({ type: ['string', 'null'], maxLength, title }) as const;
 
 /** One moment that was read. */
-const readingSchema = {
+export const readingSchema = {
   title: 'reading',
   type: 'object',
   required: ['throttle', 'speedMs'],
   properties: {
-    throttle: { type: 'number', minimum: 0, maximum: 1, title: 'throttle' },
-    speedMs: { type: 'number', minimum: 0, maximum: 200, title: 'speed' },
-    batteryVoltageV: figure('volts at the pack', 0.1, 300),
-    batteryCurrentA: figure('amps from the pack', 0, 5000),
-    rpm: figure('rpm of the propulsor', 0, 500000),
-    thrustN: figure('thrust', -10000, 100000),
-    motorC: figure('temperature of the motor', -40, 400),
-    escC: figure('temperature of the ESC', -40, 400),
-    packC: figure('temperature of the pack', -30, 80),
+    throttle: { ...readingOf('throttle'), type: 'number' },
+    speedMs: { ...readingOf('speedMs'), type: 'number' },
+    batteryVoltageV: readingOf('batteryVoltageV'),
+    batteryCurrentA: readingOf('batteryCurrentA'),
+    rpm: readingOf('rpm'),
+    thrustN: readingOf('thrustN'),
+    motorC: readingOf('motorC'),
+    escC: readingOf('escC'),
+    packC: readingOf('packC'),
     seconds: figure('length of the run', 0, 86400),
     stateOfCharge: figure('state of charge', 0, 1),
     flutter: figure('wavering of the amps', 0, 10),
@@ -62,7 +72,11 @@ export const runDetailsSchema = {
       type: ['array', 'null'],
       maxItems: 20,
       title: 'changes',
-      items: { type: 'object', required: ['path'], properties: { path: { type: 'string', maxLength: 80 } } }
+      items: {
+        type: 'object',
+        required: ['path'],
+        properties: { path: { type: 'string', maxLength: 80 }, value: {} }
+      }
     },
     feel: { enum: [...FEELS, null], title: 'how warm it was' },
     seconds: figure('length of the run', 0, 86400),
@@ -105,20 +119,33 @@ export const runEditedSchema = {
     revision: { type: 'integer', title: 'revision' }
   }
 } as const;
-export interface RunEdited {
-  readonly title?: string;
-  readonly verdict?: string;
-  readonly details?: RunDetails;
-  readonly revision?: number;
+/**
+ * One reading of a run: what the meter showed at a moment, or on average over a steady stretch. SI; null where it was not read.
+ * `seconds`: how long it was held; `flutter`: relative wavering of the amps; `speedSteady`: null where it was not recorded against time.
+ */
+export type RunReading = FromSchema<typeof readingSchema>;
+
+/** What is noted of a run by hand, and what its samples said of it. */
+export type RunDetails = FromSchema<typeof runDetailsSchema> & {
+  end?: RunEnd | null;
+  /** Highest amps and lowest volts of the whole run. */
+  peakA?: number | null;
+  lowestV?: number | null;
+  /** The simulated stand's order, so that it can be run again. */
+  stand?: { seed: number; fault: string | null } | null;
+};
+
+/** Why a run ended by itself, or that it was stopped or broken off. */
+export interface RunEnd {
+  rule: 'limit' | 'time' | 'stopped' | 'left' | 'broken-off';
+  quantity?: string;
+  value?: number;
+  limit?: number;
 }
 
-/** What of a run is sent to be logged. */
-export interface RunLogged {
-  readonly title: string;
-  readonly verdict: string;
-  readonly readings: RunReading[];
-  readonly details?: RunDetails;
-}
+export type RunEdited = FromSchema<typeof runEditedSchema>;
+
+export type RunLogged = FromSchema<typeof runLoggedSchema>;
 
 /** What is sent to begin a live run: of which stage, where samples come from, when it ends by itself. */
 export const runBegunSchema = {
@@ -150,7 +177,7 @@ export const runBegunSchema = {
         type: 'object',
         required: ['quantity', 'stopAt'],
         properties: {
-          quantity: { enum: ['batteryCurrentA', 'cellVoltageV', 'motorC', 'escC', 'rpm', 'thrustN'] },
+          quantity: { enum: WATCHED_CHANNELS },
           stopAt: { type: 'number' }
         }
       }
@@ -162,37 +189,11 @@ export const runBegunSchema = {
       properties: {
         seed: { type: ['integer', 'null'], minimum: 0, maximum: 4294967295, title: 'seed' },
         fault: {
-          enum: [
-            'loose-lead',
-            'weak-cell',
-            'slipping-propeller',
-            'wrong-propeller',
-            'dragging-bearing',
-            null
-          ],
+          enum: [...STAND_FAULTS, null],
           title: 'fault'
         }
       }
     }
   }
 } as const;
-export interface RunBegun {
-  readonly title: string;
-  readonly source: 'stand' | 'serial' | 'file';
-  /** When it was, where a file tells; now where it is left out. */
-  readonly heldAt?: string | null;
-  /** What else is noted of it from the start. */
-  readonly details?: RunDetails;
-  readonly stage?: string | null;
-  readonly changes?: Setting[] | null;
-  readonly longestS?: number | null;
-  readonly held?: { readonly throttle: number; readonly seconds: number } | null;
-  readonly stops?:
-    | {
-        readonly quantity: 'batteryCurrentA' | 'cellVoltageV' | 'motorC' | 'escC' | 'rpm' | 'thrustN';
-        readonly stopAt: number;
-      }[]
-    | null;
-  readonly startCharge?: number | null;
-  readonly stand?: { readonly seed?: number | null; readonly fault?: string | null } | null;
-}
+export type RunBegun = FromSchema<typeof runBegunSchema>;

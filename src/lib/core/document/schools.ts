@@ -145,6 +145,23 @@ export const MARGINS = {
       }
     ]
   },
+  recommended: {
+    title: 'what is recommended first',
+    schools: [
+      {
+        id: 'by-purpose',
+        title: 'as the purpose has it',
+        why: 'time, thrust, weight and margins count as builders of such craft weigh them'
+      },
+      { id: 'longer', title: 'longer', why: 'time counts before all else: for surveys and long evenings' },
+      { id: 'lighter', title: 'lighter', why: 'every gram counts: for small fields and gentle landings' },
+      {
+        id: 'in-hand',
+        title: 'more in hand',
+        why: 'what ratings spare counts before all else: for hot days and hard use'
+      }
+    ]
+  },
   'boat-rpm': {
     title: 'rpm window of a surface drive',
     schools: [

@@ -1,10 +1,7 @@
-import type { Setting } from './change.ts';
+import type { PartKind } from '../registry/parts.ts';
+import type { RunDetails, RunReading } from './run-schema.ts';
 import type { MakersRow } from './makers-row.ts';
 import type { Battery, Esc, Motor, Propulsor, ReceiverSupply, SetupDocument } from './schema.ts';
-
-/** Kinds of parts on the shelf. */
-export const PART_KINDS = ['battery', 'esc', 'motor', 'propulsor', 'receiver-supply'] as const;
-export type PartKind = (typeof PART_KINDS)[number];
 
 /** A craft: its name, kind and story; figures live in its setups' documents. */
 export interface StoredCraft {
@@ -105,71 +102,6 @@ export interface StoredMakersTable {
   partId: number;
   title: string;
   rows: MakersRow[];
-}
-
-/** One reading of a run: what the meter showed at a moment, or on average over a steady stretch. SI; null where it was not read. */
-export interface RunReading {
-  throttle: number;
-  speedMs: number;
-  batteryVoltageV: number | null;
-  batteryCurrentA: number | null;
-  rpm: number | null;
-  thrustN: number | null;
-  motorC?: number | null;
-  escC?: number | null;
-  packC?: number | null;
-  /** How long it was held. */
-  seconds?: number | null;
-  stateOfCharge?: number | null;
-  /** Whether the speed was held; null where it was not recorded against time. */
-  speedSteady?: boolean | null;
-  /** Relative wavering of the amps. */
-  flutter?: number | null;
-}
-
-/** Why a run ended by itself, or that it was stopped or broken off. */
-export interface RunEnd {
-  rule: 'limit' | 'time' | 'stopped' | 'left' | 'broken-off';
-  quantity?: string;
-  value?: number;
-  limit?: number;
-}
-
-/** What is noted of a run beside its readings. */
-export interface RunDetails {
-  source?: 'typed' | 'file' | 'serial' | 'stand';
-  /** Name of the file that it was read from. */
-  file?: string | null;
-  /** What the hardest draw was at, where a file holds no throttle. */
-  heldThrottle?: number | null;
-  /** A series of runs with one motor that it belongs to. */
-  series?: string | null;
-  /** Whether it was a flight, or a run on the water. */
-  flown?: boolean | null;
-  /** Stage of the plan that it was, and what of the setup was another for it. */
-  stage?: string | null;
-  changes?: Setting[] | null;
-  feel?: 'too-hot' | 'hot' | 'warm' | 'cold' | null;
-  seconds?: number | null;
-  restedCellV?: number | null;
-  chargedAh?: number | null;
-  startCharge?: number | null;
-  airTemperatureC?: number | null;
-  airPressurePa?: number | null;
-  notes?: string | null;
-  place?: string | null;
-  broke?: string | null;
-  /** Which part broke, and what it looked like, in words. */
-  brokePart?: string | null;
-  brokeLook?: string | null;
-  /** Wind, m/s. */
-  windMs?: number | null;
-  end?: RunEnd | null;
-  /** Highest amps and lowest volts of the whole run. */
-  peakA?: number | null;
-  lowestV?: number | null;
-  /** The simulated stand's order, so that it can be run again. */
-  stand?: { seed: number; fault: string | null } | null;
 }
 
 /** One logged test. */

@@ -5,6 +5,7 @@ import { AIR_DENSITY_KG_M3, WATER_DENSITY_KG_M3 } from '../units/constants.ts';
 import { INCH_M } from '../units/convert.ts';
 import { motorsOf, type Brief } from '../brief/brief.ts';
 import type { Wanted } from '../brief/wanted.ts';
+import { usualDiameterM } from '../yardstick/usual-build.ts';
 
 /** Typical static figure of merit of propeller with motor and ESC, pack to air. (m) */
 export const OVERALL = 0.42;
@@ -14,8 +15,9 @@ const SHAFT_SHARE = 0.6;
 const SCREW_KQ = 0.04;
 /** Loaded rpm in the middle of a surface drive's window. Common practice, no source. */
 export const SURFACE_DRIVE_RPM = 26000;
-/** Diameter of an everyday propeller for an aeroplane's mass, m: 0.24 m at 1 kg; a quarter more is room. (m) */
-const everydayDiameterM = (massKg: number): number => 0.24 * Math.pow(massKg, 0.4) * 1.25;
+/** Diameter of the disc that makes a thrust of a power by momentum theory and a usual figure of merit, m. */
+const discM = (thrustN: number, watts: number): number =>
+  Math.sqrt((2 * thrustN ** 3) / (Math.PI * AIR_DENSITY_KG_M3 * (OVERALL * watts) ** 2));
 
 /** Power coefficient of an everyday propeller at standstill, for a first guess of the rpm. (m) */
 const AIR_CP = 0.045;
@@ -39,13 +41,17 @@ export function wantedRpm(p: Propulsor, wanted: Wanted): number {
 }
 
 /** Propellers on sale that fit, as documents of a family. */
-export function propellersThatFit(largestM: number | null | undefined, family: string): Propulsor[] {
+export function propellersThatFit(
+  largestM: number | null | undefined,
+  family: string,
+  blades = 2
+): Propulsor[] {
   const fits = PROPELLER_SIZES.filter(([d]) => d * INCH_M <= (largestM ?? Infinity) * 1.001);
   return (fits.length > 0 ? fits : PROPELLER_SIZES.slice(0, 1)).map(([d, p]) => ({
     kind: 'propeller' as const,
     diameterM: inchesM(d),
     pitchM: inchesM(p),
-    blades: 2,
+    blades,
     family: family as 'sport'
   }));
 }
@@ -56,6 +62,9 @@ export const familyOf = (b: Brief): string =>
     ? b.propulsor.family
     : null) ??
   (b.kind === 'multirotor' ? 'multirotor' : b.purpose === 'glider' ? 'folding' : 'thin-electric');
+
+/** Blades of the propellers that such craft have: agile rotors three, the others two. Common practice, no source. */
+export const bladesOf = (b: Brief): number => (b.kind === 'multirotor' && b.purpose === 'agile' ? 3 : 2);
 
 /** Whether blades of a family are made for a kind of craft: rotors for multirotors, everything else for aeroplanes. */
 const familySuits = (family: string | null | undefined, kind: Brief['kind']): boolean =>
@@ -94,14 +103,13 @@ const kindOf = (b: Brief): Propulsor['kind'] =>
       : 'propeller');
 
 /**
- * A first propulsor for a brief. Propellers: the disc that momentum theory wants for the thrust at a usual power loading,
- * held to what fits and to everyday sizes, then the nearest on sale. Fans and screws: everyday sizes by mass.
+ * A first propulsor for a brief: of the diameter that such craft usually have, held to what fits, the nearest on sale. Rotors: the
+ * disc that momentum theory wants for the thrust at a usual power loading. Fans: everyday sizes by mass.
  */
 export function firstPropulsor(b: Brief, wanted: Wanted): Propulsor {
   const kind = kindOf(b);
   if (kind === 'submerged-screw' || kind === 'surface-drive') {
-    const everyday =
-      kind === 'submerged-screw' ? 0.028 * Math.cbrt(b.massKg) : 0.027 * Math.pow(b.massKg, 0.3);
+    const everyday = usualDiameterM(b, b.massKg, motorsOf(b)) as number;
     const diameterM = Math.round(Math.min(everyday, b.largestPropM ?? Infinity) * 1000) / 1000;
     return kind === 'submerged-screw'
       ? { kind, diameterM, pitchM: diameterM, blades: 3, expandedAreaRatio: 0.5 }
@@ -114,17 +122,15 @@ export function firstPropulsor(b: Brief, wanted: Wanted): Propulsor {
   // a boat with an air propeller: nothing but its watts is wanted, so it keeps the one it has
   if (wanted.thrustEachN === null) return b.propulsor as Propulsor;
   const count = motorsOf(b);
-  const thrust = wanted.thrustEachN;
-  const area = thrust ** 3 / (2 * AIR_DENSITY_KG_M3 * ((OVERALL * wanted.watts) / count) ** 2);
   const diameter = Math.min(
-    Math.sqrt((4 * area) / Math.PI),
-    b.largestPropM ?? Infinity,
-    b.kind === 'multirotor' ? Infinity : everydayDiameterM(b.massKg)
+    usualDiameterM(b, b.massKg, count) ?? discM(wanted.thrustEachN, wanted.watts / count),
+    b.largestPropM ?? Infinity
   );
-  const slope = b.kind === 'multirotor' ? 0.4 : b.purpose === 'speed' ? 0.9 : 0.52;
+  const slope =
+    b.kind === 'multirotor' ? (b.purpose === 'agile' ? 0.8 : 0.4) : b.purpose === 'speed' ? 0.9 : 0.52;
   const cost = (p: Propulsor): number =>
     Math.abs(Math.log(p.diameterM / diameter)) + 0.5 * Math.abs((p.pitchM as number) / p.diameterM - slope);
-  return propellersThatFit(b.largestPropM, familyOf(b)).reduce((best, p) =>
+  return propellersThatFit(b.largestPropM, familyOf(b), bladesOf(b)).reduce((best, p) =>
     cost(p) < cost(best) ? p : best
   );
 }

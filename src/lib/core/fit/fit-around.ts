@@ -1,34 +1,41 @@
-import { highestRpm } from '../checks/propulsor-rpm.ts';
-import { CELL_COUNTS, usualCells } from '../catalogue/packs.ts';
+import { FIXABLE_PARTS, type FixablePart } from '../registry/parts.ts';
+import { failsOf } from '../checks/fails.ts';
+import { runChecks } from '../checks/ledger.ts';
+import { COMMON_ESC_A } from '../catalogue/esc-sizes.ts';
+import { CELL_COUNTS } from '../catalogue/packs.ts';
 import { screwDiametersM } from '../catalogue/screws.ts';
 import { kvSold } from '../catalogue/windings.ts';
-import { stallSpeedMs } from '../craft/fixed-wing/polar.ts';
-import { wingOf } from '../model/wing.ts';
-import type { MotorBuild } from '../parts/motor/under-load.ts';
-import { estimateMotorMassKg, massForLoadedConstant, wattsPerGram } from '../parts/motor/estimate.ts';
 import { interpretSetup } from '../model/interpret.ts';
 import {
-  FIXABLE,
-  type FixablePart,
+  type Battery,
+  type Esc,
   type Motor,
   type Propulsor,
   type SetupDocument
 } from '../document/schema.ts';
+import { situationOf } from '../situation/situation.ts';
 import type { PredictedPoint } from '../train/predicted.ts';
 import { predictPoints } from '../train/predict-points.ts';
 import { briefOf, motorsOf, type Brief } from '../brief/brief.ts';
 import {
+  bladesOf,
   familyOf,
   firstPropulsor,
   OVERALL,
   propellersThatFit,
-  SURFACE_DRIVE_RPM,
   wantedRpm
 } from './first-propulsor.ts';
-import { sizedEsc, sizedPack, type Schools } from './size-electrics.ts';
-import { wantedOf, type Wanted } from '../brief/wanted.ts';
-import { AIR_DENSITY_KG_M3, GRAVITY_MS2 } from '../units/constants.ts';
-import { rpmToRadS } from '../units/convert.ts';
+import { packsToTry, sizedEsc, sizedPack, type Schools } from './size-electrics.ts';
+import { multirotorPurposeOf, purposeOf, wantedOf, type Wanted } from '../brief/wanted.ts';
+import { PURPOSES } from '../document/schools.ts';
+import { buildOfPoles, massForLoadedConstant } from '../parts/motor/estimate.ts';
+import { AIR_DENSITY_KG_M3 } from '../units/constants.ts';
+import { INCH_M, rpmToRadS } from '../units/convert.ts';
+import { measureOf } from '../yardstick/by-purpose.ts';
+import { figuresOf, leftOf, mostOf } from '../yardstick/gives.ts';
+import { goalsOf, thrustGoal } from '../yardstick/goals.ts';
+import { motorWindow, peaksOf, usualCellsOf } from '../yardstick/usual-build.ts';
+import { MARGIN_USED, scoreOf } from '../yardstick/worth.ts';
 
 /** Volts of a cell by its label, and the most cells a document may have. */
 const NOMINAL_CELL_V = 3.7;
@@ -54,120 +61,123 @@ const solve = (setup: SetupDocument, packFixed: boolean): PredictedPoint =>
     false
   )[0];
 
-/** What one motor may take, W and A; the power from its mass (5 W/g) where no rating is given. */
-function limitsOf(motor: Motor): { amps: number; watts: number } {
-  const byMass = motor.massKg == null ? Infinity : wattsPerGram.burst * motor.massKg * 1000;
-  return { amps: motor.maxCurrentA ?? Infinity, watts: motor.maxPowerW ?? byMass };
-}
-
-/** How far beyond `limit` a value is, in logarithms; 0 inside. */
-const beyond = (value: number, limit: number): number => Math.max(0, Math.log(value / limit));
-
-/** A missed wish weighs eight times a per cent of power, a passed limit three times a missed wish. */
-const WISH = 8;
-const LIMIT = 24;
-
-/** The lower the better: power for the weight, every wish that is missed and every limit that is passed. */
-function costOf(setup: SetupDocument, p: PredictedPoint, b: Brief, wanted: Wanted): number {
-  if (p.rpm <= 0) return Infinity;
-  const count = setup.count ?? 1;
-  const driveW = Math.max(p.electricalPowerW - p.lossW.auxiliary, 1e-6);
-  const limit = limitsOf(setup.motor);
-  const highest = highestRpm(setup.propulsor);
-  const passed =
-    beyond(p.motorCurrentA, limit.amps) +
-    beyond(driveW / count, limit.watts) +
-    (highest ? beyond(p.rpm, highest.rpm) : 0);
-  if (b.kind === 'boat') {
-    const goal = setup.propulsor.kind === 'surface-drive' ? p.rpm / SURFACE_DRIVE_RPM : driveW / wanted.watts;
-    return LIMIT * passed + Math.abs(Math.log(goal));
-  }
-  const wing = wingOf(setup.craft);
-  const slow =
-    wing && b.kind === 'fixed-wing'
-      ? 0.5 * beyond(2 * stallSpeedMs(wing, AIR_DENSITY_KG_M3), Math.max(p.pitchSpeedMs, 1e-6))
-      : 0;
-  const missed = beyond((wanted.thrustEachN as number) * count, Math.max(p.thrustN, 1e-6)) + slow;
-  return LIMIT * passed + WISH * missed + Math.log(driveW / (b.massKg * GRAVITY_MS2));
-}
-
-/** The propulsor and cell count that suit a motor best among those on sale. */
-function roundMotor(
-  make: (propulsor: Propulsor, series: number) => SetupDocument,
-  propulsors: readonly Propulsor[],
-  cells: readonly number[],
-  b: Brief,
-  wanted: Wanted,
-  packFixed: boolean
-): SetupDocument {
-  let best = make(propulsors[0], cells[0]);
-  let least = Infinity;
-  for (const series of cells)
-    for (const propulsor of propulsors) {
-      const setup = make(propulsor, series);
-      const cost = costOf(setup, solve(setup, packFixed), b, wanted);
-      if (cost < least) {
-        least = cost;
-        best = setup;
-      }
-    }
-  return best;
-}
-
 /** Loaded over unloaded speed of an everyday motor, and volts of a loaded cell: for the first guess only. (m) */
 const LOADED_SHARE = 0.78;
 const LOADED_CELL_V = 3.75;
+/** Most turns in which a motor's KV and mass are brought to what the thrust asks, and how near is near enough, share. */
+const MOST_TURNS = 8;
+const NEAR = 0.01;
 
-/** Share of its shaft power that a healthy motor loses in copper, and of the electrical power that reaches the shaft. (m) */
-const COPPER_SHARE = 0.15;
-const SHAFT_SHARE = 0.75;
+/** Watts a gram that a motor of unknown make is chosen for at most, and where it is run fast and briefly; rotors aside. (m) */
+const MOST_W_PER_G = 3.6;
+const MOST_W_PER_G_FAST = 5;
+const isFast = ({ purpose }: Brief): boolean => purpose === 'speed' || purpose === 'jet';
 
-/**
- * Mass a motor needs, kg: 4 W per gram, and a motor constant Km = Q/sqrt(copper loss) that carries the torque, which
- * decides where a large propulsor turns slowly.
- */
-function motorMassKg(watts: number, rpm: number, build: MotorBuild): number {
-  const shaftW = SHAFT_SHARE * watts;
-  const constant = shaftW / rpmToRadS(rpm) / Math.sqrt(COPPER_SHARE * shaftW);
-  return Math.max(
-    Number(Math.max(estimateMotorMassKg(watts), massForLoadedConstant(constant, build)).toPrecision(2)),
-    0.003
+/** Power that an aeroplane's motor is wound for at least, over the middle of the watts a kilogram of its purpose. (m) */
+const OF_USUAL_WATTS = 0.9;
+/** How far thrust may go beyond what is asked for that power. (m) */
+const MOST_OVER = 1.08;
+
+/** How much faster a motor would have to turn for the thrust that is asked; for the usual power where that asks a little more. */
+function fasterBy({ base, brief, wanted }: Fitting, p: PredictedPoint, rpm: number): number {
+  if (wanted.thrustEachN === null) return rpm / p.rpm;
+  const thrustN = wanted.thrustEachN * (base.count ?? 1);
+  const byThrust = Math.sqrt(thrustN / Math.max(p.thrustN, 1e-6));
+  if (brief.kind !== 'fixed-wing') return byThrust;
+  const [low, high] = PURPOSES[purposeOf(brief.purpose)].wattsPerKg;
+  const watts = OF_USUAL_WATTS * Math.sqrt(low * high) * brief.massKg;
+  const most = brief.purpose === 'glider' ? 2 : MOST_OVER;
+  return Math.min(
+    Math.max(byThrust, Math.cbrt(watts / Math.max(p.electricalPowerW, 1e-6))),
+    byThrust * Math.sqrt(most)
   );
 }
 
-/** A motor whose KV gives the wanted thrust (or a boat's rpm) loaded: corrected by the real prediction. */
-function motorFor(
-  make: (motor: Motor) => SetupDocument,
-  b: Brief,
-  wanted: Wanted,
-  watts: number,
-  packFixed: boolean
-): Motor {
-  const first = make({ kvRpmPerVolt: 1000 });
-  const count = first.count ?? 1;
-  const rpm = wantedRpm(first.propulsor, wanted) * (first.gearRatio ?? 1);
-  const poles = b.kind === 'boat' ? 6 : first.propulsor.kind === 'ducted-fan' ? 4 : 14;
+/** Magnet poles of the motors that such propulsors are turned by. Common practice, no source. */
+const polesFor = (kind: Brief['kind'], propulsor: Propulsor): number =>
+  kind === 'boat' ? 6 : propulsor.kind === 'ducted-fan' ? 4 : 14;
+
+/** Most of its shaft power that a motor of unknown make may lose in copper, and share of the power that reaches the shaft. (m) */
+const COPPER_SHARE = 0.4;
+const SHAFT_SHARE = 0.75;
+
+/**
+ * Mass of a motor for a power, kg, to two digits: by the watts a gram that such craft use; no less than the motor constant
+ * Km = Q/sqrt(copper loss) asks that carries the torque, which decides where a large propulsor turns slowly.
+ */
+function massFor(watts: number, wattsPerGram: number, rpm: number, poles: number): number {
+  const shaftW = SHAFT_SHARE * watts;
+  const constant = shaftW / rpmToRadS(rpm) / Math.sqrt(COPPER_SHARE * shaftW);
+  const byTorque = massForLoadedConstant(constant, buildOfPoles(poles));
+  const kg = Math.max(watts / wattsPerGram / 1000, byTorque);
+  return Math.min(Math.max(Number(kg.toPrecision(2)), 0.003), 200);
+}
+
+/** A motor on so many cells: the start for the same propulsor on others. */
+interface MotorOn {
+  readonly motor: Motor;
+  readonly series: number;
+}
+
+/**
+ * A motor whose KV gives the wanted thrust (or a boat's rpm) loaded, as heavy as such craft's motors are for the power:
+ * corrected by the real prediction.
+ */
+function motorFor(f: Fitting, propulsor: Propulsor, series: number, like: MotorOn | null): Motor {
+  const { base, brief, wanted, watts } = f;
+  const count = base.count ?? 1;
+  // a motor that is chosen anew drives directly
+  const rpm = wantedRpm(propulsor, wanted);
+  const [low, high] = motorWindow(base.craft);
+  const wattsPerGram = Math.min(
+    Math.sqrt(low * high),
+    brief.kind === 'multirotor' ? Infinity : isFast(brief) ? MOST_W_PER_G_FAST : MOST_W_PER_G
+  );
+  const poles = polesFor(brief.kind, propulsor);
   const motor: Motor = {
-    kvRpmPerVolt: Math.min(Math.max(rpm / (LOADED_SHARE * LOADED_CELL_V * first.battery.series), 50), 20000),
-    massKg: motorMassKg(watts / count, rpm, poles === 14 ? 'outrunner' : 'inrunner'),
+    kvRpmPerVolt: Math.min(
+      Math.max(
+        like
+          ? (like.motor.kvRpmPerVolt * like.series) / series
+          : rpm / (LOADED_SHARE * LOADED_CELL_V * series),
+        50
+      ),
+      20000
+    ),
+    massKg: like?.motor.massKg ?? massFor(watts / count, wattsPerGram, rpm, poles),
     poles,
     // fast boats carry a water jacket
-    ...(b.kind === 'boat' && b.hull !== 'displacement' ? { cooling: 'water' as const } : {})
+    ...(brief.kind === 'boat' && brief.hull !== 'displacement' ? { cooling: 'water' as const } : {})
   };
-  for (let k = 0; k < 8; k++) {
-    const p = solve(make(motor), packFixed);
+  for (let turn = 0; turn < MOST_TURNS; turn++) {
+    const p = solve(assembled(f, motor, propulsor, series), f.holds('battery'));
     if (p.rpm <= 0) break;
-    const ratio =
-      wanted.thrustEachN === null
-        ? rpm / (first.gearRatio ?? 1) / p.rpm
-        : Math.sqrt((wanted.thrustEachN * count) / Math.max(p.thrustN, 1e-6));
+    const ratio = fasterBy(f, p, rpm);
+    const drawnW = (p.batteryCurrentA * series * NOMINAL_CELL_V) / count;
+    const massKg = massFor(drawnW, wattsPerGram, Math.max(p.rpm, 1), poles);
+    const settled = Math.abs(ratio - 1) < NEAR && Math.abs(massKg / (motor.massKg as number) - 1) < 0.1;
+    motor.massKg = massKg;
     motor.kvRpmPerVolt = Math.min(
       Math.max(motor.kvRpmPerVolt * Math.min(Math.max(ratio, 0.3), 3), 50),
       20000
     );
+    if (settled) break;
   }
   motor.kvRpmPerVolt = Math.max(kvSold(motor.kvRpmPerVolt), 10);
-  return motor;
+  return rated(motor, solve(assembled(f, motor, propulsor, series), f.holds('battery')), count);
+}
+
+/** How much more than it is asked for a motor to be bought is rated for: the share that the limits leave. Common practice, no source. */
+const RATED_FOR = 1.35;
+
+/** A motor to be bought with the ratings that it has to have for what it is asked: amps, and electrical watts to the next ten. */
+function rated(motor: Motor, p: PredictedPoint, count: number): Motor {
+  const watts = (p.electricalPowerW - p.lossW.auxiliary) / count;
+  return {
+    ...motor,
+    maxCurrentA: Math.min(Math.ceil(RATED_FOR * p.motorCurrentA), 5000),
+    maxPowerW: Math.min(10 * Math.ceil((RATED_FOR * watts) / 10), 200_000)
+  };
 }
 
 /** Power of momentum theory for the wanted thrust with a disc, over what usually reaches the air, W. */
@@ -183,8 +193,8 @@ function wattsFor(b: Brief, wanted: Wanted, propulsor: Propulsor): number {
 export const ESTIMATED: Record<FixablePart, readonly string[]> = {
   battery: ['battery.capacityAh', 'battery.series'],
   wiring: [],
-  esc: ['esc.continuousA'],
-  motor: ['motor.kvRpmPerVolt', 'motor.maxCurrentA', 'motor.maxPowerW', 'motor.cooling'],
+  esc: ['esc.continuousA', 'esc.massKg'],
+  motor: ['motor.kvRpmPerVolt', 'motor.massKg', 'motor.maxCurrentA', 'motor.maxPowerW', 'motor.cooling'],
   propulsor: ['propulsor.diameterM']
 };
 
@@ -198,6 +208,7 @@ interface Fitting {
   readonly firstChoice: Propulsor;
   readonly schools: Schools;
   readonly holds: (part: FixablePart) => boolean;
+  readonly effort: 'whole' | 'quick';
 }
 
 /** The setup with some parts chosen; pack and ESC stand in for the power until they are sized. */
@@ -228,27 +239,78 @@ function cellLimits({ base, holds }: Fitting): { least: number; most: number } {
   };
 }
 
-/** Propulsors on sale that are tried round a motor. */
-function propulsorsToTry({ holds, firstChoice, wanted, brief }: Fitting): Propulsor[] {
+/** Pitch over diameter of the propellers that such craft fly with. Common practice, no source. */
+function shapesFor({ kind, purpose }: Brief): readonly [number, number] {
+  if (kind === 'multirotor') return purpose === 'agile' ? [0.5, 1] : [0.3, 0.6];
+  return purpose === 'speed' ? [0.7, 1.1] : purpose === 'unlimited' ? [0.4, 0.65] : [0.42, 0.78];
+}
+
+/** Diameters that are tried, over the first choice's. */
+const DIAMETERS = [0.78, 1.28] as const;
+/** Most propellers that are tried. */
+const MOST_PROPELLERS = { whole: 10, quick: 5 } as const;
+
+/** Propulsors on sale that are tried. */
+function propulsorsToTry({ holds, firstChoice, wanted, brief, effort }: Fitting): Propulsor[] {
   const given =
     holds('propulsor') ||
     firstChoice.kind === 'ducted-fan' ||
     (wanted.thrustEachN === null && firstChoice.kind === 'propeller');
   if (given) return [firstChoice];
   if (firstChoice.kind !== 'propeller') return screwsLike(firstChoice);
-  const near = propellersThatFit(brief.largestPropM, familyOf(brief)).filter(
-    (p) => p.diameterM > 0.4 * firstChoice.diameterM && p.diameterM < 1.7 * firstChoice.diameterM
-  );
-  return near.length > 0 ? near : [firstChoice];
+  const [low, high] = shapesFor(brief);
+  const near = propellersThatFit(brief.largestPropM, familyOf(brief), bladesOf(brief)).filter((p) => {
+    const size = p.diameterM / firstChoice.diameterM;
+    const shape = (p.pitchM as number) / p.diameterM;
+    return size >= DIAMETERS[0] && size <= DIAMETERS[1] && shape >= low && shape <= high;
+  });
+  const off = (p: Propulsor): number => Math.abs(Math.log(p.diameterM / firstChoice.diameterM));
+  return near.length > 0
+    ? near.sort((a, b) => off(a) - off(b)).slice(0, MOST_PROPELLERS[effort])
+    : [firstChoice];
+}
+
+/** Most cells of a multirotor by its rotors: four below three and a half inches, six below eight. Common practice, no source. */
+function mostCellsFor({ brief, firstChoice }: Fitting): number {
+  if (brief.kind !== 'multirotor') return MOST_CELLS;
+  return firstChoice.diameterM < 3.5 * INCH_M ? 4 : firstChoice.diameterM < 8 * INCH_M ? 6 : MOST_CELLS;
+}
+
+/** How far the cells of a held motor may be from those that its KV asks. (m) */
+const CELLS_WITHIN = 3;
+
+/** Cells on which a held motor turns the first choice of propulsor as fast as the thrust asks. */
+const cellsByKv = ({ base, firstChoice, wanted }: Fitting): number =>
+  (wantedRpm(firstChoice, wanted) * (base.gearRatio ?? 1)) /
+  (base.motor.kvRpmPerVolt * LOADED_SHARE * LOADED_CELL_V);
+
+/** Cell counts that are tried round the usual one: it, and the nearest on sale either way. */
+function cellsToTry(f: Fitting, cells: number | null): number[] {
+  if (f.holds('battery')) return [f.base.battery.series];
+  const { least, most } = cellLimits(f);
+  const inside = (series: number): boolean => series >= least && series <= most;
+  if (cells !== null) return [Math.max(Math.min(cells, most), least)];
+  const fewest = f.base.craft.massKg < INDOOR_KG ? 1 : 2;
+  const usual = usualCellsOf(f.brief.kind, f.watts);
+  const at = CELL_COUNTS.findIndex((series) => series >= usual);
+  const byKv = f.holds('motor') ? cellsByKv(f) : null;
+  const near =
+    byKv === null
+      ? CELL_COUNTS.slice(Math.max(at - 2, 0), at + 2)
+      : f.effort === 'whole'
+        ? CELL_COUNTS
+        : CELL_COUNTS.filter((series) => series >= byKv / CELLS_WITHIN && series <= byKv * CELLS_WITHIN);
+  const tried = near.filter((series) => series >= fewest && series <= mostCellsFor(f) && inside(series));
+  return tried.length > 0 ? [...tried] : [Math.max(Math.min(usual, most), least)];
 }
 
 /** Where each figure of the fitted setup comes from: what was fitted is estimated, what was held keeps its source. */
 function sourcesAfter({ base, holds }: Fitting): SetupDocument['sources'] {
   const kept = Object.entries(base.sources ?? {}).filter(([path]) => {
     const part = path.split('.')[0] as FixablePart;
-    return !FIXABLE.includes(part) || holds(part);
+    return !FIXABLE_PARTS.includes(part) || holds(part);
   });
-  const fitted = FIXABLE.filter((part) => !holds(part)).flatMap((part) => ESTIMATED[part]);
+  const fitted = FIXABLE_PARTS.filter((part) => !holds(part)).flatMap((part) => ESTIMATED[part]);
   return Object.fromEntries([...kept, ...fitted.map((path) => [path, 'estimated'] as const)]);
 }
 
@@ -260,55 +322,147 @@ export interface FitBy {
   readonly cells?: number | null;
   /** Schools of the settings: the setup's own come before them. */
   readonly schools?: Schools;
+  /** How much is tried: `quick` where what comes of it is mended further. */
+  readonly effort?: 'whole' | 'quick';
+}
+
+/** Thrust that a motor is wound for, over what such craft are judged by: so that its band holds too, and what hovers does so low. (m) */
+const ABOVE_GOAL = 1.1;
+const ABOVE_GOAL_HOVERING = 1.2;
+
+/** What a brief asks, with the thrust at which a craft is judged to have enough. */
+function aimedAt({ craft }: SetupDocument, wanted: Wanted): Wanted {
+  const goal = thrustGoal(craft);
+  if (wanted.thrustEachN === null || wanted.ratio === null || goal === null) return wanted;
+  const hovers = craft.kind === 'multirotor' && multirotorPurposeOf(craft.purpose) !== 'agile';
+  const above = hovers ? ABOVE_GOAL_HOVERING : ABOVE_GOAL;
+  return { ...wanted, thrustEachN: (above * wanted.thrustEachN * goal) / wanted.ratio };
+}
+
+/** Upper end of the band of a current that was not measured, over its middle: an ESC is bought for it. (m) */
+const BAND = 1.1;
+
+/** Drives on as many cells that are given packs, and setups that every check looks at. */
+const BEST_DRIVES = { whole: 3, quick: 1 } as const;
+const BEST_SETUPS = { whole: 7, quick: 4 } as const;
+/** What it costs to pass a rating at all. (m) */
+const PASSED = 5;
+
+interface Scored {
+  readonly setup: SetupDocument;
+  readonly score: number;
 }
 
 /**
- * Fits every part that is not fixed round those that are, for what the brief wants. A fixed motor gets the propeller and
- * cells on sale that make the wanted thrust with the least power inside its ratings; a free one gets the KV for the
- * thrust. ESC and pack by the margins of the setup's schools, the pack by the wanted time too. A start for matching, not a
- * recommendation; what was fitted is marked estimated.
+ * The best of some setups by what the craft is judged by, best first. The most promising are looked at first, and those that
+ * cannot come among the best any more are not looked at.
+ */
+function best(f: Fitting, setups: readonly SetupDocument[], most: number): Scored[] {
+  const measure = measureOf(f.base.craft, null, undefined, f.schools);
+  const atHand = { briefKg: f.base.craft.massKg };
+  const goals = goalsOf(f.base.craft);
+  const promising = setups
+    .map((setup, k) => {
+      const s = situationOf(setup, { schools: f.schools });
+      // what passes a rating is no solution, whatever else it gives
+      const passed = Math.max(0, -(leftOf(s).headroom ?? 0));
+      const cost = passed > 0 ? PASSED + 2 * PASSED * passed : 0;
+      const bound = s.worst.rpm > 0 ? scoreOf(mostOf(s, goals, atHand), measure) - cost : -Infinity;
+      return { setup, s, k, cost, bound };
+    })
+    .sort((a, b) => b.bound - a.bound);
+  const found: (Scored & { k: number })[] = [];
+  for (const { setup, s, k, cost, bound } of promising) {
+    if (found.length >= most && bound < found[most - 1].score) break;
+    const score = s.worst.rpm > 0 ? scoreOf(figuresOf(s, atHand), measure) - cost : -Infinity;
+    found.push({ setup, score, k });
+    found.sort((a, b) => b.score - a.score || a.k - b.k);
+    found.length = Math.min(found.length, most);
+  }
+  return found;
+}
+
+/** Kilograms an amp of the bare ESCs that rotors have on up to six cells: 12 g for 45 A. From memory. (m) */
+const ROTOR_ESC_KG_PER_A = 0.00027;
+
+/** The smallest ESC that every shop has for a current; of a rotor as light as those are. */
+function escToBuy({ brief, schools }: Fitting, ampsEach: number, series: number): Esc {
+  const esc = sizedEsc(ampsEach, series, schools, COMMON_ESC_A);
+  if (brief.kind !== 'multirotor' || series > 6 || esc.continuousA == null) return esc;
+  return { ...esc, massKg: Number((ROTOR_ESC_KG_PER_A * esc.continuousA).toPrecision(2)) };
+}
+
+/** A drive with the ESC that it needs, and the packs that are to be tried. */
+function withElectrics(
+  f: Fitting,
+  drive: SetupDocument,
+  packs: (amps: number, escTotalA: number | null) => readonly Battery[]
+): SetupDocument[] {
+  const { base, holds } = f;
+  const { batteryCurrentA: amps } = solve(drive, holds('battery'));
+  const count = base.count ?? 1;
+  const esc = holds('esc')
+    ? base.esc
+    : escToBuy(f, (Math.max(BAND, peaksOf(base.craft)) * amps) / count, drive.battery.series);
+  if (holds('battery')) return [{ ...drive, esc }];
+  const escTotalA = esc?.continuousA == null ? null : esc.continuousA * count;
+  return packs(amps, escTotalA).map((battery) => ({ ...drive, battery, esc }));
+}
+
+/** A drive with ESC and pack as it needs them. */
+const withUsual = (f: Fitting, drive: SetupDocument): SetupDocument =>
+  withElectrics(f, drive, (amps, escTotalA) => {
+    const packs = packsToTry(f.brief, amps, drive.battery.series, f.schools, escTotalA);
+    return [packs[packs.length >> 1]];
+  })[0];
+
+/** A drive with every pack that it may be given. */
+const withPacks = (f: Fitting, drive: SetupDocument): SetupDocument[] =>
+  withElectrics(f, drive, (amps, escTotalA) =>
+    packsToTry(f.brief, amps, drive.battery.series, f.schools, escTotalA)
+  );
+
+/**
+ * Fits every part that is not fixed round those that are, for what the brief wants: every propulsor on sale near the usual
+ * one, on the usual cells and their neighbours, turned by the held motor or by one of the KV for the thrust and the mass for the
+ * power; the best of them with every pack that may be carried. Ranked by what such craft are judged by; of the best, the one
+ * that lets fewest checks be over, then fewest be tight. What was fitted is marked estimated.
  */
 export function fitAround(base: SetupDocument, by: FitBy = {}): SetupDocument {
-  const { fixed = base.fixed ?? [], cells = null } = by;
+  const { fixed = base.fixed ?? [], cells = null, effort = 'whole' } = by;
   const brief = briefOf(base);
   const holds = (part: FixablePart): boolean => fixed.includes(part);
-  const wanted = wantedOf(brief);
+  const wanted = aimedAt(base, wantedOf(brief));
   const firstChoice = holds('propulsor') ? base.propulsor : firstPropulsor(brief, wanted);
   const watts = wattsFor(brief, wanted, firstChoice);
   const schools: Schools = { ...by.schools, ...(base.schools as Schools) };
-  const f: Fitting = { base, brief, wanted, watts, firstChoice, schools, holds };
-  const { least, most } = cellLimits(f);
-  const usual = cells ?? usualCells(watts / (brief.kind === 'multirotor' ? 2 : 1));
-  const series = holds('battery') ? base.battery.series : Math.max(Math.min(usual, most), least);
-  let fitted: SetupDocument;
-  if (holds('motor')) {
-    const fewest = Math.max(least, base.craft.massKg < INDOOR_KG ? 1 : 2);
-    const tried = holds('battery')
-      ? [base.battery.series]
-      : CELL_COUNTS.filter((s) => s >= fewest && s <= most);
-    fitted = roundMotor(
-      (p, s) => assembled(f, base.motor, p, s),
-      propulsorsToTry(f),
-      tried.length > 0 ? tried : [series],
-      brief,
-      wanted,
-      holds('battery')
-    );
-  } else {
-    const make = (m: Motor): SetupDocument => assembled(f, m, firstChoice, series);
-    fitted = make(motorFor(make, brief, wanted, watts, holds('battery')));
-  }
-  const amps = solve(fitted, holds('battery')).batteryCurrentA;
-  const count = base.count ?? 1;
-  const chosen = fitted.battery.series;
-  const esc = holds('esc') ? base.esc : sizedEsc(amps / count, chosen, schools);
-  const escTotalA = esc?.continuousA == null ? null : esc.continuousA * count;
-  return {
-    ...fitted,
-    battery: holds('battery') ? base.battery : sizedPack(brief, amps, chosen, schools, escTotalA),
-    esc,
-    sources: sourcesAfter(f)
-  };
+  const f: Fitting = { base, brief, wanted, watts, firstChoice, schools, holds, effort };
+  const tried = cellsToTry(f, cells);
+  const drives = propulsorsToTry(f).flatMap((propulsor) => {
+    let like: MotorOn | null = null;
+    return tried.map((series) => {
+      const motor: Motor = holds('motor') ? base.motor : motorFor(f, propulsor, series, like);
+      like = { motor, series };
+      return withUsual(f, assembled(f, motor, propulsor, series));
+    });
+  });
+  const whole = tried
+    .flatMap((series) =>
+      best(
+        f,
+        drives.filter((d) => d.battery.series === series),
+        BEST_DRIVES[effort]
+      )
+    )
+    .flatMap(({ setup }) => withPacks(f, setup));
+  const ranked = best(f, whole, BEST_SETUPS[effort]).map(({ setup, score }) => ({
+    setup,
+    score,
+    fails: failsOf(runChecks(situationOf(setup, { schools })))
+  }));
+  const merit = ({ score, fails }: (typeof ranked)[number]): number => score - MARGIN_USED * fails.tight;
+  const [chosen] = ranked.sort((a, b) => a.fails.over - b.fails.over || merit(b) - merit(a));
+  return { ...chosen.setup, sources: sourcesAfter(f) };
 }
 
 /** Screws of the same shape from 0.7 to 1.3 times the diameter, in millimetres. */

@@ -2,8 +2,6 @@ import type { Craft, SetupDocument } from '../document/schema.ts';
 import type { FigureSource } from '../document/sources.ts';
 import { partsKg } from '../model/all-up-mass.ts';
 import { motorsOf, type Brief } from '../brief/brief.ts';
-import { capacitySold } from '../catalogue/packs.ts';
-import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
 import { usualSeconds } from '../brief/usual-time.ts';
 import { firstPropulsor } from './first-propulsor.ts';
 import { fitAround } from './fit-around.ts';
@@ -13,19 +11,6 @@ import { wantedOf } from '../brief/wanted.ts';
 
 /** Waterline of an everyday model boat, m. (m) */
 const everydayWaterlineM = (massKg: number): number => 0.5 * Math.cbrt(massKg);
-
-/** Least share of the all-up weight that the pack usually is. Common practice, no source. */
-const USUAL_PACK_SHARE = { 'fixed-wing': 0.15, multirotor: 0.2, boat: 0.12 } as const;
-
-/** The setup with a pack as large as such craft usually carry, where what it needs would be smaller. */
-function withUsualPack(setup: SetupDocument): SetupDocument {
-  const { battery, craft } = setup;
-  const least = USUAL_PACK_SHARE[craft.kind] * craft.massKg;
-  const massKg = estimatePackMassKg(battery.chemistry, battery.series, battery.capacityAh);
-  if (massKg >= least) return setup;
-  const capacityAh = capacitySold((battery.capacityAh * least) / massKg);
-  return { ...setup, battery: { ...battery, capacityAh } };
-}
 
 /** Figures of the craft that a brief may give. */
 const OF_CRAFT = [
@@ -57,6 +42,7 @@ export function sketchSetup(brief: Brief, schools?: Schools): SetupDocument {
     name: b.name,
     kind: b.kind,
     massKg: b.massKg,
+    ...(b.airframeMassKg == null ? {} : { airframeMassKg: b.airframeMassKg }),
     purpose: b.purpose,
     wingAreaM2: b.wingAreaM2 ?? null,
     largestPropM: b.largestPropM ?? null,
@@ -87,11 +73,10 @@ export function sketchSetup(brief: Brief, schools?: Schools): SetupDocument {
     sources
   };
   const fitted = fitAround(blank, { fixed: [], cells: b.series ?? null, schools });
-  const whole = brief.targetSeconds == null ? withUsualPack(fitted) : fitted;
   const own: Record<string, FigureSource> = brief.series == null ? {} : { 'battery.series': 'typed' };
   return {
-    ...whole,
-    craft: { ...whole.craft, weighedPartsKg: partsKg(whole) },
-    sources: { ...whole.sources, ...own }
+    ...fitted,
+    craft: { ...fitted.craft, weighedPartsKg: partsKg(fitted) },
+    sources: { ...fitted.sources, ...own }
   };
 }

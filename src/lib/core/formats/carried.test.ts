@@ -6,6 +6,7 @@ import { squareCode } from '../sheet/square-code.ts';
 import { DEMO_CRAFTS, setupDocument } from '../../server/demo/crafts.ts';
 import { randomSetups } from '../../../../tests/helpers/random-setup.ts';
 import { carriedTexts, isCarried, readCarried } from './carried.ts';
+import { extent, some } from '../../../../tests/helpers/extent.ts';
 
 /** Reads a square code as a camera does: its path drawn on white, four squares of quiet rim, so many px a square. */
 function seen(text: string, px = 3): string | null {
@@ -28,8 +29,8 @@ const back = (text: string): unknown => {
 
 test('every setup of the demo: its square codes are read by another program’s decoder (jsqr), and hold the same document', () => {
   let codes = 0;
-  for (const craft of DEMO_CRAFTS)
-    for (const spec of craft.setups) {
+  for (const craft of some(DEMO_CRAFTS, 4))
+    for (const spec of some(craft.setups, 1)) {
       const document = setupDocument(craft, spec);
       const texts = carriedTexts(document);
       const read = texts.map((t) => seen(t));
@@ -37,7 +38,7 @@ test('every setup of the demo: its square codes are read by another program’s 
       assert.deepEqual(back(read.join(' ')), JSON.parse(JSON.stringify(document)));
       codes += texts.length;
     }
-  assert.ok(codes >= DEMO_CRAFTS.length);
+  assert.ok(codes >= some(DEMO_CRAFTS, 4).length);
 });
 
 test('a smudge does not matter: one square in thirty turned over is read all the same', () => {
@@ -105,7 +106,7 @@ test('a letter misread, cut short, or something else: refused in words, never th
 
 test('random documents come back to the last digit', () => {
   const next = randomSetups(12);
-  for (let k = 0; k < 100; k++) {
+  for (let k = 0; k < extent(25, 100); k++) {
     const document: SetupDocument = next();
     assert.deepEqual(back(carriedTexts(document).join('')), JSON.parse(JSON.stringify(document)));
   }

@@ -1,6 +1,7 @@
+import { craftSchema } from '../document/schema/craft.ts';
+import { PART_KINDS } from '../registry/parts.ts';
 import { makersTableSchema } from '../document/makers-row.ts';
-import { craftSchema, setupSchema } from '../document/schema.ts';
-import { PART_KINDS } from '../document/stored.ts';
+import { setupSchema } from '../document/schema.ts';
 import { PART_SCHEMAS } from '../document/part-schemas.ts';
 
 const DRAFT = 'http://json-schema.org/draft-07/schema#';
@@ -71,13 +72,21 @@ export const shelfEnvelope = {
   properties: { ...shelfFile.properties, parts: { ...shelfFile.properties.parts, items: {} } }
 } as const;
 
+/** Schemas that were made standard already: the parts' stand in many documents. */
+const made = new WeakMap<object, unknown>();
+
 /**
  * A schema as any validator takes it: standard keywords only, and a figure that may be null as a choice of two types.
  * `discriminator` only makes the messages of the own validator better; it allows and refuses nothing.
  */
 export function standardSchema(schema: unknown): unknown {
-  if (Array.isArray(schema)) return schema.map(standardSchema);
   if (schema === null || typeof schema !== 'object') return schema;
+  if (!made.has(schema))
+    made.set(schema, Array.isArray(schema) ? schema.map(standardSchema) : standardObject(schema));
+  return made.get(schema);
+}
+
+function standardObject(schema: object): unknown {
   const {
     discriminator: _kind,
     $id: _id,

@@ -1,19 +1,10 @@
+import { PART_KINDS, type PartKind } from '../registry/parts.ts';
 import { PART_SCHEMAS } from '../document/part-schemas.ts';
 import { rowError, rowErrorOf, type RowError } from '../text/row-error.ts';
 import { csvText, readCsv } from '../text/csv.ts';
 import type { MakersRow } from '../document/makers-row.ts';
 import { MEASURABLE } from '../shelf/measured.ts';
-import { PART_KINDS, type PartKind } from '../document/stored.ts';
-import {
-  batterySchema,
-  ductedFanSchema,
-  escSchema,
-  motorSchema,
-  propellerSchema,
-  submergedScrewSchema,
-  surfaceDriveSchema,
-  receiverSupplySchema
-} from '../document/schema.ts';
+import { shelfFields } from '../registry/fields.ts';
 import { validateAgainst } from '../document/validate.ts';
 import { unitOfField } from '../units/unit-of-field.ts';
 
@@ -32,30 +23,14 @@ export interface PortablePart {
   tables?: { title: string; rows: MakersRow[] }[];
 }
 
-/** Fields that are no single figure: JSON holds them. */
-const NO_COLUMN: ReadonlySet<string> = new Set(['coefficients', 'pack']);
+/** Columns of each kind, in order: fields that are no figure, list or choice have none, JSON holds them. */
+const fieldsOf = new Map(PART_KINDS.map((kind) => [kind, shelfFields(kind)]));
+export const FIELDS = Object.fromEntries(
+  PART_KINDS.map((kind) => [kind, fieldsOf.get(kind)?.map((f) => f.name)])
+) as Record<PartKind, string[]>;
 /** Fields that are a list: its figures stand in one cell, semicolons between. */
-const LISTS: ReadonlySet<string> = new Set(['becOutputsV', 'outputsV']);
-
-const fieldsOf = (...schemas: { properties: object }[]): string[] =>
-  [...new Set(schemas.flatMap((s) => Object.keys(s.properties)))].filter(
-    (f) => f !== 'name' && !NO_COLUMN.has(f)
-  );
-
-/** Columns of each kind, in order. */
-export const FIELDS: Record<PartKind, string[]> = {
-  battery: fieldsOf(batterySchema),
-  esc: fieldsOf(escSchema),
-  motor: fieldsOf(motorSchema),
-  propulsor: fieldsOf(
-    { properties: { kind: 0 } },
-    propellerSchema,
-    ductedFanSchema,
-    submergedScrewSchema,
-    surfaceDriveSchema
-  ),
-  'receiver-supply': fieldsOf(receiverSupplySchema)
-};
+const isList = (kind: PartKind, name: string): boolean =>
+  fieldsOf.get(kind)?.find((f) => f.name === name)?.isList ?? false;
 
 /** Header cell of a field: its name and unit. */
 export const headOf = (field: string): string =>
@@ -149,7 +124,7 @@ export function partsFromCsv(kind: PartKind, text: string): { parts: PortablePar
     for (const field of FIELDS[kind]) {
       const cell = heads.includes(field) ? of(field) : '';
       if (cell === '') continue;
-      if (LISTS.has(field)) {
+      if (isList(kind, field)) {
         document[field] = cell.split(';').map((x) => Number(x.trim().replace(',', '.')));
         continue;
       }

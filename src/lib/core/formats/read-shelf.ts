@@ -1,7 +1,7 @@
+import { PART_KINDS, type PartKind } from '../registry/parts.ts';
 import { readCsv } from '../text/csv.ts';
 import { rowError, rowErrorOf, type RowError } from '../text/row-error.ts';
 import { validateAgainst, type Issue } from '../document/validate.ts';
-import { PART_KINDS, type PartKind } from '../document/stored.ts';
 import { checkPart, type CheckedPart } from '../shelf/checked-part.ts';
 import { makersTableSchema, type MakersRow } from '../document/makers-row.ts';
 import { MOST_PARTS, shelfEnvelope } from './file-schemas.ts';

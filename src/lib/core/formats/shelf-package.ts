@@ -1,6 +1,6 @@
+import { PART_KINDS } from '../registry/parts.ts';
 import { rowError, type RowError } from '../text/row-error.ts';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { PART_KINDS } from '../document/stored.ts';
 import { columnsOf, headOf, partsFromCsv, partsToCsv, type PortablePart } from './part-csv.ts';
 import { makersTablesFromCsv, makersTablesToCsv, TABLE_COLUMNS } from './makers-table-csv.ts';
 
@@ -12,6 +12,7 @@ const TEXT = new Set([
   'chemistry',
   'becKind',
   'cooling',
+  'state',
   'kind',
   'family',
   'connector',

@@ -8,6 +8,7 @@ import { harnessOf } from './harness.ts';
 import { motorPlacesOf } from './motors.ts';
 import { LINE, textWidth, TYPE, wordsOf, wrapped, type Schematic } from './schematic/drawing.ts';
 import { schematicOf } from './schematic/schematic.ts';
+import { extent } from '../../../../tests/helpers/extent.ts';
 
 const PLANE: SetupDocument = {
   format: 'iskarn.setup/1',
@@ -258,7 +259,7 @@ test('nothing in a schematic overlaps: one to eight motors, every kind of supply
 
 test('random setups of every kind: drawn without overlaps, every wire with a gauge that is on sale', () => {
   const next = randomSetups(31);
-  for (let k = 0; k < 60; k++) {
+  for (let k = 0; k < extent(20, 60); k++) {
     const s = situationOf(next());
     const h = harnessOf(s);
     const d = schematicOf(s, h);

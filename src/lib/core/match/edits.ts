@@ -1,3 +1,4 @@
+import type { DrivePart } from '../registry/parts.ts';
 import { readPath, withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { isTyped, markedFrom, markOf } from '../document/sources.ts';
@@ -7,7 +8,7 @@ import { withBelongings, type WithBelongings } from '../model/belongings.ts';
 import { estimatedWingAreaM2 } from '../model/wing.ts';
 import { withShelfPart } from '../shelf/measured.ts';
 import type { Reading } from '../shorthand/parse.ts';
-import { withChangedNames, type NamedPart } from '../shorthand/part-name.ts';
+import { withChangedNames } from '../shorthand/part-name.ts';
 import { takeReading } from '../shorthand/take-reading.ts';
 
 /** What is estimated from what was typed is estimated anew with it: the wing's area from its span. */
@@ -61,7 +62,7 @@ export function proposedEdit(present: SetupDocument, changes: readonly Change[])
 /** A label taken into the setup, with what belongs to the part it names. */
 export const labelEdit = (
   present: SetupDocument,
-  part: NamedPart,
+  part: DrivePart,
   reading: Reading,
   text: string
 ): WithBelongings => withBelongings(present, takeReading(present, part, reading, text).document);

@@ -9,7 +9,7 @@ import type { PredictAnswer } from '../predict/answer.ts';
 import { answerOf } from '../predict/predict.ts';
 import { fittingsOf, type Fittings, type ShelfPart } from '../mend/fittings.ts';
 import { shoppingLines, type ShoppingLine } from '../mend/shopping.ts';
-import { remediesOf } from '../remedy/remedies.ts';
+import { remediesOf } from '../mend/remedies.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { whyOf } from '../why/why-all.ts';

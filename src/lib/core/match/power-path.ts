@@ -1,4 +1,4 @@
-import type { PartName } from '../checks/finding.ts';
+import type { PartName } from '../registry/parts.ts';
 import type { PredictedPoint } from '../train/predicted.ts';
 
 /** One part of the power path: what goes in, what is lost there, what goes on. Watts, totals over the craft. */

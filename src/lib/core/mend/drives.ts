@@ -64,8 +64,10 @@ export function drivesAround(
   const others = also.flatMap(({ ladder, cost }) => options(ladder, cost));
   const propulsors = merged(
     options(otherPropulsors(s), BASE.propulsor),
-    options(pitches(s, 'down'), BASE.propulsor + FARTHER),
-    options(pitches(s, 'up'), BASE.propulsor + FARTHER)
+    // propellers are sold in sizes, screws are bent to a pitch
+    ...(s.setup.propulsor.kind === 'propeller'
+      ? []
+      : (['down', 'up'] as const).map((way) => options(pitches(s, way), BASE.propulsor + FARTHER)))
   );
   const packs = merged(options(cells(s, 'fewer', 3), BASE.cells), options(cells(s, 'more', 3), BASE.cells));
   const windings = merged(

@@ -6,7 +6,7 @@ import { markedFrom } from '../document/sources.ts';
 import { partsKg } from '../model/all-up-mass.ts';
 import type { Schools } from '../fit/size-electrics.ts';
 import { sketchSetup } from '../fit/sketch-setup.ts';
-import { failsOf } from '../remedy/bench.ts';
+import { failsOf } from '../checks/fails.ts';
 import { situationOf } from '../situation/situation.ts';
 import { mendingOf } from './put-right.ts';
 

@@ -1,18 +1,25 @@
+import { DRIVE_PARTS, type DrivePart } from '../registry/parts.ts';
+import { FIXABLE_PARTS, type FixablePart } from '../registry/parts.ts';
 import { fittedDocument } from './fitted-setup.ts';
 import type { CheckResult } from '../checks/finding.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { Change } from '../document/change.ts';
-import { FIXABLE, type FixablePart, type SetupDocument } from '../document/schema.ts';
+import { type SetupDocument } from '../document/schema.ts';
 import type { StoredPart } from '../document/stored.ts';
 import { ESTIMATED, fitAround } from '../fit/fit-around.ts';
 import { suitsCraft } from '../fit/first-propulsor.ts';
+import { figuresOf } from '../yardstick/gives.ts';
+import { TO_BUY } from '../yardstick/bought.ts';
+import { reasonOf } from '../yardstick/reason.ts';
+import { MARGIN_USED, scoreOf } from '../yardstick/worth.ts';
 import { withShelfPart } from '../shelf/measured.ts';
 import { Situation } from '../situation/situation.ts';
-import { Bench, failsOf, isBetter, isFailing, type Fails, type Trial } from '../remedy/bench.ts';
+import { failsOf, isBetter, isFailing, type Fails } from '../checks/fails.ts';
+import { Bench, type Trial } from './bench.ts';
 import { carried } from './electrics.ts';
 import { lostOf } from './lost.ts';
 import { exchange } from './refitted.ts';
-import { shopWords, type ShopPart } from './shop-words.ts';
+import { shopWords } from './shop-words.ts';
 
 /** A part of the shelf as far as a fitting needs it. */
 export type ShelfPart = Pick<StoredPart, 'kind' | 'name' | 'document' | 'measured'>;
@@ -52,6 +59,10 @@ export interface Fitting {
   readonly changes: readonly Change[];
   readonly sources: NonNullable<SetupDocument['sources']>;
   readonly outcome: Outcome;
+  /** Whether margins are left, or just enough, or something stays over. */
+  readonly holds: 'comfortable' | 'just enough' | 'not whole';
+  /** Why it is offered, in a line. */
+  readonly why: string;
 }
 
 /** The setup as it stands beside the best ways to fit what is free, best first. */
@@ -64,13 +75,11 @@ export interface Fittings {
 /** Most that are offered, and bounds on the work: owned motors tried, owned parts tried in the place of a fitted one. */
 const OFFERED = 4;
 const MOST_MOTORS = 8;
-const MOST_PARTS = 6;
+const MOST_PARTS = 4;
+/** Ways that owned parts are tried in: the best of those fitted. */
+const MOST_WAYS = 7;
 /** How many fitted setups are judged whole, with bands. */
 const MOST_JUDGED = 8;
-
-/** Parts that the shelf holds. */
-type OwnedPart = Exclude<ShopPart, 'wiring'>;
-const SHOP_PARTS = FIXABLE.filter((part) => part !== 'wiring') as OwnedPart[];
 
 const banded = (value: number, band?: readonly [number, number]): Banded => ({ value, band: band ?? null });
 
@@ -116,7 +125,7 @@ function farness(part: ShelfPart, fitted: SetupDocument): number | null {
 /** Owned parts of a kind that may take the place of a fitted one, the most alike first. */
 const alike = (
   shelf: readonly ShelfPart[],
-  kind: OwnedPart,
+  kind: DrivePart,
   fitted: SetupDocument,
   most: number
 ): ShelfPart[] =>
@@ -132,7 +141,7 @@ const alike = (
 interface Found {
   readonly trial: Trial;
   /** Parts that come from the shelf. */
-  readonly owned: ReadonlyMap<OwnedPart, ShelfPart>;
+  readonly owned: ReadonlyMap<DrivePart, ShelfPart>;
 }
 
 const noWorse = (a: Fails, b: Fails): boolean => a.over <= b.over && a.over + a.tight <= b.over + b.tight;
@@ -141,7 +150,7 @@ const noWorse = (a: Fails, b: Fails): boolean => a.over <= b.over && a.over + a.
 function withOwned(
   bench: Bench,
   start: Found,
-  free: readonly OwnedPart[],
+  free: readonly DrivePart[],
   shelf: readonly ShelfPart[]
 ): Found {
   let { trial } = start;
@@ -168,13 +177,13 @@ function withOwned(
 
 /** Names of the parts that a setup has, as one word: two ways that come to the same are one. */
 const sameAs = (found: Found): string =>
-  JSON.stringify(SHOP_PARTS.map((part) => shopWords(part, found.trial.situation.setup)));
+  JSON.stringify(DRIVE_PARTS.map((part) => shopWords(part, found.trial.situation.setup)));
 
 /** Where each figure comes from once a fitting is taken: fitted ones are estimated, owned ones as the shelf has them. */
 function sourcesAfter(before: SetupDocument, found: Found): NonNullable<SetupDocument['sources']> {
   const touched = new Set(found.trial.changes.map((c) => c.path.split('.')[0]));
   let setup = before;
-  for (const part of SHOP_PARTS.filter((p) => touched.has(p))) {
+  for (const part of DRIVE_PARTS.filter((p) => touched.has(p))) {
     const owned = found.owned.get(part);
     if (owned) setup = withShelfPart(setup, owned);
     else {
@@ -188,7 +197,7 @@ function sourcesAfter(before: SetupDocument, found: Found): NonNullable<SetupDoc
 
 /** The part of a fitted setup, and whether it stays, is on the shelf, or is to be bought. */
 function partsOf(before: SetupDocument, after: SetupDocument, found: Found): FittedPart[] {
-  return FIXABLE.flatMap((part): FittedPart[] => {
+  return FIXABLE_PARTS.flatMap((part): FittedPart[] => {
     const changed = found.trial.changes.some((c) => c.path.startsWith(`${part}.`));
     if (part === 'wiring' && !changed) return [];
     const owned = part === 'wiring' ? undefined : found.owned.get(part);
@@ -204,15 +213,19 @@ function partsOf(before: SetupDocument, after: SetupDocument, found: Found): Fit
 }
 
 /** Ways to fit the free parts: anew, round each part that may stay, and round each owned motor. */
-function starts(bench: Bench, free: readonly OwnedPart[], shelf: readonly ShelfPart[]): Found[] {
+function starts(bench: Bench, free: readonly DrivePart[], shelf: readonly ShelfPart[]): Found[] {
   const { setup, schools } = bench.before;
-  const held = SHOP_PARTS.filter((part) => !free.includes(part));
+  const held = DRIVE_PARTS.filter((part) => !free.includes(part));
   const fit = (
     base: SetupDocument,
     stay: readonly FixablePart[],
-    owned: ReadonlyMap<OwnedPart, ShelfPart>
+    owned: ReadonlyMap<DrivePart, ShelfPart>
   ): Found[] => {
-    const fitted = fitAround(base, { fixed: ['wiring', ...stay], schools });
+    const fitted = fitAround(base, {
+      fixed: ['wiring', ...stay],
+      schools,
+      effort: stay.length > held.length ? 'quick' : 'whole'
+    });
     const rungs = free.map((part) => exchange(part, setup, fitted)).filter((rung) => rung.changes.length > 0);
     const trial = bench.try(rungs);
     return trial ? [{ trial, owned }] : [];
@@ -231,64 +244,72 @@ function starts(bench: Bench, free: readonly OwnedPart[], shelf: readonly ShelfP
   ];
 }
 
-/** Power that a setup takes in its worst case for each newton, W/N; afloat its power, W. */
-const asked = (s: Situation): number =>
-  s.worst.electricalPowerW / (s.kind === 'boat' ? 1 : Math.max(s.worst.thrustN, 1e-6));
-
-/** What a part to buy, a kilogram more by share, and power for the same thrust weigh against each other. (m) */
-const WEIGHT = { toBuy: 1, lost: 6, mass: 4, power: 2 } as const;
+/** How much better than what is there a way has to be to be offered, where no fewer are over. (m) */
+const BETTER = 0.02;
 /** Most of what the brief wants, or of what there is now where that is less, that a fitting may lose, in logarithms. */
 const MOST_LOST = -Math.log(0.8);
 
 interface Judged {
   readonly fitting: Fitting;
   readonly lost: number;
-  /** What it asks beside what fails: parts to buy, weight, power. */
-  readonly effort: number;
+  /** What it is worth by what such craft are judged by, less the margins that it uses up and the parts that are to be bought. */
+  readonly worth: number;
 }
 
-/** What is better first: fewer over, fewer failing in all, then what asks less. */
-const better = (a: Judged, b: Judged): number => {
-  const fails = ({ fitting: { outcome } }: Judged): number => outcome.over.length + outcome.tight.length;
-  return (
-    a.fitting.outcome.over.length - b.fitting.outcome.over.length ||
-    fails(a) - fails(b) ||
-    a.effort - b.effort
-  );
-};
+/** What is better first: fewer over, then what is worth more. */
+const better = (a: Judged, b: Judged): number =>
+  a.fitting.outcome.over.length - b.fitting.outcome.over.length || b.worth - a.worth;
+
+/** What a situation is worth, margins that are used up counted against it. */
+function worthOf(bench: Bench, s: Situation, tight: number): number {
+  const figures = figuresOf(s, { briefKg: bench.before.document.craft.massKg });
+  return scoreOf(figures, bench.measure) - MARGIN_USED * tight;
+}
 
 /** A way to fit as the document that it would be. */
-function judgedOf(s: Situation, found: Found): Judged {
+function judgedOf(bench: Bench, found: Found): Judged {
+  const s = bench.before;
   const wanted = { changes: [...found.trial.changes], sources: sourcesAfter(s.document, found) };
   const after = new Situation(fittedDocument(s.document, wanted), s.look);
   const parts = partsOf(s.setup, after.setup, found);
   const toBuy = parts.filter((p) => p.from === 'to buy').length;
   const lost = lostOf(s, after);
-  const { massKg } = after.setup.craft;
+  const outcome = outcomeOf(after);
   return {
-    fitting: { ...wanted, parts, toBuy, outcome: outcomeOf(after) },
+    fitting: {
+      ...wanted,
+      parts,
+      toBuy,
+      outcome,
+      holds: outcome.over.length > 0 ? 'not whole' : outcome.tight.length > 0 ? 'just enough' : 'comfortable',
+      why: reasonOf(after)
+    },
     lost,
-    effort:
-      WEIGHT.toBuy * toBuy +
-      WEIGHT.lost * lost +
-      WEIGHT.mass * Math.log(massKg) +
-      WEIGHT.power * Math.log(asked(after))
+    worth: worthOf(bench, after, outcome.tight.length) - TO_BUY * toBuy
   };
 }
 
 /**
  * The best ways to choose every part that is not held, to be looked at before one is taken: what is owned comes before what
- * is to be bought, only shapes that suit the craft, and none that lets more be over than now. Each is judged as the
- * document that it would be.
+ * is to be bought, only shapes that suit the craft, and none that is worse than what is there: fewer over, or as many and worth
+ * more by what such craft are judged by. Each is judged as the document that it would be.
  * @param shelf the parts that are owned
  */
 export function fittingsOf(s: Situation, shelf: readonly ShelfPart[]): Fittings {
   const held = (s.setup.fixed ?? []) as readonly FixablePart[];
-  const free = SHOP_PARTS.filter((part) => !held.includes(part));
+  const free = DRIVE_PARTS.filter((part) => !held.includes(part));
   const results = runChecks(s);
   const now = outcomeOf(s, results);
   const bench = new Bench(s, results);
-  const ways = starts(bench, free, shelf)
+  const worthNow = worthOf(bench, s, now.tight.length);
+  const merit = ({ trial, owned }: Found, { tight }: Fails): number =>
+    trial.score - MARGIN_USED * tight + TO_BUY * owned.size;
+  const promising = starts(bench, free, shelf)
+    .map((found) => ({ found, worth: merit(found, { over: 0, tight: 0 }) }))
+    .sort((a, b) => b.worth - a.worth)
+    .slice(0, MOST_WAYS)
+    .map(({ found }) => found);
+  const ways = promising
     // of two ways that come to the same, the one with owned parts stands first
     .flatMap((start) => [withOwned(bench, start, free, shelf), start])
     .map((found) => ({ ...found, trial: carriedFree(bench, found) }))
@@ -306,19 +327,19 @@ export function fittingsOf(s: Situation, shelf: readonly ShelfPart[]): Fittings 
         found.trial.overWhenWeighed.length === 0 &&
         lostOf(s, found.trial.situation) <= MOST_LOST
     )
-    .sort(
-      (a, b) =>
-        a.fails.over - b.fails.over ||
-        a.fails.tight - b.fails.tight ||
-        b.found.owned.size - a.found.owned.size
-    );
+    .sort((a, b) => a.fails.over - b.fails.over || merit(b.found, b.fails) - merit(a.found, a.fails));
   return {
     now,
     held,
     offers: distinct
       .slice(0, MOST_JUDGED)
-      .map(({ found }) => judgedOf(s, found))
-      .filter(({ fitting, lost }) => fitting.outcome.over.length <= now.over.length && lost <= MOST_LOST)
+      .map(({ found }) => judgedOf(bench, found))
+      .filter(
+        ({ fitting: { outcome }, lost, worth }) =>
+          lost <= MOST_LOST &&
+          (outcome.over.length < now.over.length ||
+            (outcome.over.length === now.over.length && worth > worthNow + BETTER))
+      )
       .sort(better)
       .slice(0, OFFERED)
       .map(({ fitting }) => fitting)
@@ -329,7 +350,7 @@ export function fittingsOf(s: Situation, shelf: readonly ShelfPart[]): Fittings 
 function carriedFree(bench: Bench, { trial, owned }: Found): Trial {
   if (!trial.failing.some(isFailing)) return trial;
   const next = carried(bench, trial);
-  const touches = (part: OwnedPart): boolean =>
+  const touches = (part: DrivePart): boolean =>
     next.rungs.some((r) => !trial.rungs.includes(r) && r.changes.some((c) => c.path.startsWith(`${part}.`)));
   return [...owned.keys()].some(touches) ? trial : next;
 }

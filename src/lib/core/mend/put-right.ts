@@ -1,28 +1,21 @@
+import type { FixablePart } from '../registry/parts.ts';
 import { checkOf, CHECKS } from '../checks/all-checks.ts';
 import type { Rung } from '../checks/candidates.ts';
 import type { Check, Give } from '../checks/check.ts';
-import type { CheckResult } from '../checks/finding.ts';
+import type { Outcome } from '../checks/finding.ts';
 import { unsettledOf } from '../checks/unsettled.ts';
 import type { Change } from '../document/change.ts';
 import { partWord } from '../document/part-words.ts';
-import type { FixablePart } from '../document/schema.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { listed } from '../text/listed.ts';
 import { show, showUnit } from '../units/show.ts';
-import {
-  Bench,
-  failsOf,
-  isBetter,
-  isExcused,
-  isFailing,
-  type Excused,
-  type Fails,
-  type Trial
-} from '../remedy/bench.ts';
+import { failsOf, isBetter, isFailing, type Fails } from '../checks/fails.ts';
+import { Bench, isExcused, type Excused, type Trial } from './bench.ts';
 import { drivesAround, type Also, type Drive } from './drives.ts';
-import { carried, isCarried } from './electrics.ts';
-import { lostOf } from './lost.ts';
+import { reasonOf } from '../yardstick/reason.ts';
+import { carried, isCarried, settledSizes } from './electrics.ts';
+import { effortOf, lossOf, partsOf } from './effort.ts';
 import { refitted } from './refitted.ts';
 import { isShopPart, shopWords } from './shop-words.ts';
 
@@ -31,11 +24,11 @@ export interface Effect {
   readonly id: string;
   readonly title: string;
   readonly unit: string;
-  readonly direction: CheckResult['direction'];
+  readonly direction: Outcome['direction'];
   readonly before: number | null;
   readonly after: number | null;
-  readonly findingBefore: CheckResult['finding'] | null;
-  readonly findingAfter: CheckResult['finding'] | null;
+  readonly findingBefore: Outcome['finding'] | null;
+  readonly findingAfter: Outcome['finding'] | null;
 }
 
 /** Changes that put a whole setup right, or as far right as they can. */
@@ -44,6 +37,8 @@ export interface PutRight {
   readonly text: string;
   readonly steps: string[];
   readonly outcome: string[];
+  /** Why it is offered, in a line, by what such craft are judged by. */
+  readonly why: string;
   readonly changes: Change[];
   /** Every check whose finding changes. */
   readonly effects: Effect[];
@@ -79,28 +74,26 @@ export interface Mending {
 
 /** Most that are offered. */
 const OFFERED = 3;
-/** Drives that are judged, and drives for which ESC, pack and leads are made to suit: bounds on the work. */
-const MOST_DRIVES = 900;
-const MOST_COMPLETED = 12;
-/** What a changed ESC, pack rating or lead weighs beside the drive's cost. (m) */
-const ELECTRIC_COST = 1;
-/** What it weighs to lose what the craft is for, for each e-fold: half of the thrust weighs as much as exchanging three parts. (m) */
-const LOST_COST = 16;
-
-interface Found {
+/** Drives that are judged, and round a setup fitted anew; drives for which ESC, pack and leads are made to suit, and those that are settled: bounds on the work. */
+const MOST_DRIVES = 120;
+const MOST_FURTHER = 36;
+const MOST_COMPLETED = 6;
+const MOST_SETTLED = 3;
+/** A drive that is tried: how far it goes from what is there, and what it loses of what the craft is for. */
+interface Start {
   readonly trial: Trial;
-  readonly fails: Fails;
   readonly cost: number;
+  readonly loss: number;
 }
 
-/** Parts that a trial exchanges, each by the first of its changes: a gear goes with its motor. */
-const partsOf = (trial: Trial): string[] => [
-  ...new Set(trial.rungs.map((r) => r.changes[0].path.split('.')[0]))
-];
+interface Found extends Start {
+  readonly fails: Fails;
+}
 
-/** What a solution asks of the user: a part to exchange, a margin that stays used up, how far it goes. (m) */
-const effort = ({ trial, fails, cost }: Found, aim: Aim): number =>
-  partsOf(trial).length + marginCost(aim) * fails.tight + FAR * cost;
+/** What a solution asks of the user, and the margins that stay used up. */
+const askedOf = ({ trial, fails, cost, loss }: Found, bench: Bench, aim: Aim): number =>
+  marginCost(aim) * fails.tight + FAR * cost + effortOf(bench, trial, loss);
+/** What it weighs how far a drive goes from what is there. (m) */
 const FAR = 0.25;
 const marginCost = (aim: Aim): number => (aim.fewest ? 0.02 : 1);
 
@@ -108,46 +101,66 @@ const isWhole = ({ fails }: Found): boolean => fails.over + fails.tight === 0;
 
 /** The better of two comes first: fewer over, then what lets fewer fail than before in all, then what asks less. */
 const orderFrom =
-  (before: Fails, aim: Aim) =>
+  (bench: Bench, before: Fails, aim: Aim) =>
   (a: Found, b: Found): number => {
     const fewer = ({ fails }: Found): number => Number(fails.over + fails.tight < before.over + before.tight);
     return (
       a.fails.over - b.fails.over ||
-      (aim.fewest ? 0 : Number(isWhole(b)) - Number(isWhole(a)) || fewer(b) - fewer(a)) ||
-      effort(a, aim) - effort(b, aim)
+      (aim.fewest ? 0 : fewer(b) - fewer(a)) ||
+      askedOf(a, bench, aim) - askedOf(b, bench, aim)
     );
   };
 
 const quickFirst = (a: Check, b: Check): number => Number(a.slow ?? false) - Number(b.slow ?? false);
+
+/** Most margins used up among as many drives as are completed, of those with so many over; infinite where they are fewer. */
+function tightOfEnough(judged: readonly { fails: Fails }[], over: number): number {
+  const tight = judged
+    .flatMap(({ fails }) => (fails.over === over ? [fails.tight] : []))
+    .sort((a, b) => a - b);
+  return tight[MOST_COMPLETED - 1] ?? Infinity;
+}
 
 /** The drives whose own checks are best, the nearest first of as many fails. */
 function promising(
   bench: Bench,
   drives: readonly Drive[],
   checks: Check[],
-  aim: Aim
-): { trial: Trial; cost: number }[] {
-  const judged: { trial: Trial; cost: number; fails: Fails }[] = [];
+  aim: Aim,
+  most = MOST_DRIVES
+): Start[] {
+  const judged: Found[] = [];
   let least = Infinity;
+  // of as many over, the fewest tight that enough drives have
+  let fewest = Infinity;
   let whole = 0;
-  for (const drive of drives.slice(0, MOST_DRIVES)) {
+  for (const drive of drives.slice(0, most)) {
     if (whole >= MOST_COMPLETED) break;
     const trial = bench.try(drive.rungs);
     if (!trial) continue;
-    const fails = trial.failsOf(checks, least);
-    if (fails.over > least) continue;
+    const fails = trial.failsOf(checks, least, fewest);
+    if (fails === null) continue;
+    if (fails.over < least) fewest = Infinity;
     least = fails.over;
-    judged.push({ trial, cost: drive.cost + LOST_COST * lostOf(bench.before, trial.situation), fails });
+    judged.push({ trial, cost: drive.cost, loss: lossOf(bench, trial), fails });
     if (fails.over === 0 && (aim.fewest || fails.tight === 0)) whole++;
+    if (!aim.fewest) fewest = tightOfEnough(judged, least);
   }
   return judged
     .filter(({ fails }) => fails.over === least)
-    .sort((a, b) => marginCost(aim) * (a.fails.tight - b.fails.tight) + FAR * (a.cost - b.cost))
+    .sort(
+      (a, b) =>
+        marginCost(aim) * (a.fails.tight - b.fails.tight) + FAR * (a.cost - b.cost) + (a.loss - b.loss)
+    )
     .slice(0, MOST_COMPLETED);
 }
 
-/** What a trial exchanges, as one word. */
-const kindOf = (trial: Trial): string => partsOf(trial).sort().join();
+/** What a trial exchanges, as one word; leads and plugs go along with anything. */
+const kindOf = (trial: Trial): string => {
+  const parts = partsOf(trial).sort();
+  const others = parts.filter((part) => part !== 'wiring');
+  return (others.length > 0 ? others : parts).join();
+};
 
 /** Thrust, or a boat's rpm, from which two ways are not the same, share. */
 const OTHERWISE = 0.05;
@@ -166,28 +179,34 @@ const helps = (fails: Fails, before: Fails, aim: Aim): boolean =>
   aim.fewest ? fails.over < before.over : isBetter(fails, before);
 
 /**
- * Drives as far right as ESC, pack and leads make them, where they are better than the setup as it stands. It ends when as
- * many ways as are offered make everything hold.
+ * Drives as far right as ESC, pack and leads make them, where they are better than the setup as it stands. All are judged without
+ * bands; of those the best are settled with them. It ends when as many ways as are offered make everything hold.
  */
-function completed(
-  bench: Bench,
-  before: Fails,
-  starts: readonly { trial: Trial; cost: number }[],
-  aim: Aim
-): Found[] {
+function completed(bench: Bench, before: Fails, starts: readonly Start[], aim: Aim): Found[] {
+  const rough = starts
+    .map(({ trial: start, ...of }): Found => {
+      const trial = carried(bench, start, aim.fewest);
+      return { ...of, trial, fails: failsOf(trial.failing) };
+    })
+    // bands only add to what fails: what is no better without them is no better
+    .filter(({ trial, fails }) => trial.changes.length > 0 && helps(fails, before, aim))
+    .sort(orderFrom(bench, before, aim));
   const found: Found[] = [];
   const whole = new Set<string>();
-  for (const { trial: start, cost } of starts) {
-    if (whole.size >= OFFERED) break;
-    const trial = carried(bench, start, aim.fewest);
-    // bands only add to what fails: what is no better without them is no better
-    if (trial.changes.length === 0 || !helps(failsOf(trial.failing), before, aim)) continue;
+  const kinds = new Map<string, number>();
+  for (const one of rough) {
+    if (whole.size >= OFFERED || found.length >= MOST_SETTLED) break;
+    const kind = kindOf(one.trial);
+    // two of a kind are enough: the nearest may fail by its band
+    if ((kinds.get(kind) ?? 0) >= 2 || whole.has(kind)) continue;
+    kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
+    const trial = aim.fewest ? one.trial : settledSizes(bench, one.trial);
     const fails = failsOf(trial.counted);
     if (!helps(fails, before, aim) || trial.overWhenWeighed.length > 0) continue;
-    const one = { trial, fails, cost: cost + ELECTRIC_COST * (trial.rungs.length - start.rungs.length) };
     if (aim.fewest && found.some((f) => f.fails.over === 0 && isMore(trial, f.trial))) continue;
-    found.push(one);
-    if (aim.fewest ? fails.over === 0 : isWhole(one)) whole.add(kindOf(trial));
+    const settled = { ...one, trial, fails };
+    found.push(settled);
+    if (aim.fewest ? fails.over === 0 : isWhole(settled)) whole.add(kind);
   }
   return found;
 }
@@ -197,21 +216,34 @@ const around = (bench: Bench, s: Situation, aim: Aim): Drive[] =>
   drivesAround(s, aim.also?.(s), (rung) => bench.isFree(rung));
 
 /** Solutions round the setup fitted anew: as it comes, and with the nearest changes of the best of them. */
-function afresh(bench: Bench, before: Fails, checks: Check[], aim: Aim): Found[] {
+function afresh(bench: Bench, before: Fails, checks: Check[], aim: Aim, leastOver: number): Found[] {
   const drives = refitted(bench.before, aim.keeps);
   const starts = drives.flatMap((drive) => {
     const trial = bench.try(drive.rungs);
-    return trial ? [{ trial, cost: drive.cost + LOST_COST * lostOf(bench.before, trial.situation) }] : [];
+    return trial ? [{ trial, cost: drive.cost, loss: lossOf(bench, trial) }] : [];
   });
-  const found = completed(bench, before, starts, aim).sort(orderFrom(before, aim));
+  const found = completed(bench, before, starts, aim).sort(orderFrom(bench, before, aim));
   const [best] = found;
-  if (!best || best.fails.over === 0) return found;
+  // what is no better than the nearest changes is followed no further
+  if (!best || best.fails.over === 0 || best.fails.over > leastOver) return found;
   const further = around(bench, best.trial.situation, aim).map((d) => ({
     rungs: [...best.trial.rungs, ...d.rungs],
     cost: best.cost + d.cost
   }));
-  return [...found, ...completed(bench, before, promising(bench, further, checks, aim), aim)];
+  return [
+    ...found,
+    ...completed(bench, before, promising(bench, further, checks, aim, MOST_FURTHER).slice(0, 2), aim)
+  ];
 }
+
+/** Most parts that are exchanged for what leaves a limit passed, and the most that may be lost for it: nobody rebuilds a craft for that. (m) */
+const MOST_FOR_LESS = 2;
+const MOST_LOSS_FOR_LESS = 2;
+
+/** Whether a solution is worth telling: it leaves nothing over, or it is a small step towards that. */
+const isWorthwhile = ({ trial, fails, loss }: Found): boolean =>
+  fails.over === 0 ||
+  (partsOf(trial).filter((part) => part !== 'wiring').length <= MOST_FOR_LESS && loss <= MOST_LOSS_FOR_LESS);
 
 /** Solutions that are better than the setup as it stands, best first, no two that exchange the same parts. */
 function solutions(bench: Bench, before: Fails, checks: Check[], aim: Aim): Found[] {
@@ -219,12 +251,18 @@ function solutions(bench: Bench, before: Fails, checks: Check[], aim: Aim): Foun
   const near = completed(bench, before, promising(bench, drives, checks, aim), aim);
   const found = near.some((f) => f.fails.over === 0)
     ? near
-    : [...near, ...afresh(bench, before, checks, aim)];
+    : [
+        ...near,
+        ...afresh(bench, before, checks, aim, Math.min(before.over, ...near.map((f) => f.fails.over)))
+      ];
   const kinds = new Set<string>();
-  return found.sort(orderFrom(before, aim)).filter(({ trial }) => {
-    const kind = kindOf(trial);
-    return kinds.has(kind) ? false : kinds.add(kind);
-  });
+  return found
+    .filter(isWorthwhile)
+    .sort(orderFrom(bench, before, aim))
+    .filter(({ trial }) => {
+      const kind = kindOf(trial);
+      return kinds.has(kind) ? false : kinds.add(kind);
+    });
 }
 
 /** "2 % less thrust", what a change costs or gives; nothing where it is less than one per cent. */
@@ -255,7 +293,7 @@ function stepsOf(trial: Trial): string[] {
 }
 
 /** What stays over and is excused. */
-const asBeforeOf = (trial: Trial): CheckResult[] =>
+const asBeforeOf = (trial: Trial): Outcome[] =>
   trial.settled.filter((r) => r.finding === 'over' && !trial.counted.includes(r));
 
 /** What comes of a solution: "everything holds" where everything that decides is known, "2 % less thrust". */
@@ -275,13 +313,13 @@ function outcomeOf({ trial, fails }: Found, before: Situation): string[] {
   return [verdict, ...stays, ...moved(before, trial.situation)];
 }
 
-function effectsOf(before: readonly CheckResult[], after: readonly CheckResult[]): Effect[] {
+function effectsOf(before: readonly Outcome[], after: readonly Outcome[]): Effect[] {
   const was = new Map(before.map((r) => [r.id, r]));
   const is = new Map(after.map((r) => [r.id, r]));
   return [...new Set([...was.keys(), ...is.keys()])].flatMap((id) => {
     const [a, b] = [was.get(id), is.get(id)];
     if (a?.finding === b?.finding) return [];
-    const { title, unit, direction } = (b ?? a) as CheckResult;
+    const { title, unit, direction } = (b ?? a) as Outcome;
     return {
       id,
       title,
@@ -302,8 +340,39 @@ const GIVES: Readonly<Record<Exclude<Give, 'room'>, string>> = {
   leads: 'the length of the leads'
 };
 
+/** Exponents by which a wish is met by less weight: thrust for the weight, hovering throttle, time of a craft that hovers. */
+const BY_WEIGHT: Readonly<Record<string, number>> = {
+  'thrust-to-weight': 1,
+  // thrust grows about with the 1.6th power of the throttle
+  'hover-throttle': 1.6,
+  // power to hover goes with the weight to the power 1.5 (momentum theory)
+  time: 1 / 1.5
+};
+/** Most of a craft's weight of which it is said that it would have to go: more is another craft. (m) */
+const MOST_LIGHTER = 0.45;
+/** Rotors that frames have. Common practice, no source. */
+const ROTORS = [3, 4, 6, 8, 12] as const;
+
+/** "about 1.1 kg lighter, or six rotors": what would meet a limit that no part does; null where neither is to be had. */
+function whatWouldDo(r: Outcome, limit: number, s: Situation): string | null {
+  const exponent = BY_WEIGHT[r.id];
+  if (exponent === undefined || r.value === null || r.value <= 0 || s.kind === 'boat') return null;
+  if (r.id === 'time' && s.kind !== 'multirotor') return null;
+  const short = r.direction === 'below' ? limit / r.value : r.value / limit;
+  const lighter = 1 - short ** exponent;
+  const { craft, count = 1 } = s.setup;
+  const ways =
+    lighter > 0 && lighter <= MOST_LIGHTER
+      ? [`about ${showUnit(lighter * craft.massKg, 'kg', 2)} lighter`]
+      : [];
+  const needed = s.kind === 'multirotor' && r.id !== 'time' ? count / short ** exponent : Infinity;
+  const rotors = ROTORS.find((n) => n >= needed * 0.97 && n > count);
+  if (rotors && craft.rotorLayout !== 'coaxial') ways.push(`${rotors} rotors`);
+  return ways.length === 0 ? null : ways.join(', or ');
+}
+
 /** What would have to give for a limit that nothing meets: what the user holds, the room, the weight, the wish itself. */
-function whatWouldGive(result: CheckResult, s: Situation, aim: Aim): string {
+function whatWouldGive(result: Outcome, s: Situation, aim: Aim): string {
   const { craft, fixed = [] } = s.setup;
   const held = (fixed as readonly FixablePart[]).map(
     (part) => `the ${partWord(part, s.setup.propulsor.kind)}`
@@ -325,12 +394,15 @@ function whatWouldGive(result: CheckResult, s: Situation, aim: Aim): string {
 }
 
 /** Why a check cannot be met: the best value of what was tried, the limit, and what would have to give. */
-function cannotOf(result: CheckResult, s: Situation, aim: Aim): string {
+function cannotOf(result: Outcome, s: Situation, aim: Aim): string {
   const limit = result.reason === 'margin' ? result.marginLimit : result.limit;
-  if (result.value === null || limit === null) return `${result.title}: ${result.sentence}.`;
+  if (result.value === null || limit === null) return `${result.title} is not known.`;
   const way = result.direction === 'below' ? 'at most' : 'at least';
   const best = `${result.title}: ${showUnit(result.value, result.unit)} in the best of what was tried, ${way} ${showUnit(limit, result.unit)}`;
-  if (result.reason !== 'band') return `${best}; ${whatWouldGive(result, s, aim)}.`;
+  if (result.reason !== 'band') {
+    const does = whatWouldDo(result, limit, s);
+    return `${best}; ${whatWouldGive(result, s, aim)}${does === null ? '' : `: ${does}`}.`;
+  }
   const edge = (result.band as Band)[result.direction === 'below' ? 1 : 0];
   return `${best}, but its band reaches ${showUnit(edge, result.unit)}: measured figures in place of estimated ones would settle it.`;
 }
@@ -343,7 +415,7 @@ function cannotOf(result: CheckResult, s: Situation, aim: Aim): string {
  * @param results findings of the setup as it stands
  * @param aim what it keeps to beside the limits; everything is to hold where nothing is said
  */
-export function mendingOf(s: Situation, results: readonly CheckResult[], aim: Aim = {}): Mending {
+export function mendingOf(s: Situation, results: readonly Outcome[], aim: Aim = {}): Mending {
   const counted = results.filter((r) => !isExcused(r, aim.excused ?? new Map()));
   const before = failsOf(counted);
   if (before.over + (aim.fewest ? 0 : before.tight) === 0) return { putRight: [], cannot: [] };
@@ -351,13 +423,17 @@ export function mendingOf(s: Situation, results: readonly CheckResult[], aim: Ai
   const start = bench.try([]);
   const carriedIds = new Set(
     CHECKS.map((check) => start?.resultOf(check) ?? null)
-      .filter((r): r is CheckResult => r !== null && isCarried(r, s, bench))
+      .filter((r): r is Outcome => r !== null && isCarried(r, s, bench))
       .map((r) => r.id)
   );
+  const failing = new Set(results.filter(isFailing).map((r) => r.id));
   const found = solutions(
     bench,
     before,
-    CHECKS.filter((check) => !carriedIds.has(check.id)).sort(quickFirst),
+    // what fails now is likely to fail in most that is tried
+    CHECKS.filter((check) => !carriedIds.has(check.id))
+      .sort(quickFirst)
+      .sort((a, b) => Number(failing.has(b.id)) - Number(failing.has(a.id))),
     aim
   );
   const putRight = found.slice(0, OFFERED).map((f): PutRight => {
@@ -366,6 +442,7 @@ export function mendingOf(s: Situation, results: readonly CheckResult[], aim: Ai
       text: `${listed(steps)}: ${outcome.join(', ')}`,
       steps,
       outcome,
+      why: reasonOf(f.trial.situation),
       changes: [...f.trial.changes],
       effects: effectsOf(results, f.trial.settled),
       stillOver: f.trial.counted.filter((r) => r.finding === 'over').map((r) => r.id),

@@ -1,6 +1,7 @@
+import { FIXABLE_PARTS, type FixablePart } from '../registry/parts.ts';
 import type { Rung } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
-import { FIXABLE, type FixablePart, type SetupDocument } from '../document/schema.ts';
+import { type SetupDocument } from '../document/schema.ts';
 import { fitAround } from '../fit/fit-around.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Drive } from './drives.ts';
@@ -25,16 +26,21 @@ export function exchange(part: ShopPart, from: SetupDocument, to: SetupDocument)
 }
 
 /**
- * The setup fitted anew for its brief, round what the user holds and round each part that may stay: for setups that no near
- * change puts right.
+ * The setup fitted anew for its brief, round what the user holds and round the motor that is there: for setups that no near change
+ * puts right.
  * @param keeps paths of figures that stay: the parts they belong to are held
  */
 export function refitted(s: Situation, keeps: readonly string[] = []): Drive[] {
   const held = [...(s.setup.fixed ?? []), ...keeps.map((path) => path.split('.')[0])] as FixablePart[];
-  const free = FIXABLE.filter((part) => part !== 'wiring' && !held.includes(part)) as ShopPart[];
-  const kept: FixablePart[][] = [...free.map((part) => [part]), []];
+  const free = FIXABLE_PARTS.filter((part) => part !== 'wiring' && !held.includes(part)) as ShopPart[];
+  // round the motor, which is dearest to exchange, and with nothing of what is free
+  const kept: FixablePart[][] = [...(free.includes('motor') ? [['motor' as const]] : []), []];
   return kept.flatMap((more) => {
-    const fitted = fitAround(s.setup, { fixed: ['wiring', ...held, ...more], schools: s.schools });
+    const fitted = fitAround(s.setup, {
+      fixed: ['wiring', ...held, ...more],
+      schools: s.schools,
+      effort: 'quick'
+    });
     const rungs = free
       .filter((part) => !more.includes(part))
       .map((part) => exchange(part, s.setup, fitted))

@@ -1,4 +1,5 @@
-import type { FixablePart, SetupDocument } from '../document/schema.ts';
+import type { FixablePart } from '../registry/parts.ts';
+import type { SetupDocument } from '../document/schema.ts';
 import { withArticle } from '../text/article.ts';
 import { inInches, show } from '../units/show.ts';
 
@@ -7,7 +8,7 @@ export type ShopPart = FixablePart;
 
 const WORDS: Readonly<Record<ShopPart, (d: SetupDocument) => string>> = {
   battery: ({ battery: b }) =>
-    `${b.series}S ${b.capacityAh} Ah${b.continuousC == null ? '' : ` at ${b.continuousC}C`}`,
+    `${b.series}S ${Number(b.capacityAh.toPrecision(4))} Ah${b.continuousC == null ? '' : ` at ${b.continuousC}C`}`,
   wiring: ({ wiring: w }) =>
     [
       ...(w?.gaugeAwg == null ? [] : [`gauge ${w.gaugeAwg} leads`]),

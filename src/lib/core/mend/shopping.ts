@@ -1,12 +1,13 @@
+import type { FixablePart } from '../registry/parts.ts';
 import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
 import { C_RATES } from '../catalogue/packs.ts';
 import { kvSold } from '../catalogue/windings.ts';
 import { escMarginLimit } from '../checks/esc-current.ts';
 import { packMarginLimit } from '../checks/pack-current.ts';
-import type { FixablePart } from '../document/schema.ts';
 import { chosenSchool } from '../document/schools.ts';
 import { sizedEsc } from '../fit/size-electrics.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
+import { buildOfPoles } from '../parts/motor/estimate.ts';
 import { canOfMass } from '../parts/motor/label-decoder.ts';
 import type { Situation } from '../situation/situation.ts';
 import { inInches, show, showUnit } from '../units/show.ts';
@@ -19,8 +20,8 @@ export interface ShoppingLine {
 
 /** KV within which another motor does the same, share. Common practice, no source. */
 const KV_WITHIN = 0.05;
-/** Magnet poles from which a motor is an outrunner, whose can the label gives. */
-const OUTRUNNER_POLES = 10;
+/** An ESC of so many times the smallest that does is still asked for as it is. (m) */
+const MOST_LARGER = 2;
 
 const each = (count: number, text: string): string => (count > 1 ? `${count} × ${text}` : text);
 /** Amps that a part must stand: the upper edge of the band where there is one, a whole number. */
@@ -36,7 +37,8 @@ function motorLine(s: Situation): ShoppingLine {
   const watts = Math.ceil(worst.electricalPowerW / train.count / 10) * 10;
   const kg = s.motorMassKg;
   const size = (): string => {
-    if ((motor.poles ?? 14) < OUTRUNNER_POLES) return '';
+    // an outrunner's label gives its can
+    if (buildOfPoles(motor.poles) === 'inrunner') return '';
     const [d, l] = canOfMass(kg as number);
     return ` or ${Math.round(d)} × ${Math.round(l)} mm`;
   };
@@ -73,7 +75,10 @@ function escLine(s: Situation): ShoppingLine {
   // beyond the largest on sale the margin is asked for all the same; a bare margin never leaves the band out
   const byMargin = Math.ceil((drawnA * sized) / escMarginLimit(school, sized, null));
   const least = Math.max(byMargin, ampsOf(drawnA, band && [band[0] / count, band[1] / count]));
-  const needed = ESC_SIZES_A.find((a) => a >= least) ?? least;
+  const smallest = ESC_SIZES_A.find((a) => a >= least) ?? least;
+  // what the setup has is asked for where it covers that: one list for one setup
+  const rated = s.setup.esc?.continuousA ?? 0;
+  const needed = rated >= least && rated <= MOST_LARGER * smallest ? rated : smallest;
   return {
     part: 'esc',
     text: `${each(count, 'ESC')}: ${needed} A or more for ${battery.series} cells (${showUnit(s.worst.openCircuitV, 'V')} full)`

@@ -1,5 +1,6 @@
+import { craftSchema } from '../document/schema/craft.ts';
 import { issue } from '../text/issues.ts';
-import { craftSchema, type SetupDocument } from '../document/schema.ts';
+import { type SetupDocument } from '../document/schema.ts';
 import { validateAgainst, validateSetup, type Validated } from '../document/validate.ts';
 import type { Brief } from '../brief/brief.ts';
 import type { Schools } from '../fit/size-electrics.ts';

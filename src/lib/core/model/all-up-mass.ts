@@ -1,3 +1,4 @@
+import type { PlacedPart } from '../registry/parts.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
 import { estimateEscMassKg } from '../parts/esc/estimate-mass.ts';
 import { motorMassOf } from '../parts/motor/mass.ts';
@@ -6,7 +7,7 @@ import { isTyped } from '../document/sources.ts';
 
 /** One part's share of the all-up weight. */
 export interface MassShare {
-  readonly part: 'battery' | 'esc' | 'motor' | 'propulsor' | 'receiverSupply';
+  readonly part: PlacedPart;
   readonly title: string;
   readonly kg: number;
   readonly estimated: boolean;

@@ -1,18 +1,18 @@
 import type { Battery, Calibration, Motor, Propulsor } from '../document/schema.ts';
-import { isSameFamily, isSameMotor, isSamePropulsor, packLikeness } from './same-part.ts';
-import { FAMILY_SHARE, FITTED_FACTORS, type FactorName } from './tolerance.ts';
+import { isLikeBlade, isSameFamily, isSameMotor, isSamePropulsor, packLikeness } from './same-part.ts';
+import { FAMILY_SHARE, FITTED_FACTORS, SWAP_SD, type FactorName } from './tolerance.ts';
 
 /** What a calibration says of the parts a setup has now. */
 export interface AppliedCalibration {
-  /** Factors of the six; 1 where nothing measured tells anything. */
+  /** Factors of the fitted unknowns; 1 where nothing measured tells anything. */
   readonly factors: Readonly<Record<FactorName, number>>;
-  /** Covariance of their logs, 6 × 6, row by row. */
+  /** Covariance of their logs, 7 × 7, row by row. */
   readonly covariance: Float64Array;
   /** The unknowns that a measurement told something of. */
   readonly told: ReadonlySet<FactorName>;
 }
 
-/** Prior covariance of the logs of the six: diagonal, and thrust with power. */
+/** Prior covariance of the logs of the fitted unknowns: diagonal, and thrust with power. */
 export function priorCovariance(
   relativeSd: Readonly<Record<FactorName, number>>,
   thrustPowerCorrelation: number
@@ -33,7 +33,7 @@ export const ofTriangle = (triangle: readonly number[], row: number, column: num
 
 const MOTOR_UNKNOWNS = 3;
 
-/** Weights of the measured unknowns in one of the six, and the share of its prior variance that they leave untold. */
+/** Weights of the measured unknowns in one of those of a setup, and the share of its prior variance that they leave untold. */
 interface Mix {
   readonly weights: readonly (readonly [index: number, weight: number])[];
   readonly untold: number;
@@ -67,8 +67,11 @@ export function applyCalibration(
   const { joint } = calibration;
   if (!joint) return asItStands(calibration, prior);
   const packs = joint.batteries.length;
-  const size = MOTOR_UNKNOWNS + packs + 2 * joint.propulsors.length;
-  if (joint.logs.length !== size || joint.covariance.length !== (size * (size + 1)) / 2)
+  const older = MOTOR_UNKNOWNS + packs + 2 * joint.propulsors.length;
+  const size = joint.logs.length;
+  // documents from before the inductance was an unknown end with the propulsors: they tell nothing of it
+  const isOlder = size === older;
+  if ((!isOlder && size !== older + 1) || joint.covariance.length !== (size * (size + 1)) / 2)
     return asItStands(calibration, prior);
   const sameMotor = isSameMotor(joint.motor, parts.motor);
   const motor = (index: number): Mix => (sameMotor ? { weights: [[index, 1]], untold: 0 } : NOTHING);
@@ -95,7 +98,8 @@ export function applyCalibration(
     noLoadCurrent: motor(2),
     batteryResistance: pack,
     thrust: blade(0),
-    power: blade(1)
+    power: blade(1),
+    inductance: isOlder ? NOTHING : motor(older)
   };
   const rows = FITTED_FACTORS.map((name, r): Mix => {
     const mix = mixes[name];
@@ -118,6 +122,16 @@ export function applyCalibration(
       covariance[r * n + c] = sum + Math.sqrt(a.untold * b.untold) * prior[r * n + c];
     })
   );
+  // a blade of another kind than any that was measured: what such swaps scatter comes on top
+  const isSwap =
+    samePropulsor < 0 &&
+    family.length > 0 &&
+    !family.some((k) => isLikeBlade(joint.propulsors[k], parts.propulsor));
+  if (isSwap)
+    for (const name of ['thrust', 'power'] as const) {
+      const at = FITTED_FACTORS.indexOf(name);
+      covariance[at * n + at] += SWAP_SD ** 2;
+    }
   const factors = {} as Record<FactorName, number>;
   const told = new Set<FactorName>();
   FITTED_FACTORS.forEach((name, r) => {
@@ -136,7 +150,9 @@ function asItStands(calibration: Calibration, prior: Float64Array): AppliedCalib
   const told = new Set<FactorName>();
   const covariance = Float64Array.from(prior);
   const triangle = calibration.covariance;
-  const whole = triangle?.length === (n * (n + 1)) / 2;
+  // a triangle of an older document lacks the last row: that unknown keeps its prior
+  const rows = triangle ? Math.round((Math.sqrt(8 * triangle.length + 1) - 1) / 2) : 0;
+  const whole = rows > 0 && rows >= n - 1 && rows <= n && triangle?.length === (rows * (rows + 1)) / 2;
   FITTED_FACTORS.forEach((name, r) => {
     factors[name] = given[name] ?? 1;
     const own = sd[name];
@@ -152,7 +168,7 @@ function asItStands(calibration: Calibration, prior: Float64Array): AppliedCalib
     }
   });
   if (whole)
-    for (let r = 0; r < n; r++)
-      for (let c = 0; c < n; c++) covariance[r * n + c] = ofTriangle(triangle as number[], r, c);
+    for (let r = 0; r < rows; r++)
+      for (let c = 0; c < rows; c++) covariance[r * n + c] = ofTriangle(triangle as number[], r, c);
   return { factors, covariance, told };
 }

@@ -1,3 +1,4 @@
+import { PLACED_PARTS, type PlacedPart } from '../registry/parts.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
 import { partMasses, partsKg, summedKg, toGrams, withAllUpMass } from './all-up-mass.ts';
 import { estimateEscMassKg } from '../parts/esc/estimate-mass.ts';
@@ -9,11 +10,9 @@ import type { SetupDocument } from '../document/schema.ts';
 import { isTyped, markedFrom } from '../document/sources.ts';
 
 /** Parts whose exchange brings other figures with it. */
-const PARTS = ['battery', 'esc', 'motor', 'propulsor', 'receiverSupply'] as const;
-type Part = (typeof PARTS)[number];
 
 /** Figures that make a part another one when they change; a name alone does not. */
-const DECISIVE: Record<Part, readonly string[]> = {
+const DECISIVE: Record<PlacedPart, readonly string[]> = {
   battery: ['chemistry', 'series', 'parallel', 'capacityAh'],
   esc: ['continuousA'],
   motor: ['kvRpmPerVolt', 'massKg'],
@@ -56,7 +55,7 @@ const FOLLOWERS: readonly (readonly [path: string, factor: Follow])[] = [
 ];
 
 /** Whether a part is another one than before. */
-const exchanged = (before: SetupDocument, after: SetupDocument, part: Part): boolean =>
+const exchanged = (before: SetupDocument, after: SetupDocument, part: PlacedPart): boolean =>
   DECISIVE[part].some((field) => {
     const path = `${part}.${field}`;
     return (readPath(before, path) ?? null) !== (readPath(after, path) ?? null);
@@ -74,7 +73,7 @@ function burstC(before: SetupDocument, after: SetupDocument, explicit: ReadonlyS
 /** Figures that follow a part's new size and still stand at the old one's. */
 function following(before: SetupDocument, after: SetupDocument, explicit: ReadonlySet<string>): Change[] {
   return FOLLOWERS.flatMap(([path, factor]): Change[] => {
-    const part = path.split('.')[0] as Part;
+    const part = path.split('.')[0] as PlacedPart;
     const value = readPath(after, path);
     // a figure that came with the new part is the new part's
     if (typeof value !== 'number' || explicit.has(path) || readPath(before, path) !== value) return [];
@@ -87,7 +86,7 @@ function following(before: SetupDocument, after: SetupDocument, explicit: Readon
 const kilograms = (setup: SetupDocument): ReadonlyMap<string, number> =>
   new Map(partMasses(setup).map((m) => [m.part, m.kg]));
 
-const wordOf = (part: Part, setup: SetupDocument): string =>
+const wordOf = (part: PlacedPart, setup: SetupDocument): string =>
   `the ${part === 'receiverSupply' ? 'receiver supply' : partWord(part, setup.propulsor.kind)}`;
 
 const weight = (kg: number): string => (Math.abs(kg) < 1 ? `${show(1000 * kg)} g` : `${show(kg, 4)} kg`);
@@ -127,7 +126,7 @@ function allUp(
   const given = explicit.has('craft.massKg') || before.craft.massKg !== after.craft.massKg;
   const [was, is] = [kilograms(before), kilograms(after)];
   const counted = (before.count ?? 1) !== (after.count ?? 1);
-  const parts = PARTS.filter((part) => exchanged(before, after, part) || counted);
+  const parts = PLACED_PARTS.filter((part) => exchanged(before, after, part) || counted);
   // a weight that becomes known by being typed is no exchange of a motor
   const moved = parts.filter((part) => was.has(part) && is.has(part));
   const unknown = parts.filter(

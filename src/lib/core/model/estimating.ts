@@ -22,6 +22,8 @@ export class Estimating {
       motorResistance: sourceOf(setup, 'motor.resistanceOhm'),
       noLoadCurrent: sourceOf(setup, 'motor.noLoadCurrentA'),
       batteryResistance: sourceOf(setup, 'battery.cellResistanceOhm', 'measured'),
+      inductance:
+        setup.motor.lineInductanceH == null ? 'estimated' : sourceOf(setup, 'motor.lineInductanceH'),
       wiringResistance: sourceOf(setup, 'wiring.resistanceOhm', 'estimated'),
       escResistance: sourceOf(setup, 'esc.resistanceOhm'),
       thrust: 'estimated',

@@ -4,6 +4,7 @@ import { speedShareOfNoLoad } from '../parts/motor/iron-loss.ts';
 import { windingResistanceFactor } from '../parts/motor/temperature.ts';
 import {
   electricalHz,
+  loadedOhm,
   LOADED_RESISTANCE,
   motorBuild,
   usualPoles,
@@ -71,7 +72,7 @@ export function interpretMotor(setup: SetupDocument, windingC: number, e: Estima
     drives: propulsor.kind === 'ducted-fan' ? 'fan' : craft.kind === 'boat' ? 'boat' : 'other'
   });
   const poles = motor.poles ?? usualPoles(build);
-  const usual = LOADED_RESISTANCE[build].factor;
+  const { factor: usual, addedOhm } = LOADED_RESISTANCE[build];
   const restOhm =
     motor.resistanceOhm ??
     e.take('motorResistance', {
@@ -79,7 +80,7 @@ export function interpretMotor(setup: SetupDocument, windingC: number, e: Estima
       title: 'winding resistance',
       value: estimateWindingOhm(kv, mass.kg, build),
       unit: 'Ω',
-      working: `${mass.text}Km under load = ${build === 'outrunner' ? '0.0245' : '0.0118'} (${show(mass.kg * 1000)} g/73 g)^0.75, R at rest = (k/Km)² / ${usual}`,
+      working: `${mass.text}Km under load = ${build === 'outrunner' ? '0.0245' : '0.0118'} (${show(mass.kg * 1000)} g/73 g)^0.75, R at rest = ((k/Km)²${addedOhm > 0 ? ` − ${1000 * addedOhm} mΩ` : ''}) / ${usual}`,
       relativeSd: RELATIVE_SD.motorResistance.estimated * guess
     });
   const noLoadCurrentA =
@@ -95,7 +96,7 @@ export function interpretMotor(setup: SetupDocument, windingC: number, e: Estima
   const constant = 1 / rpmToRadS(kv);
   const testV = motor.noLoadVoltageV ?? NO_LOAD_TEST_V;
   const noLoadRadS = Math.max(testV - noLoadCurrentA * restOhm, 0.2 * testV) / constant;
-  const loadedFactor = motor.loadedResistanceFactor ?? usual;
+  const loadedFactor = motor.loadedResistanceFactor ?? loadedOhm(restOhm, build) / restOhm;
   const hotFactor = windingResistanceFactor(windingC);
   return {
     constant,

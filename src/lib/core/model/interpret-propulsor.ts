@@ -1,7 +1,7 @@
 import type { Fluid } from '../medium/air.ts';
 import { ductedFanTable, exitAreaM2 } from '../parts/propulsor/ducted-fan/table.ts';
 import { measuredPerformance, type Performance } from '../parts/propulsor/performance.ts';
-import type { FamilyName } from '../parts/propulsor/propeller/family.ts';
+import { usualFamily } from '../parts/propulsor/propeller/family.ts';
 import { bladeShape } from '../parts/propulsor/propeller/blade-shape.ts';
 import { propellerTable } from '../parts/propulsor/propeller/table.ts';
 import { outsideSeries, screwTable } from '../parts/propulsor/submerged-screw/table.ts';
@@ -71,7 +71,7 @@ export function interpretPropulsor(
   }
   switch (p.kind) {
     case 'propeller': {
-      const usual: FamilyName = setup.craft.kind === 'multirotor' ? 'multirotor' : 'thin-electric';
+      const usual = usualFamily(setup.craft.kind);
       if (!p.family) notes.push(`No propeller family given: taken as ${usual}.`);
       const blades =
         p.blades ?? assume('propulsor.blades', 'number of blades', 2, '', 'two blades unless said otherwise');

@@ -36,21 +36,22 @@ test('cells side by side divide the pack’s resistance, cells in series add up'
 
 test('a cell that is not told its resistance gets it by the capacity of one strand', () => {
   const without = { ...BASE, battery: { ...BASE.battery, cellResistanceOhm: null, continuousC: 20 } };
-  // 12 mΩ Ah over the 2.2 Ah of a strand, four in a row, two strands
-  near(interpretSetup(without).packOhm, (4 * (0.012 / 2.2)) / 2, 'estimated');
+  // 11 mΩ of 1 Ah over the 2.2 Ah of a strand to the power of 0.75, four in a row, two strands
+  near(interpretSetup(without).packOhm, (4 * (0.011 / 2.2 ** 0.75)) / 2, 'estimated');
 });
 
 test('a motor’s constants: 60/(2π KV), resistance under load, speed without load at its volts', () => {
   const { model, motorAtLoad } = interpretSetup(BASE);
   const k = 60 / (2 * Math.PI * 900);
   near(model.motorConstant, k, 'k');
-  near(model.windingResistanceOhm, 0.03 * 2.5, 'under load');
+  const loaded = 0.03 * 2.33 + 0.01;
+  near(model.windingResistanceOhm, loaded, 'under load');
   near(motorAtLoad.restOhm, 0.03, 'at rest');
   near(model.noLoadRadS, (10 - 1.6 * 0.03) / k, 'no-load speed');
-  near(model.restShare, 1 / 2.5, 'rest');
+  near(model.restShare, 0.03 / loaded, 'rest');
   const hot = interpretSetup(BASE, 85).model;
   // IEC 60028: 0.393 %/K referred to 20 °C; magnets lose 0.11 %/K
-  near(hot.windingResistanceOhm, (0.03 * 2.5 * (1 + 0.00393 * 65)) / (1 + 0.00393 * 5), 'warm copper', 1e-3);
+  near(hot.windingResistanceOhm, (loaded * (1 + 0.00393 * 65)) / (1 + 0.00393 * 5), 'warm copper', 1e-3);
   near(hot.motorConstant, k * (1 - 0.0011 * 60), 'warm magnets', 1e-3);
 });
 
@@ -61,7 +62,8 @@ test('how surely a figure is known follows from where the document says it comes
   near(sd({ 'motor.kvRpmPerVolt': 'measured' }).kv, 0.01);
   near(sd({}).noLoadCurrent, 0.2);
   near(sd({ 'motor.noLoadCurrentA': 'measured' }).noLoadCurrent, 0.05);
-  near(sd({ 'battery.cellResistanceOhm': 'label' }).batteryResistance, 0.2);
+  // a pack whose age nobody told: its resistance has risen by nobody knows how much
+  near(sd({ 'battery.cellResistanceOhm': 'label' }).batteryResistance, Math.hypot(0.2, 0.18));
   near(sd({}).batteryResistance, 0.12);
   near(sd({}).wiringResistance, 0.15);
   near(sd({ 'esc.resistanceOhm': 'estimated' }).escResistance, 0.39);

@@ -1,15 +1,17 @@
 import { air, type Fluid } from '../medium/air.ts';
+import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { openCircuitCellV, stateOfChargeAt } from '../parts/pack/open-circuit.ts';
 import { emptyFactor, READING_S, settledFactor, type PackInUse } from '../parts/pack/under-load.ts';
 import { withAllUpMass } from './all-up-mass.ts';
 import { withKnown } from './known.ts';
-import { auxiliaryOf } from './receiver-feed.ts';
+import { estimatedAuxiliary } from './receiver-feed.ts';
 import { magnetFactor } from '../parts/motor/temperature.ts';
 import { rippleConductanceS } from '../parts/motor/under-load.ts';
 import type { MotorModel, Supply, TrainModel } from './train-model.ts';
 import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 import { water } from '../medium/water.ts';
 import type { AppliedCalibration } from './apply-calibration.ts';
+import { coverageOf } from './coverage.ts';
 import { Estimating } from './estimating.ts';
 import { escOhmOf, motorLeadOhmOf, wiringOhmOf } from './interpret-leads.ts';
 import { interpretMotor, type InterpretedMotor, type MotorUnderLoad } from './interpret-motor.ts';
@@ -35,7 +37,7 @@ export interface Interpreted {
   /** What a boat's hull floats in, whatever drives it. */
   readonly hullWater: Fluid;
   readonly relativeSd: Readonly<Record<FactorName, number>>;
-  /** Covariance of the logs of the six unknowns that a calibration can fit, 6 × 6, row by row. */
+  /** Covariance of the logs of the seven unknowns that a calibration can fit, 7 × 7, row by row. */
   readonly covariance: Float64Array;
   /** What the document's calibration says of the parts it has now; null without one. */
   readonly applied: AppliedCalibration | null;
@@ -90,7 +92,7 @@ export function supplyOf(i: Interpreted, point: PredictPoint): PointSupply {
   const stateOfCharge = point.stateOfCharge ?? 1;
   return {
     openCircuitV: openCircuitCellV(chemistry, stateOfCharge) * series,
-    packOhm: i.packOhm * settledFactor(READING_S) * emptyFactor(stateOfCharge),
+    packOhm: i.packOhm * settledFactor(READING_S, i.model.packSlowShare) * emptyFactor(stateOfCharge),
     stateOfCharge
   };
 }
@@ -119,11 +121,9 @@ function motorModel(
   return {
     motorConstant: (m.constant / (factors.kv ?? 1)) * magnetFactor(windingC),
     windingResistanceOhm: restOhm * factor * fitted,
-    rippleS: rippleConductanceS(
-      restOhm,
-      restOhm * loadedFactor * fitted,
-      setup.motor.lineInductanceH ?? null
-    ),
+    rippleS:
+      rippleConductanceS(restOhm, restOhm * loadedFactor * fitted, setup.motor.lineInductanceH ?? null) /
+      (factors.inductance ?? 1) ** 2,
     restShare: Math.min(1 / (loadedFactor * fitted), 1),
     noLoadCurrentA: m.noLoadCurrentA * (factors.noLoadCurrent ?? 1),
     noLoadRadS: m.noLoadRadS,
@@ -148,7 +148,8 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
   const escOhm = escOhmOf(setup, e);
   const motor = interpretMotor(setup, windingC, e);
   const p = interpretPropulsor(setup, fluid, e.estimates, notes);
-  const { relativeSd, covariance, applied } = unknownsOfSetup(setup, motor.underLoad, p, e);
+  const { relativeSd, covariance, applied } = unknownsOfSetup(setup, motor.underLoad, p, pack, e);
+  notes.push(...coverageOf(setup).says);
   const factors: Partial<Record<FactorName, number>> = applied?.factors ?? {};
   const packOhm = pack.ohm * (factors.batteryResistance ?? 1);
   const hull =
@@ -177,6 +178,7 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
       count: setup.count ?? 1,
       series: battery.series,
       packResistanceOhm: packOhm,
+      packSlowShare: CHEMISTRIES[battery.chemistry].slowShare,
       auxiliaryCurrentA: auxiliaryCurrentA(setup, e),
       wiringResistanceOhm: wiringOhm,
       motorLeadOhm: motorLeadOhmOf(setup),
@@ -200,20 +202,20 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
   };
 }
 
-/** What hangs on the pack beside the train, A: as it is told, or by the loads that are listed. */
+/** What hangs on the pack beside the train, A: as it is told, by the loads that are listed, or by what such craft carry. */
 function auxiliaryCurrentA(setup: SetupDocument, e: Estimating): number {
   if (setup.auxiliaryCurrentA != null) return setup.auxiliaryCurrentA;
-  const value = auxiliaryOf(setup);
-  if (value === null) return 0;
+  const found = estimatedAuxiliary(setup);
+  if (found === null) return 0;
   e.estimates.push({
     path: 'auxiliaryCurrentA',
     title: 'what receiver, servos and what else is on board draw',
-    value,
+    value: found.amps,
     unit: 'A',
     relativeSd: AUXILIARY_SD,
-    working: 'the loads that are listed, on average, through their supply'
+    working: found.working
   });
-  return value;
+  return found.amps;
 }
 
 /** Whether a closed throttle folds the blades. */

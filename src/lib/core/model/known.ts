@@ -1,4 +1,5 @@
-import type { FixablePart, SetupDocument } from '../document/schema.ts';
+import type { FixablePart } from '../registry/parts.ts';
+import type { SetupDocument } from '../document/schema.ts';
 import { packLikeness } from './same-part.ts';
 
 /** Whether a setup leaves some of the shelf's knowledge out. */

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
 import { interpretSetup } from './interpret.ts';
-import { auxiliaryOf, receiverFeedOf } from './receiver-feed.ts';
+import { auxiliaryOf, estimatedAuxiliary, receiverFeedOf } from './receiver-feed.ts';
 
 const setup = (more: Partial<SetupDocument> = {}): SetupDocument => ({
   format: 'iskarn.setup/1',
@@ -102,4 +102,32 @@ test('the pack gives what the loads take: watts over volts for a switching suppl
   const listed = interpretSetup(setup({ loads }));
   near(listed.model.auxiliaryCurrentA, 5 / (0.86 * 11.1));
   assert.ok(listed.estimates.some((e) => e.path === 'auxiliaryCurrentA'));
+});
+
+test('a multirotor’s electronics take 2 to 6 W where nothing is told; a stand, a worked circuit and other craft take none', () => {
+  const quad = (series: number, more: object = {}): SetupDocument =>
+    ({
+      ...setup(),
+      craft: { kind: 'multirotor', massKg: 0.6 },
+      count: 4,
+      battery: { chemistry: 'lipo', series, capacityAh: 1.3 },
+      ...more
+    }) as SetupDocument;
+  for (const [series, watts] of [
+    [1, 2],
+    [3, 4],
+    [6, 6],
+    [12, 6]
+  ])
+    near((estimatedAuxiliary(quad(series))?.amps ?? 0) * series * 3.7, watts);
+  assert.match(estimatedAuxiliary(quad(4))?.working ?? '', /flight controller, receiver and video/);
+  assert.equal(estimatedAuxiliary(quad(4, { count: 1 })), null);
+  assert.equal(estimatedAuxiliary(quad(4, { esc: { switchingLossShare: 0 } })), null);
+  assert.equal(
+    estimatedAuxiliary(quad(4, { motor: { kvRpmPerVolt: 900, loadedResistanceFactor: 1 } })),
+    null
+  );
+  assert.equal(estimatedAuxiliary(setup()), null);
+  // what is listed counts before what is usual
+  near(estimatedAuxiliary(quad(4, { rail: [{ kind: 'lights', currentA: 0.7 }] }))?.amps ?? null, 0.7);
 });

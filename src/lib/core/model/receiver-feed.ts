@@ -232,3 +232,41 @@ export function auxiliaryOf(setup: SetupDocument): number | null {
       : supplyInputA(feed.kind, packV, feed.outputV, feed.averageA);
   return fromPack + onPack.reduce((a, p) => a + (p.currentA as number), 0);
 }
+
+/**
+ * Watts that flight controller, receiver and video of a multirotor take, by the cells of its pack: from a board that flies on one
+ * cell to a camera craft. From memory of meters on such craft, 2 to 6 W, ±50 %.
+ */
+const ELECTRONICS_W = [2, 3, 4, 5, 6] as const;
+
+/**
+ * Amps of a multirotor's electronics where neither they nor any load are told, A at the pack's nominal volts; null for other
+ * craft, and for one motor, which is on a stand. An ESC that loses nothing, or a motor whose resistance under load is given, is
+ * one of a worked circuit: nothing is added to it.
+ */
+function electronicsA({
+  craft,
+  battery,
+  esc,
+  motor,
+  count
+}: SetupDocument): { watts: number; amps: number } | null {
+  if (craft.kind !== 'multirotor' || (count ?? 1) === 1) return null;
+  if (esc?.switchingLossShare === 0 || motor.loadedResistanceFactor != null) return null;
+  const watts = ELECTRONICS_W[Math.min(battery.series, ELECTRONICS_W.length) - 1];
+  return { watts, amps: watts / (battery.series * CHEMISTRIES[battery.chemistry].nominalV) };
+}
+
+/** What hangs on the pack beside the train where the document does not say it, A, and how that was found; null where nothing is known. */
+export function estimatedAuxiliary(setup: SetupDocument): { amps: number; working: string } | null {
+  const listed = auxiliaryOf(setup);
+  if (listed !== null)
+    return { amps: listed, working: 'the loads that are listed, on average, through their supply' };
+  const usual = electronicsA(setup);
+  return (
+    usual && {
+      amps: usual.amps,
+      working: `flight controller, receiver and video of such craft take about ${usual.watts} W`
+    }
+  );
+}

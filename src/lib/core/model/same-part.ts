@@ -49,6 +49,17 @@ const OTHER_COUNT = 0.5;
 /** Whether a propulsor is the one that was measured. */
 export const isSamePropulsor = (a: Propulsor, b: Propulsor): boolean => agree(a, b, BLADE);
 
+/** Pitch over diameter by which blades of one family differ before one tells little of the other, as a factor. (m) */
+const LIKE_PITCH = 1.2;
+
+/** Whether two propulsors of one family have the same number of blades and about the same pitch over diameter. */
+export function isLikeBlade(a: Propulsor, b: Propulsor): boolean {
+  if (a.blades != null && b.blades != null && a.blades !== b.blades) return false;
+  if (a.pitchM == null || b.pitchM == null) return true;
+  const ratio = a.pitchM / a.diameterM / (b.pitchM / b.diameterM);
+  return Math.max(ratio, 1 / ratio) <= LIKE_PITCH;
+}
+
 /** Whether two propulsors are of one family, so that what is found of one tells something of the other. */
 export function isSameFamily(a: Propulsor, b: Propulsor): boolean {
   // measured coefficients are of one propulsor alone

@@ -9,6 +9,8 @@ export interface TrainModel {
   /** Pack */
   series: number;
   packResistanceOhm: number;
+  /** The slow part of the pack's drop, as a share of that. */
+  packSlowShare: number;
   auxiliaryCurrentA: number;
   /** Wiring between pack and ESCs, there and back */
   wiringResistanceOhm: number;

@@ -1,7 +1,9 @@
 import { LOADED_RESISTANCE } from '../parts/motor/under-load.ts';
+import { coverageOf } from './coverage.ts';
 import { applyCalibration, priorCovariance, type AppliedCalibration } from './apply-calibration.ts';
 import type { Estimating } from './estimating.ts';
 import type { MotorUnderLoad } from './interpret-motor.ts';
+import type { InterpretedPack } from './interpret-pack.ts';
 import type { InterpretedPropulsor } from './interpret-propulsor.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { FITTED_FACTORS, RELATIVE_SD, THRUST_POWER_CORRELATION, type FactorName } from './tolerance.ts';
@@ -9,7 +11,7 @@ import { FITTED_FACTORS, RELATIVE_SD, THRUST_POWER_CORRELATION, type FactorName 
 /** How surely each unknown of a setup is known, and what its calibration says of it. */
 export interface SetupUnknowns {
   readonly relativeSd: Record<FactorName, number>;
-  /** Covariance of the logs of the six unknowns that a calibration can fit, 6 × 6, row by row. */
+  /** Covariance of the logs of the seven unknowns that a calibration can fit, 7 × 7, row by row. */
   readonly covariance: Float64Array;
   readonly applied: AppliedCalibration | null;
 }
@@ -19,6 +21,7 @@ export function unknownsOfSetup(
   setup: SetupDocument,
   motor: MotorUnderLoad,
   p: InterpretedPropulsor,
+  pack: InterpretedPack,
   e: Estimating
 ): SetupUnknowns {
   const relativeSd = {} as Record<FactorName, number>;
@@ -34,8 +37,11 @@ export function unknownsOfSetup(
       relativeSd.motorResistance,
       LOADED_RESISTANCE[motor.build].relativeSd
     );
-  relativeSd.thrust = p.thrustSd;
-  relativeSd.power = p.powerSd;
+  relativeSd.batteryResistance = Math.hypot(relativeSd.batteryResistance, pack.stateSd);
+  const coverage = coverageOf(setup);
+  if (!motor.given) relativeSd.motorResistance = Math.hypot(relativeSd.motorResistance, coverage.motorSd);
+  relativeSd.thrust = Math.hypot(p.thrustSd, coverage.thrustSd);
+  relativeSd.power = Math.hypot(p.powerSd, coverage.powerSd);
   if (p.measured) e.sources.thrust = e.sources.power = 'measured';
   const prior = priorCovariance(relativeSd, THRUST_POWER_CORRELATION);
   if (!setup.calibration) return { relativeSd, covariance: prior, applied: null };

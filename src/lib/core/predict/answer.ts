@@ -12,6 +12,7 @@ import type {
   LevelAnswer,
   PredictedPoint
 } from '../train/predicted.ts';
+import type { Narrowing } from '../why/narrows.ts';
 import type { Sensitivity } from '../train/sensitivity.ts';
 
 /** The document of the contract: what is predicted of a setup and what its checks find. */
@@ -32,6 +33,8 @@ export interface PredictAnswer {
   motorUnderLoad: { restOhm: number; loadedOhm: number };
   /** Which unknown moves the first point most. */
   sensitivity: Sensitivity[];
+  /** The one reading that would narrow it most; null without bands, and where none would tell much. */
+  narrows: Narrowing | null;
   mission: MissionResult | null;
   estimates: Estimate[];
   notes: string[];

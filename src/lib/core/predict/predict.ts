@@ -1,7 +1,8 @@
+import { narrowsOf } from '../why/narrows.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { PredictRequest } from '../document/schema.ts';
 import { mendingOf } from '../mend/put-right.ts';
-import { withRemedies } from '../remedy/remedies.ts';
+import { withRemedies } from '../mend/remedies.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
 import { missionAnswer } from '../train/endurance.ts';
 import { ENDURANCES } from '../train/predicted.ts';
@@ -28,6 +29,7 @@ export function answerOf(s: Situation, asked: Asked = {}): PredictAnswer {
     forward: s.forward,
     motorUnderLoad: { restOhm: model.motorAtLoad.restOhm, loadedOhm: s.train.windingResistanceOhm },
     sensitivity: s.bands ? s.sensitivity : [],
+    narrows: narrowsOf(s),
     mission: missionAnswer(model, asked, s.supply.stateOfCharge),
     estimates: s.estimates,
     notes: [...model.notes, ...outside],

@@ -1,3 +1,4 @@
+import { DRIVE_PARTS } from '../registry/parts.ts';
 import { briefOfCraft, type Brief } from '../brief/brief.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
@@ -11,33 +12,35 @@ import { Assembler } from './assembler.ts';
 import { candidateOf, type Candidate } from './candidate.ts';
 import { frontierOf } from './frontier.ts';
 import { nearestCandidates, nearMissOf, type NearMiss } from './nearest.ts';
-import { scoreOf, type Gives } from './objectives.ts';
+import { axesFor, measureOf } from '../yardstick/by-purpose.ts';
+import type { Gives } from '../yardstick/gives.ts';
+import type { Axis, Yardstick } from '../yardstick/objectives.ts';
+import { scoreOf, type Measure } from '../yardstick/worth.ts';
 import { openingsOf, type Opening } from './openings.ts';
 import { relaxationsOf, type Relaxation } from './relaxations.ts';
 import {
   MOST_COMBINATIONS,
   searchRequestSchema,
-  type Axis,
   type SearchBrief,
   type SearchLimits,
   type SearchRequest,
-  type SearchShelf,
-  type Yardstick
+  type SearchShelf
 } from './search-request.ts';
 import { SearchResult } from './search-result.ts';
 import { rejectionsOf, SearchRun, type SearchOutcome, type Share } from './search-run.ts';
 import { spaceOf, type LeftOut, type SearchPart, type SearchParts, type Space } from './space.ts';
 import type { Rejection } from './verdict.ts';
-import { axesFor, yardstickOf } from './yardstick.ts';
 
 /** A search that was checked: everything that its threads need to know. */
 export interface SearchJob {
   readonly brief: SearchBrief;
   readonly parts: SearchParts;
   readonly limits: SearchLimits;
-  readonly yardstick: Yardstick;
+  readonly measure: Measure;
   readonly axes: readonly [Axis, Axis];
   readonly top: number;
+  /** Cells that were chosen for the craft: what is asked of a shop is for them. */
+  readonly cells?: number | null;
 }
 
 /** One workable combination in the answer. */
@@ -82,10 +85,15 @@ type Checked<T> = { ok: true; value: T } | { ok: false; errors: BadRequest };
 
 /** A shelf of plain documents as parts to choose from. */
 export function partsOfShelf(shelf: SearchShelf): SearchParts {
-  const list = <T extends { name?: string; owned?: boolean }>(
+  const list = <T extends { name?: string; owned?: boolean; price?: number | null }>(
     documents: readonly T[]
-  ): SearchPart<Omit<T, 'owned'>>[] =>
-    documents.map(({ owned, ...part }) => ({ name: part.name ?? '', owned: owned ?? true, document: part }));
+  ): SearchPart<Omit<T, 'owned' | 'price'>>[] =>
+    documents.map(({ owned, price, ...part }) => ({
+      name: part.name ?? '',
+      owned: owned ?? true,
+      price,
+      document: part
+    }));
   return {
     battery: list(shelf.battery),
     esc: list(shelf.esc),
@@ -95,7 +103,6 @@ export function partsOfShelf(shelf: SearchShelf): SearchParts {
   } as unknown as SearchParts;
 }
 
-const KEYS = ['battery', 'esc', 'motor', 'propulsor'] as const;
 const COMMON = {
   battery: { chemistry: 'lipo', series: 3, capacityAh: 2.2 },
   esc: {},
@@ -117,9 +124,9 @@ function contradictionsOf(request: SearchRequest, shelf: SearchShelf | null): Is
       errors.push(...checked.errors.map((e) => ({ ...e, path: e.path.replace(strip, place) })));
   };
   look({ ...(request.brief as Partial<SetupDocument>) }, 'brief', '');
-  for (const part of KEYS) {
+  for (const part of DRIVE_PARTS) {
     shelf?.[part].forEach((document, k) => {
-      const { owned: _owned, ...rest } = document;
+      const { owned: _owned, price: _price, ...rest } = document;
       look({ [part]: rest }, `shelf.${part}.${k}`, part);
     });
     const fixed = request.limits?.fixed?.[part];
@@ -149,7 +156,7 @@ export function checkSearch(
   const limits = request.limits ?? {};
   const brief = { ...request.brief, schools: { ...schools, ...request.brief.schools } };
   const parts = shelf ? partsOfShelf(shelf) : (stored as SearchParts);
-  const { size } = spaceOf(brief, parts, limits);
+  const { size, head } = spaceOf(brief, parts, limits);
   if (size > MOST_COMBINATIONS)
     return {
       ok: false,
@@ -161,7 +168,7 @@ export function checkSearch(
       brief,
       parts,
       limits,
-      yardstick: yardstickOf(brief.craft, request.rank),
+      measure: measureOf(head.craft, request.rank, limits.maxMassKg, brief.schools as Record<string, string>),
       axes: request.axes ?? axesFor(brief.craft),
       top: request.top ?? TOP
     }
@@ -170,13 +177,14 @@ export function checkSearch(
 
 /** One share of a search, done whole. */
 export function searchShare(job: SearchJob, share?: Share): SearchOutcome {
-  return new SearchRun(spaceOf(job.brief, job.parts, job.limits), job.limits, share).finish().outcome;
+  return new SearchRun(spaceOf(job.brief, job.parts, job.limits), job.limits, share, job.measure).finish()
+    .outcome;
 }
 
 /** The brief as a first sketch takes it. */
-const sketchBriefOf = ({ brief, limits }: SearchJob, { head: { craft } }: Space): Brief => ({
+const sketchBriefOf = ({ brief, limits, cells }: SearchJob, { head: { craft } }: Space): Brief => ({
   ...briefOfCraft(craft, 'ideal', brief.count ?? (craft.kind === 'multirotor' ? 4 : 1)),
-  series: limits.series?.length === 1 ? limits.series[0] : null
+  series: limits.series?.length === 1 ? limits.series[0] : (cells ?? null)
 });
 
 /** What the brief wants whatever is on the shelf; null where nothing sensible comes of it. */
@@ -210,28 +218,28 @@ export interface Advice {
 
 /** What would help: told from the nearest misses and by searching with one new part at a time. */
 export function adviceOf(job: SearchJob, result: SearchResult): Advice {
-  const { brief, parts, limits, yardstick } = job;
+  const { brief, parts, limits, measure } = job;
   const space = spaceOf(brief, parts, limits);
   const ideal = idealOf(job, space);
   if (space.size === 0) return { nearest: [], relaxations: [], buy: [], ideal };
   const assembler = new Assembler(space);
   const nearest = nearestCandidates(space, assembler, limits, result.nearest, NEAREST).map(nearMissOf);
   const { found } = result;
-  const [top] = found.ranked(yardstick, 1);
-  const best = top === undefined ? null : scoreOf((axis) => found.value(top, axis), yardstick);
-  const buy = openingsOf(space, brief, parts, limits, yardstick, nearest, ideal?.setup ?? null, best);
+  const [top] = found.ranked(measure, 1);
+  const best = top === undefined ? null : scoreOf((axis) => found.value(top, axis), measure);
+  const buy = openingsOf(space, brief, parts, limits, measure, nearest, ideal?.setup ?? null, best);
   const relaxations = relaxationsOf(space, brief, parts, limits);
   return { nearest, relaxations, buy: buy.slice(0, BUY), ideal };
 }
 
 /** The answer of the contract from what every share found. */
 export function answerOfSearch(job: SearchJob, outcomes: readonly SearchOutcome[]): SearchAnswer {
-  const { brief, parts, limits, yardstick, axes, top } = job;
+  const { brief, parts, limits, measure, axes, top } = job;
   const space = spaceOf(brief, parts, limits);
   const result = new SearchResult(outcomes);
   const { found } = result;
   const assembler = new Assembler(space);
-  const order = found.ranked(yardstick, top);
+  const order = found.ranked(measure, top);
   const onFrontier = new Set(
     frontierOf(
       found.length,
@@ -245,7 +253,7 @@ export function answerOfSearch(job: SearchJob, outcomes: readonly SearchOutcome[
     return {
       setup: c.setup,
       objectives: c.gives,
-      score: scoreOf((axis) => found.value(k, axis), yardstick),
+      score: scoreOf((axis) => found.value(k, axis), measure),
       findings: { tight: c.tight, over: c.over }
     };
   });
@@ -254,7 +262,7 @@ export function answerOfSearch(job: SearchJob, outcomes: readonly SearchOutcome[
     examined: space.size,
     workable: found.length,
     leftOut: space.leftOut,
-    yardstick,
+    yardstick: measure.yardstick,
     axes,
     ranked,
     frontier: order.flatMap((k, place) => (onFrontier.has(k) ? [place] : [])),

@@ -1,10 +1,14 @@
+import type { DrivePart } from '../registry/parts.ts';
 import { partMasses, type MassShare } from '../model/all-up-mass.ts';
 import { interpretSetup, supplyOf, type Interpreted } from '../model/interpret.ts';
-import { auxiliaryOf } from '../model/receiver-feed.ts';
+import { estimatedAuxiliary } from '../model/receiver-feed.ts';
 import { withKnown } from '../model/known.ts';
 import { FITTED_FACTORS } from '../model/tolerance.ts';
 import type { Supply, TrainModel } from '../model/train-model.ts';
 import { Situation } from '../situation/situation.ts';
+import type { Judged } from '../checks/check.ts';
+import { buyingCost, usualPrice, type Having } from '../yardstick/bought.ts';
+import { givesOf, type Gives } from '../yardstick/gives.ts';
 import { places, setupAt, type Places, type Space } from './space.ts';
 
 /** What a part brings of the whole, interpreted once. */
@@ -19,7 +23,8 @@ function appliedOf(motor: Brought, battery: Brought, propulsor: Brought): Interp
     noLoadCurrent: motor.applied,
     batteryResistance: battery.applied,
     thrust: propulsor.applied,
-    power: propulsor.applied
+    power: propulsor.applied,
+    inductance: motor.applied
   };
   return {
     factors: Object.fromEntries(FITTED_FACTORS.map((name) => [name, of[name].factors[name]])) as NonNullable<
@@ -52,6 +57,8 @@ export class Assembler {
     supply: number[];
   };
 
+  /** What it costs to buy each part, in logarithms. */
+  readonly #buying: Record<DrivePart, number[]>;
   readonly #auxiliary: (number | undefined)[] = [];
   readonly #auxiliaryBounds: (readonly [number, number] | undefined)[] = [];
   readonly #lightest: { esc: number; supply: number };
@@ -79,6 +86,16 @@ export class Assembler {
       motor: some ? each(space.motors, (motor) => kg('motor', { motor })) : [],
       propulsor: some ? each(space.propulsors, (propulsor) => kg('propulsor', { propulsor })) : [],
       supply: some ? each(space.supplies, (supply) => kg('receiverSupply', { supply })) : []
+    };
+    const toBuy = (parts: readonly Having[]): number[] => {
+      const usual = usualPrice(parts);
+      return parts.map((part) => buyingCost(part, usual));
+    };
+    this.#buying = {
+      battery: toBuy(space.batteries),
+      esc: toBuy(space.escs),
+      motor: toBuy(space.motors),
+      propulsor: toBuy(space.propulsors)
     };
     this.#lightest = { esc: Math.min(...this.#masses.esc), supply: Math.min(...this.#masses.supply) };
   }
@@ -161,6 +178,12 @@ export class Assembler {
     );
   }
 
+  /** What it costs to buy those parts of a combination that are not owned, in logarithms. */
+  buying(at: Places): number {
+    const b = this.#buying;
+    return b.battery[at.battery] + b.esc[at.esc] + b.motor[at.motor] + b.propulsor[at.propulsor];
+  }
+
   batteryKg(battery: number): number {
     return this.#masses.battery[battery];
   }
@@ -194,6 +217,7 @@ export class Assembler {
     const battery = this.battery(at.battery).model;
     out.series = battery.series;
     out.packResistanceOhm = battery.packResistanceOhm;
+    out.packSlowShare = battery.packSlowShare;
     const esc = this.esc(at.esc).model;
     out.escResistanceOhm = esc.escResistanceOhm;
     out.escIdleCurrentA = esc.escIdleCurrentA;
@@ -204,12 +228,14 @@ export class Assembler {
     out.atRest = folds ? 'folded' : this.space.escs[at.esc].document.brake === 'on' ? 'braked' : 'free';
   }
 
-  /** Whether what hangs on the pack beside the train is another with every pack, ESC and supply: by the loads that are listed. */
+  /** Whether what hangs on the pack beside the train is another with every pack, ESC and supply: by the loads that are listed, or by what such craft carry. */
   get auxiliaryVaries(): boolean {
     const { head } = this.space;
     return (
       head.auxiliaryCurrentA == null &&
-      ((head.loads?.length ?? 0) > 0 || (head.rail ?? []).some((p) => p.currentA != null))
+      (head.craft.kind === 'multirotor' ||
+        (head.loads?.length ?? 0) > 0 ||
+        (head.rail ?? []).some((p) => p.currentA != null))
     );
   }
 
@@ -217,23 +243,32 @@ export class Assembler {
   auxiliaryBoundsA(battery: number): readonly [least: number, most: number] {
     const kept = this.#auxiliaryBounds[battery];
     if (kept) return kept;
-    const at = { ...places(), battery };
+    const at = { ...places(), battery, motor: 0 };
     let least = Infinity;
     let most = 0;
-    for (at.esc = 0; at.esc < this.space.escs.length; at.esc++)
-      for (at.supply = 0; at.supply < this.space.supplies.length; at.supply++) {
-        const amps = this.#auxiliaryA(at);
-        least = Math.min(least, amps);
-        most = Math.max(most, amps);
-      }
+    const { motors, escs, supplies } = this.space;
+    const other = motors.findIndex((_, k) => this.#isWorked(k) !== this.#isWorked(0));
+    for (at.motor of other > 0 ? [0, other] : [0])
+      for (at.esc = 0; at.esc < escs.length; at.esc++)
+        for (at.supply = 0; at.supply < supplies.length; at.supply++) {
+          const amps = this.#auxiliaryA(at);
+          least = Math.min(least, amps);
+          most = Math.max(most, amps);
+        }
     return (this.#auxiliaryBounds[battery] = [least, most]);
+  }
+
+  #isWorked(motor: number): boolean {
+    return this.space.motors[motor]?.document.loadedResistanceFactor != null;
   }
 
   #auxiliaryA(at: Places): number {
     if (!this.auxiliaryVaries) return this.battery(0).model.auxiliaryCurrentA;
     const { escs, supplies } = this.space;
-    const key = (at.battery * escs.length + at.esc) * supplies.length + at.supply;
-    return (this.#auxiliary[key] ??= auxiliaryOf(setupAt(this.space, at)) ?? 0);
+    // a motor whose resistance under load is given is of a worked circuit: `electronicsA`
+    const worked = this.#isWorked(at.motor) ? 1 : 0;
+    const key = 2 * ((at.battery * escs.length + at.esc) * supplies.length + at.supply) + worked;
+    return (this.#auxiliary[key] ??= estimatedAuxiliary(setupAt(this.space, at))?.amps ?? 0);
   }
 
   /** A train to be overwritten: what the brief decides stands in it. */
@@ -263,6 +298,17 @@ export class Assembler {
       estimates: [],
       notes: [],
       model
+    });
+  }
+
+  /** What a combination gives. @param judged what the checks compared, where at hand */
+  gives(at: Places, situation: Situation, judged?: ReadonlyMap<string, Judged | null>): Gives {
+    return givesOf(situation, {
+      judged,
+      partsKg: this.partsKg(at),
+      packKg: this.batteryKg(at.battery),
+      briefKg: this.space.head.craft.massKg,
+      buying: this.buying(at)
     });
   }
 

@@ -1,6 +1,9 @@
 import type { Craft } from '../document/schema.ts';
 import type { QuantityName } from '../units/quantity.ts';
-import type { Axis, Objective } from './search-request.ts';
+import { show, showUnit } from '../units/show.ts';
+import type { Goals } from '../yardstick/goals.ts';
+import { OBJECTIVES, type Axis, type Objective } from '../yardstick/objectives.ts';
+import type { Measure } from '../yardstick/worth.ts';
 
 /** An axis in words. */
 export interface AxisWords {
@@ -46,21 +49,52 @@ const OBJECTIVE_WORDS: Record<Objective, string> = {
   efficiency: 'thrust per watt',
   speed: 'top speed',
   mass: 'low weight',
-  headroom: 'headroom'
+  headroom: 'headroom',
+  build: 'usual build'
 };
 
 /** An objective in a word or two. */
 export const objectiveWord = (objective: Objective): string => OBJECTIVE_WORDS[objective];
 
+/** Where an objective is full, in words; null where it has no goal. */
+function goalWords(objective: Objective, goals: Goals): string | null {
+  switch (objective) {
+    case 'time':
+      return showUnit(goals.seconds / 60, 'min', 2);
+    case 'thrust':
+      return goals.thrust === null
+        ? null
+        : goals.thrustOf === 'thrust'
+          ? showUnit(goals.thrust, 'N', 2)
+          : `${show(goals.thrust, 2)} times the weight`;
+    case 'speed':
+      return goals.speedMs === null ? null : showUnit(goals.speedMs, 'm/s', 2);
+    case 'mass':
+      return showUnit(goals.massKg, 'kg', 3);
+    case 'headroom':
+      return 'the margins';
+    default:
+      return null;
+  }
+}
+
 /**
- * The yardstick as a formula: "time × thrust^0.5 × (1 + headroom)^0.4 / weight^0.2", so that nothing of the score is hidden.
+ * What is ranked by, in words, so that nothing of the score is hidden: each objective with its weight and where it is full. What
+ * has no goal for the craft is left out.
  */
-export function yardstickFormula(yardstick: Readonly<Partial<Record<Objective, number>>>): string {
-  const power = (name: string, weight: number): string => (weight === 1 ? name : `${name}^${weight}`);
-  const terms = (Object.keys(OBJECTIVE_WORDS) as Objective[]).filter((o) => (yardstick[o] ?? 0) > 0);
-  const over = terms
-    .filter((o) => o !== 'mass')
-    .map((o) => power(o === 'headroom' ? '(1 + headroom)' : OBJECTIVE_WORDS[o], yardstick[o] as number));
-  const under = yardstick.mass ? ` / ${power('weight', yardstick.mass)}` : '';
-  return over.length === 0 && under === '' ? 'nothing yet' : `${over.join(' × ') || '1'}${under}`;
+export function measureWords({ yardstick, goals }: Measure): string {
+  const words = OBJECTIVES.flatMap((o) => {
+    const weight = yardstick[o] ?? 0;
+    if (weight === 0) return [];
+    if (goals === null || o === 'efficiency' || o === 'build') return [`${weight} × ${OBJECTIVE_WORDS[o]}`];
+    const goal = goalWords(o, goals);
+    const word =
+      o === 'mass'
+        ? 'weight'
+        : o === 'speed' && goals.speedOf === 'pitchSpeed'
+          ? 'pitch speed'
+          : OBJECTIVE_WORDS[o];
+    return goal === null ? [] : [`${weight} × ${word} ${o === 'mass' ? 'down' : 'up'} to ${goal}`];
+  });
+  return words.length === 0 ? 'nothing yet' : words.join(' + ');
 }

@@ -2,7 +2,7 @@ import { shopWords } from '../mend/shop-words.ts';
 import { partsKg, withAllUpMass } from '../model/all-up-mass.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import type { Assembler } from './assembler.ts';
-import { givesOf, type Gives } from './objectives.ts';
+import type { Gives } from '../yardstick/gives.ts';
 import type { SearchLimits } from './search-request.ts';
 import { places, placesOf, setupOf, type Space } from './space.ts';
 import { Verdict, type Rejection } from './verdict.ts';
@@ -59,7 +59,7 @@ export function candidateOf(
     combination,
     // weights that follow from the parts are written down
     setup: { ...setup, name: nameOf(setup), craft: verdict.situation.setup.craft },
-    gives: givesOf(verdict.situation, assembler.partsKg(at), verdict.judged),
+    gives: assembler.gives(at, verdict.situation, verdict.judged),
     over: verdict.over,
     tight: verdict.tight,
     by: verdict.beyond

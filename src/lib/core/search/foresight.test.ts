@@ -12,6 +12,7 @@ import { isOver } from '../checks/check.ts';
 import { Assembler } from './assembler.ts';
 import { Foresight } from './foresight.ts';
 import { places, placesOf, spaceOf, type Space } from './space.ts';
+import { some } from '../../../../tests/helpers/extent.ts';
 
 /** Combinations of a space that are looked at. */
 const LOOKED_AT = Number(process.env.ISKARN_FORESIGHT ?? 1200);
@@ -39,11 +40,11 @@ function never(name: string, space: Space): void {
   }
 }
 
-for (const { name, brief, parts, limits } of shelves())
+for (const { name, brief, parts, limits } of some(shelves(), 4, 1))
   test(`${name}: what is foreseen is what is found`, () => never(name, spaceOf(brief, parts, limits)));
 
 for (const range of Object.keys(RANGES) as RangeName[])
-  for (const seed of [31, 32])
+  for (const seed of some([31, 32], 1))
     test(`a large shelf of ${range}s, ${seed}: what is foreseen is what is found`, () =>
       never(
         range,

@@ -1,15 +1,15 @@
 import type { CheckId } from '../checks/all-checks.ts';
 import { checkOf } from '../checks/all-checks.ts';
 import { areBursts } from '../checks/esc-current.ts';
-import { ESC_LIMIT_C, escHeat } from '../checks/esc-temperature.ts';
+import { ESC_LIMIT_C } from '../checks/esc-temperature.ts';
 import { PACK_LIMIT_C } from '../checks/pack-temperature.ts';
 import { hullResistanceN, type Hull } from '../craft/boat/resistance.ts';
-import { levelDragN, stallSpeedMs, type Wing } from '../craft/fixed-wing/polar.ts';
+import { levelThrustN, stallSpeedMs, type Wing } from '../craft/fixed-wing/polar.ts';
 import { hullOf } from '../model/hull.ts';
 import type { Interpreted } from '../model/interpret.ts';
 import type { Supply, TrainModel } from '../model/train-model.ts';
-import { wingOf } from '../model/wing.ts';
-import { escTemperatureC } from '../parts/esc/heat.ts';
+import { installedWing } from '../model/wing.ts';
+import { conductionW, EscWarmth } from '../parts/esc/heat.ts';
 import {
   CASE_LIMIT_C,
   caseToAirWPerK,
@@ -25,6 +25,7 @@ import { emptyFactor, READING_S, settledFactor } from '../parts/pack/under-load.
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { RUN_S, LONGEST_S } from '../situation/situation.ts';
 import { CRUISE_OVER_STALL } from '../train/craft/level-flight.ts';
+import { escPlaceOf } from '../train/esc-course.ts';
 import { meetDemand, unsettledShare, type MixedDemand } from '../train/demand.ts';
 import { airflowMs, airOf, coolingOf, heatMassKg, steadyPowerW } from '../train/heat-run.ts';
 import { mixedDemand, mixedUseOf, type MixedUse } from '../train/mixed-use.ts';
@@ -139,8 +140,9 @@ export class Foresight {
     const full = openCircuitCellV(chemistry, 1) * series;
     const empty = openCircuitCellV(chemistry, left) * series;
     const judged = checkOf('credible-current')?.judge(this.#assembler.situation({ ...places(), battery: k }));
-    const spell = unsettledShare(this.#use.spellS);
-    const reading = i.packOhm * settledFactor(READING_S) * emptyFactor(1);
+    const slow = i.model.packSlowShare;
+    const spell = unsettledShare(this.#use.spellS, slow);
+    const reading = i.packOhm * settledFactor(READING_S, slow) * emptyFactor(1);
     const rating = judged && !('unknown' in judged) ? judged.rating : null;
     return {
       usable,
@@ -148,21 +150,21 @@ export class Foresight {
       charge: usable * i.capacityAh * 3600,
       restingOver: openCircuitCellV(chemistry, left) < CHEMISTRIES[chemistry].restingFloorV * (1 + 1e-6),
       credibleA: rating ?? Infinity,
-      begin: { openCircuitV: full, packOhm: i.packOhm * settledFactor(0) * emptyFactor(1) },
-      sagged: { openCircuitV: full, packOhm: i.packOhm * settledFactor(Infinity) * emptyFactor(left) },
+      begin: { openCircuitV: full, packOhm: i.packOhm * settledFactor(0, slow) * emptyFactor(1) },
+      sagged: { openCircuitV: full, packOhm: i.packOhm * settledFactor(Infinity, slow) * emptyFactor(left) },
       spellSpent: {
         openCircuitV: empty,
-        packOhm: i.packOhm * settledFactor(Infinity) * emptyFactor(left) * spell
+        packOhm: i.packOhm * settledFactor(Infinity, slow) * emptyFactor(left) * spell
       },
       spellHalf: {
         openCircuitV: openCircuitCellV(chemistry, half) * series,
-        packOhm: i.packOhm * settledFactor(Infinity) * emptyFactor(half) * spell
+        packOhm: i.packOhm * settledFactor(Infinity, slow) * emptyFactor(half) * spell
       },
       fresh: { openCircuitV: full, packOhm: i.packOhm * Math.min(hot, 1) * spell },
       read: { openCircuitV: full, packOhm: reading },
       spellRead: { openCircuitV: full, packOhm: reading * spell },
-      spent: { openCircuitV: empty, packOhm: i.packOhm * settledFactor(Infinity) * emptyFactor(left) },
-      last: { openCircuitV: empty, packOhm: i.packOhm * settledFactor(READING_S) * emptyFactor(left) }
+      spent: { openCircuitV: empty, packOhm: i.packOhm * settledFactor(Infinity, slow) * emptyFactor(left) },
+      last: { openCircuitV: empty, packOhm: i.packOhm * settledFactor(READING_S, slow) * emptyFactor(left) }
     };
   }
 
@@ -217,7 +219,7 @@ export class Foresight {
       const fastest = Math.max((1.3 * noLoad * pitchM) / gearRatio, 0.5);
       return this.#narrow ? this.#boatSpeeds(hullOf(own), propulsor, read, fastest) : [0, fastest];
     }
-    const wing = wingOf(own) as Wing;
+    const wing = installedWing(own, propulsor) as Wing;
     const density = propulsor.fluid.densityKgM3;
     const stall = stallSpeedMs(wing, density);
     const fastest = Math.max(1.5 * (this.#p.omegaRadS / gearRatio / (2 * Math.PI)) * pitchM, 2 * stall);
@@ -226,7 +228,7 @@ export class Foresight {
 
   #levelSpeeds(wing: Wing, density: number, supply: Supply, fastest: number): Bounds {
     const slow = CRUISE_OVER_STALL * stallSpeedMs(wing, density);
-    const gains = (v: number): boolean => this.#thrustAt(supply, v) > levelDragN(wing, density, v);
+    const gains = (v: number): boolean => this.#thrustAt(supply, v) > levelThrustN(wing, density, v);
     // what does not fly level at its slowest cruise may fly at another speed or not at all
     return gains(slow) ? [slow, this.#upTo(slow, fastest, gains)] : [0, fastest];
   }
@@ -474,23 +476,27 @@ export class Foresight {
     return value > (bursts ? Math.max(burstA as number, continuousA) : continuousA) * (1 + 1e-9);
   }
 
+  /** Hotter than in the end at its least speed it never gets; as hot as after a spell at its greatest it does get. */
   #escHeat(): boolean | null {
-    const { continuousA } = this.#assembler.space.escs[this.#at.esc].document;
+    const { continuousA, massKg, channels } = this.#assembler.space.escs[this.#at.esc].document;
     if (continuousA == null) return false;
-    const speeds = this.#usualSpeeds;
     const i = this.#interpreted;
-    const still = i.setup.craft.kind === 'boat' && i.inWater;
-    const temperature = (speedMs: number): number =>
-      escTemperatureC(
-        escHeat(this.#train, this.#pack.read, this.#demand(speedMs)).averageW,
-        continuousA,
-        airOf(i),
-        still
-      );
-    const high = temperature(speeds[0]);
-    if (high * (1 + GUARD) < ESC_LIMIT_C) return false;
-    const low = speeds[1] === speeds[0] ? high : temperature(speeds[1]);
-    return low > ESC_LIMIT_C * (1 + GUARD) ? true : null;
+    const { craft } = this.#assembler.space.head;
+    const speeds = this.#usualSpeeds;
+    const warmth = new EscWarmth(continuousA, escPlaceOf(i), massKg ?? null, channels ?? 1);
+    const heatW = (speedMs: number): number => {
+      solveOperatingPoint(this.#train, this.#pack.read, 1, speedMs, this.#p);
+      return conductionW(this.#p.motorCurrentA, continuousA);
+    };
+    const standingW = heatW(0);
+    const chopping = this.#train.escSwitchingShare * this.#p.escVoltageV * this.#p.motorCurrentA;
+    if ((airOf(i) + warmth.steady(standingW + chopping)) * (1 + GUARD) < ESC_LIMIT_C) return false;
+    // an aeroplane runs full in the climb, of which nothing is known here but that it is no faster than its top
+    if (craft.kind !== 'boat') return null;
+    const least = heatW(speeds[1]);
+    const lasts = this.#pack.charge / Math.max(this.#p.batteryCurrentA, 1e-9);
+    const hot = airOf(i) + warmth.after(least, Math.min(craft.runSeconds ?? RUN_S, lasts));
+    return hot > ESC_LIMIT_C * (1 + GUARD) ? true : null;
   }
 
   #loading(): boolean | null {

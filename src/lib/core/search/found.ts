@@ -1,21 +1,24 @@
-import { COLUMNS, scoreOf, type Gives } from './objectives.ts';
-import type { Axis, Yardstick } from './search-request.ts';
+import type { Gives } from '../yardstick/gives.ts';
+import { COLUMNS, type Column } from '../yardstick/objectives.ts';
+import { scoreOf, type Measure } from '../yardstick/worth.ts';
 
 /** Columns of a found list as they go from a thread to another. */
 export interface FoundColumns {
   readonly length: number;
   readonly combination: Float64Array;
-  readonly axes: Readonly<Record<Axis, Float64Array>>;
+  readonly axes: Readonly<Record<Column, Float64Array>>;
 }
 
 const FIRST = 256;
+/** Steps to which scores are told apart. */
+const ALIKE = 1e10;
 
 /** Workable combinations, by their numbers, with what they give: columns that grow, no object for any of them. Null is NaN. */
 export class Found {
   #length = 0;
   #combination = new Float64Array(FIRST);
   readonly #axes = Object.fromEntries(COLUMNS.map((axis) => [axis, new Float64Array(FIRST)])) as Record<
-    Axis,
+    Column,
     Float64Array
   >;
 
@@ -27,7 +30,7 @@ export class Found {
     return this.#combination[k];
   }
 
-  value(k: number, axis: Axis): number | null {
+  value(k: number, axis: Column): number | null {
     const v = this.#axes[axis][k];
     return Number.isNaN(v) ? null : v;
   }
@@ -68,7 +71,7 @@ export class Found {
       combination: this.#combination.slice(from, this.#length),
       axes: Object.fromEntries(
         COLUMNS.map((axis) => [axis, this.#axes[axis].slice(from, this.#length)])
-      ) as Record<Axis, Float64Array>
+      ) as Record<Column, Float64Array>
     };
   }
 
@@ -80,16 +83,18 @@ export class Found {
     this.#length += more.length;
   }
 
-  /** Score of each by a yardstick. */
-  scores(yardstick: Yardstick): Float64Array {
+  /** Score of each by a measure. */
+  scores(measure: Measure): Float64Array {
     const scores = new Float64Array(this.#length);
-    for (let k = 0; k < this.#length; k++) scores[k] = scoreOf((axis) => this.value(k, axis), yardstick);
+    // the last bits differ from machine to machine: what is alike but for them stands in the order of its number
+    for (let k = 0; k < this.#length; k++)
+      scores[k] = Math.round(ALIKE * scoreOf((axis) => this.value(k, axis), measure)) / ALIKE;
     return scores;
   }
 
-  /** Places of the best by a yardstick, best first; of two alike the one with the lower number. */
-  ranked(yardstick: Yardstick, top = Infinity, of: ArrayLike<number> | null = null): number[] {
-    const scores = this.scores(yardstick);
+  /** Places of the best by a measure, best first; of two alike the one with the lower number. */
+  ranked(measure: Measure, top = Infinity, of: ArrayLike<number> | null = null): number[] {
+    const scores = this.scores(measure);
     const order = of ? Array.from(of) : Array.from({ length: this.#length }, (_, k) => k);
     order.sort((a, b) => scores[b] - scores[a] || this.#combination[a] - this.#combination[b]);
     return top === Infinity ? order : order.slice(0, top);

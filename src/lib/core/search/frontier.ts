@@ -1,5 +1,5 @@
-import { MORE_IS_BETTER } from './objectives.ts';
-import type { Axis } from './search-request.ts';
+import { MORE_IS_BETTER } from '../yardstick/gives.ts';
+import type { Axis } from '../yardstick/objectives.ts';
 
 /** A value as more is better. */
 const gain = (axis: Axis, value: number): number => (MORE_IS_BETTER[axis] ? value : -value);

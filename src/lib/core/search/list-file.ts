@@ -2,8 +2,7 @@ import { csvText } from '../text/csv.ts';
 import { displayUnit, type UnitChoice } from '../units/quantity.ts';
 import type { Craft, SetupDocument } from '../document/schema.ts';
 import { axisWords } from './axis-words.ts';
-import { COLUMNS } from './objectives.ts';
-import type { Axis } from './search-request.ts';
+import { AXES, type Axis } from '../yardstick/objectives.ts';
 
 /** A line of the list as it is written to a file. */
 export interface ListLine {
@@ -14,7 +13,7 @@ export interface ListLine {
 
 /** The ranked list as CSV in the user's units, a head with units over it. */
 export function listCsv(lines: readonly ListLine[], craft: Craft, choice: UnitChoice): string {
-  const axes = COLUMNS.map((axis) => {
+  const axes = AXES.map((axis) => {
     const { title, quantity } = axisWords(axis, craft);
     const unit = displayUnit(quantity, choice);
     return { axis, title: unit.label === '' ? title : `${title}, ${unit.label}`, inSi: unit.inSi };

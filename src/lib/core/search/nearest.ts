@@ -1,15 +1,16 @@
+import { FIXABLE_PARTS, type FixablePart } from '../registry/parts.ts';
 import { checkOf } from '../checks/all-checks.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { withChanges, type Change } from '../document/change.ts';
-import { FIXABLE, type FixablePart, type SetupDocument } from '../document/schema.ts';
-import { remediesOf } from '../remedy/remedies.ts';
+import { type SetupDocument } from '../document/schema.ts';
+import { remediesOf } from '../mend/remedies.ts';
 import { situationOf } from '../situation/situation.ts';
 import { listed } from '../text/listed.ts';
 import { show } from '../units/show.ts';
 import type { Assembler } from './assembler.ts';
 import { candidateOf, type Candidate } from './candidate.ts';
 import type { Miss } from './misses.ts';
-import type { Gives } from './objectives.ts';
+import type { Gives } from '../yardstick/gives.ts';
 import type { SearchLimits } from './search-request.ts';
 import type { Space } from './space.ts';
 import { LIMIT_TITLES, type Rejection } from './verdict.ts';
@@ -32,6 +33,9 @@ export interface NearMiss {
 export const rejectionTitle = (id: Rejection): string =>
   checkOf(id)?.title ?? LIMIT_TITLES[id as keyof typeof LIMIT_TITLES];
 
+/** A limit that is passed by so little is met by any other piece of the same part. (m) */
+const LEAST_MISS = 0.001;
+
 /**
  * The nearest misses, by the largest share by which each passes a limit, every check looked at. The list that it starts from
  * is by what the sieve saw, which is never more than that: it goes on until no other can be nearer.
@@ -49,7 +53,8 @@ export function nearestCandidates(
   for (const { combination, by } of misses) {
     if (found.length >= most && by >= found[most - 1].by) break;
     const candidate = candidateOf(space, assembler, limits, combination);
-    if (candidate.over.length === 0) continue;
+    // what misses by less than a part can be bought in steps of is no advice
+    if (candidate.over.length === 0 || candidate.by < LEAST_MISS) continue;
     // of those that differ in ESC and supply only, the nearest tells for all
     const group = groupOf(combination);
     const before = found.findIndex((c) => groupOf(c.combination) === group);
@@ -89,7 +94,7 @@ export function nearMissOf(candidate: Candidate): NearMiss {
 export function partChanged(changes: readonly Change[]): Exclude<FixablePart, 'wiring'> | null {
   const parts = new Set(changes.map((c) => c.path.split('.')[0]).filter((part) => part !== 'craft'));
   const [part] = parts;
-  return parts.size === 1 && part !== 'wiring' && (FIXABLE as readonly string[]).includes(part)
+  return parts.size === 1 && part !== 'wiring' && (FIXABLE_PARTS as readonly string[]).includes(part)
     ? (part as Exclude<FixablePart, 'wiring'>)
     : null;
 }

@@ -1,20 +1,18 @@
+import { DRIVE_PARTS, type DrivePart } from '../registry/parts.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { shopWords } from '../mend/shop-words.ts';
-import { scoreOf } from './objectives.ts';
+import { scoreOf, type Measure } from '../yardstick/worth.ts';
 import type { NearMiss } from './nearest.ts';
 import { changed, partChanged } from './nearest.ts';
-import type { SearchLimits, Yardstick } from './search-request.ts';
+import type { SearchLimits } from './search-request.ts';
 import { SearchRun } from './search-run.ts';
 import type { SearchPart, SearchParts, Space } from './space.ts';
 import { setupOf, spaceOf } from './space.ts';
 import type { SearchBrief } from './search-request.ts';
 
-type PartKey = 'battery' | 'esc' | 'motor' | 'propulsor';
-const LIST = { battery: 'batteries', esc: 'escs', motor: 'motors', propulsor: 'propulsors' } as const;
-
 /** One new part, and what it opens with everything else as it is. */
 export interface Opening {
-  readonly part: PartKey;
+  readonly part: DrivePart;
   /** In the words of a shop, with the name where it has one. */
   readonly text: string;
   /** Workable combinations with it. */
@@ -30,7 +28,7 @@ export interface Opening {
 
 /** A part that might be bought. */
 interface Offer {
-  readonly part: PartKey;
+  readonly part: DrivePart;
   readonly document: SearchPart<object>['document'];
   readonly name: string;
   readonly onShelf: boolean;
@@ -47,7 +45,7 @@ function offersOf(
   ideal: SetupDocument | null
 ): Offer[] {
   const offers: Offer[] = [];
-  const keys = Object.keys(LIST) as PartKey[];
+  const keys = DRIVE_PARTS;
   if (limits.ownedOnly)
     for (const part of keys)
       for (const p of parts[part])
@@ -90,7 +88,7 @@ export function openingsOf(
   brief: SearchBrief,
   parts: SearchParts,
   limits: SearchLimits,
-  yardstick: Yardstick,
+  measure: Measure,
   nearest: readonly NearMiss[],
   ideal: SetupDocument | null,
   best: number | null
@@ -115,8 +113,8 @@ export function openingsOf(
     work += with_.size;
     if (work > MOST_WORK) break;
     const run = new SearchRun(with_, limits).findWorkable();
-    const [top] = run.found.ranked(yardstick, 1);
-    const score = top === undefined ? null : scoreOf((axis) => run.found.value(top, axis), yardstick);
+    const [top] = run.found.ranked(measure, 1);
+    const score = top === undefined ? null : scoreOf((axis) => run.found.value(top, axis), measure);
     const setup = top === undefined ? null : setupOf(with_, run.found.combination(top));
     const words = shopWords(offer.part, setup ?? setupOf(with_, 0));
     found.push({

@@ -4,17 +4,19 @@ import { BOAT, PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
 import type { Craft } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
 import { readCsv } from '../text/csv.ts';
-import { axesOf, axisWords, yardstickFormula } from './axis-words.ts';
+import { axesOf, axisWords } from './axis-words.ts';
 import { classesFor, CLASSES } from './classes.ts';
 import { firstOfEach, Found } from './found.ts';
 import { frontierOf } from './frontier.ts';
 import { listCsv } from './list-file.ts';
 import { Misses } from './misses.ts';
-import { COLUMNS, givesOf, headroomOf, scoreOf, worth, type Gives } from './objectives.ts';
+import { givesOf, leftOf, type Gives } from '../yardstick/gives.ts';
+import { AXES, type Column } from '../yardstick/objectives.ts';
+import type { Measure } from '../yardstick/worth.ts';
 import { searchPartsOf, withOwnParts } from './shelf-parts.ts';
 import { tradesOf } from './trades.ts';
 import { airframeOf, otherWishes, searchedLimits, wishesOf } from './wishes.ts';
-import { axesFor, yardstickFor, yardstickOf } from './yardstick.ts';
+import { axesFor, yardstickFor, yardstickOf } from '../yardstick/by-purpose.ts';
 
 const NOTHING: Gives = {
   time: null,
@@ -26,8 +28,11 @@ const NOTHING: Gives = {
   pitchSpeed: 0,
   hoverThrottle: null,
   headroom: null,
-  efficiency: null
+  spare: null,
+  efficiency: null,
+  build: 0
 };
+const BY_THRUST: Measure = { yardstick: { thrust: 1 }, goals: null };
 const foundOf = (list: readonly Partial<Gives>[]): Found => {
   const found = new Found();
   list.forEach((gives, k) => found.add(k, { ...NOTHING, ...gives }));
@@ -50,32 +55,16 @@ test('what is found is kept in columns: a thousand added, cut, sent and put toge
   assert.equal(copy.placeOf(5000), -1);
   copy.append(found.since(990));
   assert.equal(copy.length, 1010);
-  assert.deepEqual(copy.ranked({ thrust: 1 }, 3), [0, 1, 2]);
+  assert.deepEqual(copy.ranked(BY_THRUST, 3), [0, 1, 2]);
   // of two alike the lower number comes first, whichever was found first
   assert.deepEqual(
     copy
-      .ranked({ thrust: 1 })
+      .ranked(BY_THRUST)
       .slice(-2)
       .map((k) => copy.combination(k)),
     [999, 999]
   );
-  assert.deepEqual(found.ranked({ thrust: 1 }, 2, [5, 9, 3]), [3, 5]);
-});
-
-test('a score is the sum of weights times logarithms: ten per cent more counts the same whatever there is', () => {
-  const at = (gives: Partial<Gives>) => (axis: keyof Gives) => ({ ...NOTHING, ...gives })[axis];
-  const yardstick = { time: 1, thrust: 0.5, mass: 0.2, headroom: 0.4 };
-  const one = scoreOf(at({ time: 600, thrust: 20, mass: 1.5, headroom: 0.2 }), yardstick);
-  const more = scoreOf(at({ time: 660, thrust: 20, mass: 1.5, headroom: 0.2 }), yardstick);
-  assert.ok(Math.abs(more - one - Math.log(1.1)) < 1e-12);
-  // by the formula that is shown
-  const product = (600 * 20 ** 0.5 * 1.2 ** 0.4) / 1.5 ** 0.2;
-  assert.ok(Math.abs(Math.exp(one) - product) < 1e-9 * product);
-  assert.equal(yardstickFormula(yardstick), 'time × thrust^0.5 × (1 + headroom)^0.4 / weight^0.2');
-  assert.equal(yardstickFormula({}), 'nothing yet');
-  assert.equal(worth('time', null), 0);
-  assert.ok(worth('mass', 2) < worth('mass', 1));
-  assert.equal(worth('headroom', 0), 0);
+  assert.deepEqual(found.ranked(BY_THRUST, 2, [5, 9, 3]), [3, 5]);
 });
 
 test('the frontier: what nothing beats on both axes, less being better where it is', () => {
@@ -87,7 +76,7 @@ test('the frontier: what nothing beats on both axes, less being better where it 
     { time: 12, current: 30 },
     { time: null, current: 1 }
   ]);
-  const value = (k: number, axis: keyof Gives): number | null => found.value(k, axis);
+  const value = (k: number, axis: Column): number | null => found.value(k, axis);
   assert.deepEqual(frontierOf(found.length, value, ['time', 'current']), [1, 2]);
   assert.deepEqual(frontierOf(found.length, value, ['current', 'time']), [2, 1]);
   assert.deepEqual(frontierOf(0, value, ['time', 'current']), []);
@@ -141,8 +130,8 @@ test('headroom is the smallest share left among ratings, and what a setup gives 
   });
   const amps = s.worst.batteryCurrentA;
   const shares = [1 - amps / 50, 1 - s.worst.motorCurrentA / 80, 1 - amps / (2.2 * 30)];
-  assert.ok(Math.abs((headroomOf(s) as number) - Math.min(...shares)) < 1e-12);
-  const gives = givesOf(s, 0.5);
+  assert.ok(Math.abs((leftOf(s).headroom as number) - Math.min(...shares)) < 1e-12);
+  const gives = givesOf(s, { partsKg: 0.5 });
   assert.equal(gives.mass, 0.5);
   assert.equal(gives.topSpeed, s.level?.topSpeedMs);
   // at cruise, level, thrust is drag: efficiency is drag over watts
@@ -150,10 +139,11 @@ test('headroom is the smallest share left among ratings, and what a setup gives 
   const quad = situationOf(QUAD);
   assert.ok(
     Math.abs(
-      (givesOf(quad, 1).efficiency as number) - (1.4 * 9.80665) / (quad.hover?.electricalPowerW as number)
+      (givesOf(quad, { partsKg: 1 }).efficiency as number) -
+        (1.4 * 9.80665) / (quad.hover?.electricalPowerW as number)
     ) < 1e-9
   );
-  assert.equal(givesOf(situationOf(BOAT), 1).thrustToWeight, null);
+  assert.equal(givesOf(situationOf(BOAT), { partsKg: 1 }).thrustToWeight, null);
 });
 
 test('the airframe is what is left of the all-up weight, as when a part is exchanged; unknown weights leave it unknown', () => {
@@ -301,7 +291,7 @@ test('the list as CSV: units in its head, names that a spreadsheet would run kep
   const read = readCsv(text);
   assert.ok(read.ok);
   const [head, line] = read.rows;
-  assert.equal(head.length, 8 + COLUMNS.length);
+  assert.equal(head.length, 8 + AXES.length);
   assert.equal(line[head.indexOf('time in ordinary use, min')], '10');
   assert.equal(line[head.indexOf('top speed, km/h')], '');
   assert.ok(text.includes("'=1+1"));

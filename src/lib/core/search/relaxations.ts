@@ -1,6 +1,7 @@
 import type { Craft } from '../document/schema.ts';
 import { firstOfEach } from './found.ts';
-import type { Axis, SearchBrief, SearchLimits } from './search-request.ts';
+import type { SearchBrief, SearchLimits } from './search-request.ts';
+import type { Axis } from '../yardstick/objectives.ts';
 import { SearchRun } from './search-run.ts';
 import { placesOf, places, spaceOf, type SearchParts, type Space } from './space.ts';
 

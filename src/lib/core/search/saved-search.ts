@@ -1,10 +1,5 @@
-import {
-  searchLimitsSchema,
-  searchRequestSchema,
-  type Axis,
-  type SearchLimits,
-  type Yardstick
-} from './search-request.ts';
+import { searchLimitsSchema, searchRequestSchema, type SearchLimits } from './search-request.ts';
+import { type Axis, type Yardstick } from '../yardstick/objectives.ts';
 
 /** What a kept search holds: everything that is set on the page, nothing of what was found. */
 export interface SavedSearchDocument {

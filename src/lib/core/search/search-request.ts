@@ -1,14 +1,13 @@
+import { batterySchema } from '../document/schema/battery.ts';
+import { craftSchema, environmentSchema } from '../document/schema/craft.ts';
+import { escSchema } from '../document/schema/esc.ts';
+import { motorSchema } from '../document/schema/motor.ts';
+import { propulsorSchema } from '../document/schema/propulsor.ts';
+import { receiverSupplySchema } from '../document/schema/receiver.ts';
+import { wiringSchema } from '../document/schema/wiring.ts';
 import type { FromSchema } from 'json-schema-to-ts';
 import {
-  batterySchema,
-  craftSchema,
-  environmentSchema,
-  escSchema,
-  motorSchema,
-  propulsorSchema,
-  receiverSupplySchema,
   setupSchema,
-  wiringSchema,
   type Battery,
   type Esc,
   type Motor,
@@ -16,13 +15,7 @@ import {
   type ReceiverSupply,
   type SetupDocument
 } from '../document/schema.ts';
-
-/** What a search is judged by: how each is reckoned stands in `objectives.ts`. */
-export const OBJECTIVES = ['time', 'thrust', 'efficiency', 'speed', 'mass', 'headroom'] as const;
-export type Objective = (typeof OBJECTIVES)[number];
-
-/** How much each objective counts, 0..1 or more; what is left out counts nothing. */
-export type Yardstick = Readonly<Partial<Record<Objective, number>>>;
+import { AXES, OBJECTIVES, type Axis, type Objective, type Yardstick } from '../yardstick/objectives.ts';
 
 const weight = { type: 'number', minimum: 0, maximum: 100 } as const;
 
@@ -115,14 +108,15 @@ export const MOST_PARTS = 5000;
 export const MOST_COMBINATIONS = 20_000_000;
 
 const owned = { type: 'boolean', title: 'owned' } as const;
+const price = { type: ['number', 'null'], minimum: 0, title: 'price' } as const;
 const own = <T extends { properties: object }>(schema: T) => ({
   ...schema,
-  properties: { ...schema.properties, owned }
+  properties: { ...schema.properties, owned, price }
 });
 const list = (title: string, items: object) =>
   ({ type: 'array', maxItems: MOST_PARTS, title, items }) as const;
 
-/** Parts to choose from; each with its name. `owned` may stand with any of them: true where it is left out. */
+/** Parts to choose from; each with its name. `owned` (true where it is left out) and `price` may stand with any of them. */
 export const searchShelfSchema = {
   title: 'shelf',
   type: 'object',
@@ -136,7 +130,7 @@ export const searchShelfSchema = {
   }
 } as const;
 
-type Owned<T> = T & { owned?: boolean };
+type Owned<T> = T & { owned?: boolean; price?: number | null };
 /** A shelf as a request carries it. */
 export interface SearchShelf {
   readonly battery: readonly Owned<Battery>[];
@@ -145,21 +139,6 @@ export interface SearchShelf {
   readonly propulsor: readonly Owned<Propulsor>[];
   readonly receiverSupply?: readonly Owned<ReceiverSupply>[];
 }
-
-/** What may be on an axis of the field of points. */
-export const AXES = [
-  'time',
-  'thrustToWeight',
-  'thrust',
-  'current',
-  'mass',
-  'topSpeed',
-  'pitchSpeed',
-  'hoverThrottle',
-  'headroom',
-  'efficiency'
-] as const;
-export type Axis = (typeof AXES)[number];
 
 export const searchRequestSchema = {
   title: 'request',
@@ -182,7 +161,8 @@ export const searchRequestSchema = {
             efficiency: weight,
             speed: weight,
             mass: weight,
-            headroom: weight
+            headroom: weight,
+            build: weight
           }
         },
         { type: 'null' }

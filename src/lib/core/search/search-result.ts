@@ -42,7 +42,7 @@ export class SearchResult {
   }
 }
 
-const ORDER = ['sieving', 'judging', 'settling', 'done'] as const;
+const ORDER = ['sieving', 'ordering', 'judging', 'settling', 'done'] as const;
 
 /** Progress of all shares together: as far as the last of them. */
 export function progressOf(list: readonly Progress[]): Progress {

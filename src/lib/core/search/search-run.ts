@@ -3,8 +3,9 @@ import { Assembler } from './assembler.ts';
 import { Foresight } from './foresight.ts';
 import { Found, type FoundColumns } from './found.ts';
 import { Misses, type Miss } from './misses.ts';
-import { givesOf } from './objectives.ts';
 import type { SearchLimits } from './search-request.ts';
+import type { Measure } from '../yardstick/worth.ts';
+import { Promised } from './promise.ts';
 import { MASKED, Sieve } from './sieve.ts';
 import { places, placesOf, type Places, type Space } from './space.ts';
 import { REJECTIONS, Verdict, type Rejection } from './verdict.ts';
@@ -21,7 +22,7 @@ export interface Progress {
   readonly workable: number;
   /** Combinations of which it is known what they break first. */
   readonly settled: number;
-  readonly phase: 'sieving' | 'judging' | 'settling' | 'done';
+  readonly phase: 'sieving' | 'ordering' | 'judging' | 'settling' | 'done';
 }
 
 /** Which of several equal shares of the combinations a run takes: the parts of a whole that threads divide among them. */
@@ -46,6 +47,11 @@ const MISSES = 400;
 /** Work of judging a combination by every check, and of settling one, counted in combinations sieved. */
 const JUDGING = 400;
 const SETTLING = 20;
+/** Work of saying what one can be worth at most, and how many at once. */
+const ORDERING = 10;
+const ORDERED_AT_ONCE = 500;
+/** How many are judged before it is asked whether the best are known. */
+const BEST_AT_ONCE = 50;
 
 const PLACE: ReadonlyMap<string, number> = new Map(REJECTIONS.map((id, k) => [id, k]));
 /** Place in the order of rejections of each bit of the sieve's masks. */
@@ -68,6 +74,7 @@ export class SearchRun {
   /** How many break nothing but this among what the sieve sees, and nothing that comes before it. */
   readonly alone = new Float64Array(REJECTIONS.length);
   #early = 0;
+  #ordered = 0;
   readonly #sieve: Sieve | null;
   readonly #foresight: Foresight | null;
   readonly #from: number;
@@ -82,7 +89,22 @@ export class SearchRun {
   readonly #beyond: Float32Array<ArrayBuffer>;
   readonly #at: Places = places();
 
-  constructor(space: Space, limits: SearchLimits = {}, share: Share = { at: 0, of: 1 }) {
+  /** What is ranked by; null where it is not told. */
+  readonly #measure: Measure | null;
+  /** Whether it bounds what a combination can be worth: then the most promising are judged first. */
+  readonly #isBounded: boolean;
+  /** Most that each of those that passed can be worth, and their order by it. */
+  #promised: Float64Array<ArrayBuffer> | null = null;
+  #order: Uint32Array<ArrayBuffer> | null = null;
+
+  constructor(
+    space: Space,
+    limits: SearchLimits = {},
+    share: Share = { at: 0, of: 1 },
+    measure: Measure | null = null
+  ) {
+    this.#measure = measure;
+    this.#isBounded = measure !== null && Promised.bounds(measure);
     this.space = space;
     this.limits = limits;
     this.assembler = new Assembler(space);
@@ -121,6 +143,7 @@ export class SearchRun {
     let left = work;
     while (left > 0 && this.#phase !== 'done') {
       if (this.#phase === 'sieving') left -= this.#sieveRow() + this.#judgeEarly();
+      else if (this.#phase === 'ordering') left -= this.#orderBlock();
       else if (this.#phase === 'judging') left -= this.#judgeNext();
       else left -= this.#settleRow();
     }
@@ -135,7 +158,8 @@ export class SearchRun {
 
   /** Every workable one, without settling what the others break first. */
   findWorkable(): this {
-    while (this.#phase === 'sieving' || this.#phase === 'judging') this.advance(JUDGING);
+    while (this.#phase === 'sieving' || this.#phase === 'ordering' || this.#phase === 'judging')
+      this.advance(JUDGING);
     return this;
   }
 
@@ -161,8 +185,49 @@ export class SearchRun {
     sieve.row(this.#row, this.#masks, false);
     const base = this.#row * sieve.rowSize;
     for (let k = 0; k < sieve.rowSize; k++) if (this.#masks[k] === 0) this.#pass(base + k);
-    if (++this.#row === this.#to) this.#phase = 'judging';
+    if (++this.#row === this.#to) this.#phase = this.#isBounded ? 'ordering' : 'judging';
     return sieve.rowSize;
+  }
+
+  /** Works out what a block of those that passed can be worth at most; the last block puts them in order. */
+  #orderBlock(): number {
+    const promised = (this.#promised ??= new Float64Array(this.#passedCount));
+    const of = new Promised(this.assembler, this.#measure as Measure);
+    const end = Math.min(this.#ordered + ORDERED_AT_ONCE, this.#passedCount);
+    const done = end - this.#ordered;
+    for (let k = this.#ordered; k < end; k++)
+      promised[k] = of.most(placesOf(this.space, this.#passed[k], this.#at));
+    this.#ordered = end;
+    if (end === this.#passedCount) {
+      const rest = Array.from({ length: this.#passedCount - this.#early }, (_, k) => this.#early + k);
+      rest.sort((a, b) => promised[b] - promised[a] || a - b);
+      this.#order = Uint32Array.from(rest);
+      this.#phase = 'judging';
+    }
+    return done * ORDERING;
+  }
+
+  /** The most that any of those that are not judged yet can be worth; infinite while that is not known. */
+  get restIsWorthAtMost(): number {
+    if (this.#phase === 'settling' || this.#phase === 'done') return -Infinity;
+    const next = this.#order?.[this.#judged - this.#early];
+    return next === undefined ? Infinity : (this.#promised as Float64Array)[next];
+  }
+
+  /**
+   * Judges until the best few are known for certain: nothing that is left can be worth more. Where nothing bounds the worth, every
+   * one is judged. Places in `found`, best first.
+   */
+  findBest(count: number): number[] {
+    const measure = this.#measure;
+    if (measure === null) throw new TypeError('SearchRun.findBest: it was not told what is ranked by');
+    while (this.#phase === 'sieving' || this.#phase === 'ordering' || this.#phase === 'judging') {
+      this.advance(JUDGING * BEST_AT_ONCE);
+      if (!this.#isBounded || this.#phase !== 'judging' || this.found.length < count) continue;
+      const scores = this.found.scores(measure).sort();
+      if (scores[scores.length - count] >= this.restIsWorthAtMost) break;
+    }
+    return this.found.ranked(measure, count);
   }
 
   #pass(combination: number): void {
@@ -175,8 +240,8 @@ export class SearchRun {
   }
 
   /**
-   * Judges one of those that passed: in strides, so that the first ones are spread over the whole shelf and tell what the
-   * rest will be like.
+   * Judges one of those that passed: the most promising first, where it is told what is ranked by; else in strides, so that the
+   * first ones are spread over the whole shelf and tell what the rest will be like.
    */
   #judgeNext(): number {
     const n = this.#passedCount - this.#early;
@@ -186,7 +251,7 @@ export class SearchRun {
       this.#row = this.#from;
       return 0;
     }
-    return this.#judge(this.#passed[this.#early + strided(k, n)]);
+    return this.#judge(this.#passed[this.#order ? this.#order[k] : this.#early + strided(k, n)]);
   }
 
   #judge(combination: number): number {
@@ -196,7 +261,7 @@ export class SearchRun {
     const { first, by, verdict } = this.#firstOver(at, REJECTIONS.length);
     if (first < 0) {
       const { situation, judged } = verdict();
-      this.found.add(combination, givesOf(situation, this.assembler.partsKg(at), judged));
+      this.found.add(combination, this.assembler.gives(at, situation, judged));
       return JUDGING;
     }
     this.rejected[first]++;

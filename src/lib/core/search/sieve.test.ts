@@ -5,10 +5,11 @@ import { shelves } from '../../../../tests/helpers/search-shelves.ts';
 import { Assembler } from './assembler.ts';
 import { MASKED, Sieve } from './sieve.ts';
 import { places, placesOf, spaceOf } from './space.ts';
+import { some } from '../../../../tests/helpers/extent.ts';
 
 const named = (mask: number): string[] => MASKED.filter((_, k) => (mask >>> k) & 1);
 
-for (const searched of shelves())
+for (const searched of some(shelves(), 5, 2))
   test(`${searched.name}: the sieve says of every combination what the checks say, and passes every workable one`, () => {
     const { brief, parts, limits } = searched;
     const space = spaceOf(brief, parts, limits);

@@ -1,3 +1,4 @@
+import type { DrivePart } from '../registry/parts.ts';
 import type {
   Battery,
   Craft,
@@ -14,11 +15,15 @@ import type { SearchBrief, SearchLimits, SetupHead } from './search-request.ts';
 export interface SearchPart<T> {
   readonly name: string;
   readonly owned: boolean;
+  /** Price of one; null or left out where it is not known. */
+  readonly price?: number | null;
   readonly document: T;
   /** Where its figures come from, by field; the label where nothing is said. */
   readonly sources?: Readonly<Record<string, Source>>;
   /** Id on the user's shelf; none for parts that came with a request. */
   readonly id?: number;
+  /** Fields of which its life taught more than its label says: the document has what was taught. */
+  readonly taught?: readonly string[];
 }
 
 /** Parts to choose from. */
@@ -32,7 +37,7 @@ export interface SearchParts {
 
 /** Parts of the shelf that are not looked at, and why. */
 export interface LeftOut {
-  readonly part: 'battery' | 'esc' | 'motor' | 'propulsor';
+  readonly part: DrivePart;
   readonly why: 'not-owned' | 'cells' | 'kind';
   readonly count: number;
 }
@@ -79,7 +84,7 @@ const stricter = (
 ): number | null => (a == null ? (b ?? null) : b == null ? a : pick(a, b));
 
 /** The craft with the limits of a search as its wishes, so that the checks judge them. */
-function craftWithin(craft: Craft, limits: SearchLimits): Craft {
+export function craftWithin(craft: Craft, limits: SearchLimits): Craft {
   const wishes = {
     largestPropM: stricter(Math.min, craft.largestPropM, limits.largestPropM),
     targetSeconds: stricter(Math.max, craft.targetSeconds, limits.leastSeconds),

@@ -3,7 +3,8 @@ import type { SetupDocument } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
-import type { Axis } from './search-request.ts';
+import { reasonOf } from '../yardstick/reason.ts';
+import type { Axis } from '../yardstick/objectives.ts';
 
 /** A combination as it is told when it is looked at: bands of what it gives, and what is not quite right with it. */
 export interface Told {
@@ -13,6 +14,8 @@ export interface Told {
     readonly finding: 'tight' | 'over' | 'unknown';
     readonly short: string;
   }[];
+  /** Why it is recommended, in a line, by what such craft are judged by. */
+  readonly why: string;
   /** How many findings hold. */
   readonly holds: number;
 }
@@ -42,6 +45,7 @@ export function tellCandidate(setup: SetupDocument, schools: Record<string, stri
     notes: results.flatMap(({ title, finding, short }) =>
       finding === 'tight' || finding === 'over' || finding === 'unknown' ? [{ title, finding, short }] : []
     ),
+    why: reasonOf(s),
     holds: results.filter((r) => r.finding === 'holds').length
   };
 }

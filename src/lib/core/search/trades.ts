@@ -1,5 +1,5 @@
 import type { Found } from './found.ts';
-import type { Axis } from './search-request.ts';
+import type { Axis } from '../yardstick/objectives.ts';
 
 /** How near two figures must lie to be called equal, as a share. (m) */
 const EQUAL = 0.04;

@@ -1,5 +1,5 @@
 import { CHECKS, type CheckId } from '../checks/all-checks.ts';
-import { beyondOf, findingOf, isOver, type Judged } from '../checks/check.ts';
+import { beyondOf, findingOf, fixedMarginOf, isOver, type Judged } from '../checks/check.ts';
 import { chosenSchool } from '../document/schools.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { SearchLimits } from './search-request.ts';
@@ -93,8 +93,7 @@ export class Verdict {
     return CHECKS.flatMap(({ id }) => {
       const j = this.of(id);
       if (j === null || 'unknown' in j || j.rating == null) return [];
-      const margin =
-        j.margin && j.limitOf ? j.limitOf(chosenSchool(j.margin, schools).id) : (j.marginLimit ?? null);
+      const margin = j.margin && j.limitOf ? j.limitOf(chosenSchool(j.margin, schools).id) : fixedMarginOf(j);
       return findingOf({ ...j, band: null }, margin).finding === 'tight' ? [id] : [];
     });
   }

@@ -1,8 +1,10 @@
 import { MULTIROTOR_PURPOSES, PURPOSES } from '../document/schools.ts';
 import { multirotorPurposeOf, purposeOf } from '../brief/wanted.ts';
-import { partMasses } from '../model/all-up-mass.ts';
+import { partMasses, withAllUpMass } from '../model/all-up-mass.ts';
 import type { Craft, SetupDocument } from '../document/schema.ts';
+import { isTyped } from '../document/sources.ts';
 import type { SearchBrief, SearchLimits } from './search-request.ts';
+import { HEAVIER } from '../yardstick/goals.ts';
 import { searchBriefOf } from './search-brief.ts';
 
 /** Least share of an all-up weight that an airframe has: where less is left, one of the weights is wrong. */
@@ -32,6 +34,20 @@ export function leastThrustOf(craft: Craft): number | null {
 }
 
 /**
+ * All-up weight that a search is held to at first, kg: 15 % more than the brief's, or what the setup in hand weighs where that is
+ * more. Null where the airframe's weight is not known, and the weight stays.
+ */
+function heldMassKg(setup: SetupDocument): number | null {
+  if (airframeOf(setup) === null) return null;
+  const held = Math.max((1 + HEAVIER) * setup.craft.massKg, withAllUpMass(setup).craft.massKg);
+  return Math.ceil(held * 1000 - 1e-6) / 1000;
+}
+
+/** Cells that somebody chose for a setup: typed, or asked for by a change; null where they follow from something else. */
+export const chosenCells = (setup: SetupDocument): number | null =>
+  isTyped(setup, 'battery.series') ? setup.battery.series : null;
+
+/**
  * A setup's brief parted in two for a search: the craft itself, and what is wanted of it, which may be asked otherwise there
  * than in the brief.
  */
@@ -54,7 +70,7 @@ export function wishesOf(
       leastSpeedMs: craft.targetSpeedMs ?? null,
       largestPropM: craft.largestPropM ?? null,
       maxCurrentA: null,
-      maxMassKg: null,
+      maxMassKg: heldMassKg(setup),
       maxHoverThrottle: null,
       series: null,
       rpmWindow: null,

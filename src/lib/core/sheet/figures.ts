@@ -1,9 +1,9 @@
+import { figureOf, fullName, TIMES, type FigureName } from '../registry/figures.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../train/bands.ts';
-import type { EnduranceKind } from '../train/predicted.ts';
+import { burnsBefore, burnsWords } from '../train/burns-before.ts';
 import { bandedUnit } from '../units/banded.ts';
 import { displayUnit, type QuantityName, type UnitChoice } from '../units/quantity.ts';
-import { GRAVITY_MS2 } from '../units/constants.ts';
 
 /** A predicted figure on paper: SI, with its band and the quantity it is shown in. */
 export interface SheetFigure {
@@ -13,84 +13,57 @@ export interface SheetFigure {
   readonly value: number;
   /** 10 to 90 %; null where nothing is known of how sure it is. */
   readonly band: Band | null;
+  /** Why it does not come to this, in words; left out where it does. */
+  readonly moot?: string;
 }
 
 /** A figure of a sheet in words, as surely as it is known. */
-export function figureWords({ quantity, value, band }: SheetFigure, choice: UnitChoice = {}): string {
+export function figureWords({ quantity, value, band, moot }: SheetFigure, choice: UnitChoice = {}): string {
+  if (moot !== undefined) return moot;
   const { inSi, label, digits } = displayUnit(quantity, choice);
   return bandedUnit(value / inSi, band && [band[0] / inSi, band[1] / inSi], label, digits);
 }
 
-const TIMES: Readonly<Record<EnduranceKind, string>> = {
-  mixed: 'time in ordinary use',
-  full: 'time at full throttle',
-  hover: 'time hovering',
-  cruise: 'time at best range, at most'
-};
+const USES = ['mixed', 'hover', 'full', 'cruise'] as const;
+
+/** Figures on paper, in the order in which a meter and a pilot meet them. */
+const PRINTED: readonly (readonly [id: string, figure: FigureName, of?: (s: Situation) => boolean])[] = [
+  ['amps', 'current'],
+  ['watts', 'power'],
+  ['cell-volts', 'cellVolts'],
+  ['last-cell-volts', 'lastCellVolts'],
+  ['motor-amps', 'motorCurrent', (s) => s.train.count > 1],
+  ['rpm', 'rpm'],
+  ['thrust', 'thrust'],
+  ['thrust-to-weight', 'thrustToWeight'],
+  ['pitch-speed', 'pitchSpeed', (s) => s.kind === 'fixed-wing'],
+  ['hover', 'hoverThrottle'],
+  ['hover-amps', 'hoverCurrent'],
+  ['stall', 'stallSpeed'],
+  ['top-speed', 'topSpeed', (s) => s.boat === null],
+  ['climb', 'climb'],
+  ['boat-speed', 'topSpeed', (s) => s.boat !== null],
+  ['boat-rpm', 'loadedRpm'],
+  ...USES.map((at) => [`time-${at}`, TIMES[at], (s: Situation) => s.endurance(at) !== null] as const),
+  ['motor-case', 'motorCaseHeat']
+];
 
 /** What is predicted of a setup, in the order in which a meter and a pilot meet it. */
-export function sheetFigures(s: Situation): SheetFigure[] {
-  const { worst } = s;
-  const list: SheetFigure[] = [];
-  const add = (
-    id: string,
-    title: string,
-    quantity: QuantityName,
-    value: number | null | undefined,
-    band: Band | null | undefined = null
-  ): void => {
-    if (value != null && Number.isFinite(value))
-      list.push({ id, title, quantity, value, band: band ?? null });
-  };
-  const n = s.train.count;
-  const per = (band: Band | null | undefined, by: number): Band | null =>
-    band ? [band[0] * by, band[1] * by] : null;
-  add(
-    'amps',
-    'pack amps, full throttle, standing',
-    'current',
-    worst.batteryCurrentA,
-    worst.band?.batteryCurrentA
-  );
-  add('watts', 'watts at the pack', 'power', worst.electricalPowerW, worst.band?.electricalPowerW);
-  add(
-    'cell-volts',
-    'loaded volts per cell, full pack',
-    'voltage',
-    worst.cellVoltageV,
-    per(worst.band?.batteryVoltageV, 1 / s.train.series)
-  );
-  add('last-cell-volts', 'and at the end of the usable share', 'voltage', s.last?.cellVoltageV);
-  if (n > 1)
-    add('motor-amps', 'amps of each motor', 'current', worst.motorCurrentA, worst.band?.motorCurrentA);
-  add('rpm', 'rpm of the propulsor', 'rpm', worst.rpm, worst.band?.rpm);
-  add('thrust', n > 1 ? 'thrust of all' : 'thrust, standing', 'thrust', worst.thrustN, worst.band?.thrustN);
-  if (s.kind !== 'boat')
-    add(
-      'thrust-to-weight',
-      'thrust for the weight',
-      'ratio',
-      worst.thrustN / (s.setup.craft.massKg * GRAVITY_MS2),
-      per(worst.band?.thrustN, 1 / (s.setup.craft.massKg * GRAVITY_MS2))
-    );
-  if (s.kind === 'fixed-wing') add('pitch-speed', 'pitch speed', 'speed', worst.pitchSpeedMs);
-  add('hover', 'hover throttle', 'share', s.hover?.throttle, s.hover?.band?.throttle);
-  add(
-    'hover-amps',
-    'pack amps hovering',
-    'current',
-    s.hover?.batteryCurrentA,
-    s.hover?.band?.batteryCurrentA
-  );
-  add('stall', 'stall speed', 'speed', s.level?.stallSpeedMs);
-  add('top-speed', 'top speed', 'speed', s.level?.topSpeedMs, s.level?.band?.topSpeedMs);
-  add('climb', 'climb', 'speed', s.level?.climbMs, s.level?.band?.climbMs);
-  add('boat-speed', 'top speed', 'speed', s.boat?.topSpeedMs, s.boat?.band?.topSpeedMs);
-  add('boat-rpm', 'rpm under way', 'rpm', s.boat?.loadedRpm, s.boat?.band?.loadedRpm);
-  for (const at of ['mixed', 'hover', 'full', 'cruise'] as const) {
-    const time = s.endurance(at);
-    if (time) add(`time-${at}`, TIMES[at], 'minutes', time.seconds, time.band);
-  }
-  add('motor-case', 'motor case at its hottest, in ordinary use', 'temperature', s.heatCourse?.hottestCaseC);
-  return list;
-}
+export const sheetFigures = (s: Situation): SheetFigure[] =>
+  PRINTED.flatMap(([id, name, of]): SheetFigure[] => {
+    const figure = figureOf(name);
+    const value = of && !of(s) ? null : figure.of(s);
+    if (value === null || !Number.isFinite(value)) return [];
+    const at = USES.find((use) => TIMES[use] === name);
+    const burns = at ? burnsBefore(s.heat, at, value) : null;
+    return [
+      {
+        id,
+        title: fullName(name, s),
+        quantity: figure.quantity,
+        value,
+        band: figure.band?.(s) ?? null,
+        ...(burns === null ? {} : { moot: burnsWords(burns) })
+      }
+    ];
+  });

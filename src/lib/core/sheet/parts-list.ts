@@ -1,10 +1,11 @@
+import { isDrivePart } from '../registry/parts.ts';
 import { connectorOf, motorJointOf } from '../catalogue/connectors.ts';
 import type { Harness } from '../harness/harness.ts';
 import { shopWords } from '../mend/shop-words.ts';
 import { escBoardsOf } from '../model/all-up-mass.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import type { Situation } from '../situation/situation.ts';
-import { isMadeOfFigures, isNamed } from '../shorthand/part-name.ts';
+import { isMadeOfFigures } from '../shorthand/part-name.ts';
 import { show, showUnit } from '../units/show.ts';
 
 /** What the shelf says of a part: whether it is owned, and what one cost. */
@@ -68,7 +69,7 @@ export function partsListOf(
   ): void => {
     const found = name === undefined ? undefined : shelf.find((p) => p.kind === kind && p.name === name);
     // a size is said once: by the name, or beside it
-    const said = name === undefined || !isNamed(kind) || !isMadeOfFigures(kind, name) ? (name ?? '') : '';
+    const said = name === undefined || !isDrivePart(kind) || !isMadeOfFigures(kind, name) ? (name ?? '') : '';
     parts.push({
       id,
       title,

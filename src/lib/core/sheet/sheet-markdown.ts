@@ -35,7 +35,12 @@ export function sheetMarkdown(sheet: BuildSheet, choice: UnitChoice = {}): strin
       .map(plain)
       .join(' · '),
     ...(sheet.over.length > 0
-      ? ['', '**Not to be powered up as it is.**', '', ...sheet.over.map((o) => `- ${plain(o)}`)]
+      ? [
+          '',
+          sheet.plan ? '**Not at full throttle as it is.**' : '**Not to be powered up as it is.**',
+          '',
+          ...sheet.over.map((o) => `- ${plain(o)}`)
+        ]
       : []),
     ...section('Parts', [
       ...table(

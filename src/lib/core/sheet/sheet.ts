@@ -11,8 +11,8 @@ import type { Schematic } from '../harness/schematic/drawing.ts';
 import { balanceStateOf, type BalanceState } from '../model/balance.ts';
 import { Situation } from '../situation/situation.ts';
 import { receiverPictureOf, type ReceiverPicture } from '../supply/receiver-picture.ts';
-import { mayBeTested, overOf } from '../testing/plan/limits.ts';
-import { planOf } from '../testing/plan/plan.ts';
+import { overOf } from '../testing/plan/limits.ts';
+import { planIfTestable } from '../testing/plan/plan.ts';
 import type { Plan } from '../testing/plan/stage.ts';
 import { sheetFigures, type SheetFigure } from './figures.ts';
 import { partsListOf, type PartsList, type Shelved } from './parts-list.ts';
@@ -93,7 +93,6 @@ export function sheetOf(setup: SetupDocument, more: SheetMore = {}): BuildSheet 
   const s = new Situation(setup, { bands: true, schools: more.schools });
   const checks = runChecks(s);
   const harness = harnessOf(s);
-  const tested = mayBeTested(checks, s);
   return {
     format: 'iskarn.sheet/1',
     craft: {
@@ -118,8 +117,8 @@ export function sheetOf(setup: SetupDocument, more: SheetMore = {}): BuildSheet 
     settings: sheetSettings(s),
     cautions: cautionsOf(s),
     defers: DEFERS,
-    plan: tested ? planOf(more.before ?? null, s, [], undefined, more.owned) : null,
-    over: tested ? [] : overOf(checks, s).map((c) => `${c.title}: ${c.sentence}`),
+    plan: planIfTestable(checks, more.before ?? null, s, [], undefined, more.owned),
+    over: overOf(checks, s).map((c) => `${c.title}: ${c.sentence}`),
     fitted: setup.calibration != null,
     ...carry(setup),
     document: withoutKnown(setup)

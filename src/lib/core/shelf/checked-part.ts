@@ -1,5 +1,5 @@
+import { PART_KINDS, type PartKind } from '../registry/parts.ts';
 import { PART_SCHEMAS } from '../document/part-schemas.ts';
-import { PART_KINDS, type PartKind } from '../document/stored.ts';
 import { validateAgainst } from '../document/validate.ts';
 import { inside, issue, type Issue } from '../text/issues.ts';
 import { MEASURABLE } from './measured.ts';

@@ -1,8 +1,9 @@
+import type { PartKind } from '../registry/parts.ts';
 import { NINETIETH } from '../numeric/ninetieth.ts';
 import { RELATIVE_SD } from '../model/tolerance.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { marksWithout } from '../document/sources.ts';
-import type { PartKind, StoredPart } from '../document/stored.ts';
+import type { StoredPart } from '../document/stored.ts';
 import { show } from '../units/show.ts';
 
 /**

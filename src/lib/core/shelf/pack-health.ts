@@ -1,7 +1,8 @@
+import type { RunReading } from '../document/run-schema.ts';
 import { groups, max, mean, median } from 'd3-array';
 import type { PackRecord, PartUse } from '../document/part-life.ts';
 import type { Battery } from '../document/schema.ts';
-import type { KnownPack, RunReading } from '../document/stored.ts';
+import type { KnownPack } from '../document/stored.ts';
 import {
   credibleCurrentA,
   estimateCellResistanceOhm,
@@ -105,7 +106,7 @@ export function cellOhmOfRun(readings: readonly RunReading[], battery: Battery):
     const drop = (a.batteryVoltageV as number) - (b.batteryVoltageV as number) - emptier;
     const packOhm = drop / step;
     const warm = b.packC ?? a.packC ?? LABEL_TEMPERATURE_C;
-    const slow = settledFactor((b.seconds ?? 0) / 2);
+    const slow = settledFactor((b.seconds ?? 0) / 2, CHEMISTRIES[chemistry].slowShare);
     const cell = (packOhm * parallel) / series / slow / resistanceTemperatureFactor(warm);
     if (cell > 0) told.push(cell);
   }

@@ -1,5 +1,5 @@
+import type { PartKind } from '../registry/parts.ts';
 import { fieldTitle } from '../document/field-title.ts';
-import type { PartKind } from '../document/stored.ts';
 
 const OWN: Readonly<Record<string, string>> = { name: 'name', note: 'note', owned: 'owned', price: 'price' };
 

@@ -1,10 +1,10 @@
 /** Parts have a life: counted from the log, looked at in time, retired; packs by what a charger and their loads tell. */
+import type { RunReading } from '../document/run-schema.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { PLANE } from '../../../../tests/helpers/setups.ts';
 import type { PackRecord, Reminder } from '../document/part-life.ts';
 import type { Battery } from '../document/schema.ts';
-import type { RunReading } from '../document/stored.ts';
 import { resistanceTemperatureFactor } from '../parts/pack/cell-resistance.ts';
 import { cellOhmOfRun, packHealth } from './pack-health.ts';
 import { cyclesOf, dueOf, useOf, wasIn, type RunOfPart } from './part-use.ts';

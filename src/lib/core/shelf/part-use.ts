@@ -1,6 +1,7 @@
+import type { PartKind } from '../registry/parts.ts';
+import type { RunDetails, RunReading } from '../document/run-schema.ts';
 import type { PartUse, Reminder } from '../document/part-life.ts';
 import type { Battery, SetupDocument } from '../document/schema.ts';
-import type { PartKind, RunDetails, RunReading } from '../document/stored.ts';
 import { withChanges } from '../document/change.ts';
 
 /** A run as it counts for the parts that were in it. */

@@ -1,5 +1,5 @@
+import type { PartKind } from '../registry/parts.ts';
 import type { Change } from '../document/change.ts';
-import type { PartKind } from '../document/stored.ts';
 import { numbersOf } from '../units/read-figure.ts';
 import { INCH_M, OUNCE_KG } from '../units/convert.ts';
 import { show } from '../units/show.ts';

@@ -1,14 +1,10 @@
+import { DRIVE_PARTS, type DrivePart } from '../registry/parts.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { inInches, show } from '../units/show.ts';
 import { parseShorthand } from './parse.ts';
 
-/** Parts that carry a name. */
-export const NAMED = ['battery', 'esc', 'motor', 'propulsor'] as const;
-export type NamedPart = (typeof NAMED)[number];
-export const isNamed = (part: string): part is NamedPart => (NAMED as readonly string[]).includes(part);
-
-const SIZES: Readonly<Record<NamedPart, (d: SetupDocument) => (string | null)[]>> = {
+const SIZES: Readonly<Record<DrivePart, (d: SetupDocument) => (string | null)[]>> = {
   battery: ({ battery: b }) => [
     `${b.series}S${(b.parallel ?? 1) > 1 ? `${b.parallel}P` : ''} ${show(b.capacityAh, 3).replace(/0+$/, '').replace(/\.$/, '')} Ah`,
     b.continuousC == null ? null : `${Math.round(b.continuousC)}C`
@@ -31,7 +27,7 @@ const SIZES: Readonly<Record<NamedPart, (d: SetupDocument) => (string | null)[]>
 const plain = (value: number): string => String(Number(value.toPrecision(3)));
 
 /** Figures that a size is made of. */
-const SIZE_FIGURES: Readonly<Record<NamedPart, readonly string[]>> = {
+const SIZE_FIGURES: Readonly<Record<DrivePart, readonly string[]>> = {
   battery: ['series', 'parallel', 'capacityAh', 'continuousC'],
   esc: ['continuousA', 'maxSeries'],
   motor: ['kvRpmPerVolt', 'massKg'],
@@ -39,14 +35,14 @@ const SIZE_FIGURES: Readonly<Record<NamedPart, readonly string[]>> = {
 };
 
 /** Whether a part's size can be said: what was typed may be no figure at all, and is told where it is. */
-const hasSize = (part: NamedPart, setup: SetupDocument): boolean =>
+const hasSize = (part: DrivePart, setup: SetupDocument): boolean =>
   SIZE_FIGURES[part].every((field) => {
     const value = (setup[part] as unknown as Record<string, unknown> | null | undefined)?.[field];
     return value == null || typeof value === 'number';
   });
 
 /** What a part is by its figures, short: "4S 2.2 Ah, 30C", "60 A, to 6S", "920 KV, 56 g", "10 × 3.8". */
-export const sizeWords = (part: NamedPart, setup: SetupDocument): string =>
+export const sizeWords = (part: DrivePart, setup: SetupDocument): string =>
   SIZES[part](setup)
     .filter((words) => words !== null)
     .join(', ');
@@ -58,7 +54,7 @@ const CHANGED = / (?:\*|\(changed: [^()]*\))$/;
 export const givenName = (name: string): string => name.replace(CHANGED, '');
 
 /** Whether a name says nothing that the figures do not say: it follows them, and is not kept where they change. */
-export function isMadeOfFigures(part: NamedPart, name: string): boolean {
+export function isMadeOfFigures(part: DrivePart, name: string): boolean {
   const reading = parseShorthand(part, givenName(name));
   return (
     reading.changes.length > 0 &&
@@ -70,7 +66,7 @@ export function isMadeOfFigures(part: NamedPart, name: string): boolean {
 const MOST_LETTERS = 120;
 
 /** The name of a part once its figures changed: one made of figures goes, a given one stays with what the part is now. */
-function nameAfter(part: NamedPart, name: string, after: SetupDocument): string {
+function nameAfter(part: DrivePart, name: string, after: SetupDocument): string {
   if (isMadeOfFigures(part, name)) return '';
   const changed = ` (changed: ${sizeWords(part, after)})`;
   return `${givenName(name).slice(0, MOST_LETTERS - changed.length)}${changed}`;
@@ -81,7 +77,7 @@ function nameAfter(part: NamedPart, name: string, after: SetupDocument): string 
  * that was made of figures follows them; one that the user gave stays, with what the part is now behind it.
  */
 export function withChangedNames(setup: SetupDocument, changes: readonly Change[]): Change[] {
-  const touched = NAMED.filter(
+  const touched = DRIVE_PARTS.filter(
     (part) =>
       setup[part]?.name &&
       changes.some((c) => c.path.startsWith(`${part}.`)) &&
@@ -101,7 +97,7 @@ export function withChangedNames(setup: SetupDocument, changes: readonly Change[
 }
 
 /** What a part is called on a screen or on paper: the name it was given, and its figures where the name does not say them. */
-export function calledOf(part: NamedPart, setup: SetupDocument): { name: string; size: string } {
+export function calledOf(part: DrivePart, setup: SetupDocument): { name: string; size: string } {
   const size = sizeWords(part, setup);
   const name = setup[part]?.name ?? '';
   return name === '' || isMadeOfFigures(part, name)

@@ -11,7 +11,8 @@ import { boatAnswer, fanAnswer, heatAnswer, hoverAnswer, levelAnswer } from '../
 import { hoverThrustN } from '../train/craft/hover.ts';
 import { meetDemand, type Demand, type Drawn, type MixedDemand } from '../train/demand.ts';
 import { cruiseDemand, enduranceAt, enduranceBand } from '../train/endurance.ts';
-import { fullThrottle, heatMassKg, heatRun, type HeatPhase, type HeatRun } from '../train/heat-run.ts';
+import { escCourse, type EscCourse } from '../train/esc-course.ts';
+import { airOf, fullThrottle, heatMassKg, heatRun, type HeatPhase, type HeatRun } from '../train/heat-run.ts';
 import { mixedDemand, mixedUseOf, type MixedUse } from '../train/mixed-use.ts';
 import { usableShareOf } from '../train/pack-limits.ts';
 import { predictPoints } from '../train/predict-points.ts';
@@ -229,9 +230,15 @@ export class Situation {
 
   /** Warm-up of one motor at full throttle from this supply; null without mass or power rating. */
   get heat(): HeatAnswer | null {
-    return this.#once('heat', () =>
-      heatAnswer(this.model, this.supply, this.lasting('full')?.seconds ?? 0, this.boat?.topSpeedMs ?? 0)
-    );
+    return this.#once('heat', () => {
+      const full = heatAnswer(
+        this.model,
+        this.supply,
+        this.lasting('full')?.seconds ?? 0,
+        this.boat?.topSpeedMs ?? 0
+      );
+      return full && { ...full, useBurnsAfterS: this.heatCourse?.secondsToBurn ?? null };
+    });
   }
 
   /**
@@ -262,6 +269,16 @@ export class Situation {
       if (mass === null) return null;
       const supply = { openCircuitV: this.worst.openCircuitV, packOhm: this.last ? this.supply.packOhm : 0 };
       return heatRun(this.model, this.train, mass, supply, this.heatPhases, HEAT_STEPS);
+    });
+  }
+
+  /** What one ESC goes through; null where its rating is not told. */
+  get escCourse(): EscCourse | null {
+    return this.#once('escCourse', () => {
+      const ratedA = this.setup.esc?.continuousA;
+      if (ratedA == null) return null;
+      const supply = { openCircuitV: this.worst.openCircuitV, packOhm: this.last ? this.supply.packOhm : 0 };
+      return escCourse(this.model, this.train, supply, this.heatPhases, ratedA, airOf(this.model));
     });
   }
 

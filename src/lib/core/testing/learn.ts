@@ -60,6 +60,7 @@ function furtherFor(unresolved: readonly string[]): string | null {
   if (has('noLoadCurrent')) return 'a run without the propulsor would tell the no-load current';
   if (has('motorResistance'))
     return 'a run at half throttle beside one at full would tell the resistance under load';
+  if (has('inductance')) return 'a run at half throttle would tell what part throttle costs beyond the sums';
   if (has('batteryResistance')) return 'the resting volts before a run would tell the pack’s resistance';
   return null;
 }

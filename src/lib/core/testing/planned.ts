@@ -3,17 +3,20 @@ import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import type { StoredRun } from '../document/stored.ts';
 import { validateSetup } from '../document/validate.ts';
+import { narrowsOf, type Narrowing } from '../why/narrows.ts';
 import { situationOf } from '../situation/situation.ts';
-import { mayBeTested, overOf } from './plan/limits.ts';
-import { planOf } from './plan/plan.ts';
+import { overOf } from './plan/limits.ts';
+import { planIfTestable } from './plan/plan.ts';
 import type { Plan } from './plan/stage.ts';
 import { logOf } from './record/run-readings.ts';
 
 /** The plan of a stored setup by what its runs read; or why it is not put on the bench. */
 export interface Planned {
   readonly plan: Plan | null;
-  /** What is over that would break: sentences; empty where nothing is. */
+  /** What is over that would break: sentences; empty where nothing is. With a plan beside it, its last stage keeps below. */
   readonly over: readonly string[];
+  /** What one reading would tell most. */
+  readonly narrows: Narrowing | null;
   /** Cautions of the setup by their acts, for whoever shows the act. */
   readonly cautions: readonly ActCautions[];
 }
@@ -32,13 +35,16 @@ export function planned(
   owned: readonly number[] | null = null
 ): Planned {
   const checked = validateSetup(document);
-  if (!checked.ok) return { plan: null, over: checked.errors.map((e) => e.message), cautions: [] };
+  if (!checked.ok)
+    return { plan: null, over: checked.errors.map((e) => e.message), cautions: [], narrows: null };
   const s = situationOf(checked.value, { bands: true, schools });
   const checks = runChecks(s);
   const cautions = cautionsOf(s);
-  if (!mayBeTested(checks, s))
-    return { plan: null, over: overOf(checks, s).map((c) => `${c.title}: ${c.sentence}`), cautions };
-  const bare = planOf(before, s, [], undefined, owned);
-  const known = logOf(runs).filter((e) => bare.stages.some((stage) => stage.id === e.stage));
-  return { plan: planOf(before, s, known, undefined, owned), over: [], cautions };
+  const over = overOf(checks, s).map((c) => `${c.title}: ${c.sentence}`);
+  return {
+    plan: planIfTestable(checks, before, s, logOf(runs), undefined, owned),
+    over,
+    cautions,
+    narrows: narrowsOf(s)
+  };
 }

@@ -1,10 +1,10 @@
+import type { RecordedChannel } from '../registry/channels.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { validateSetup } from '../document/validate.ts';
 import { situationOf } from '../situation/situation.ts';
-import type { Channel } from './record/sample.ts';
 
 /** What a reading of a setup can be, SI: outside of it a typed figure is asked about before it is kept. */
-export type ReadingRanges = Partial<Record<Channel, readonly [low: number, high: number]>>;
+export type ReadingRanges = Partial<Record<RecordedChannel, readonly [low: number, high: number]>>;
 
 /** A reading is questioned beyond so many times what the setup is predicted to do, and below as small a share. */
 const TIMES = 10;

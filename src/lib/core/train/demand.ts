@@ -35,7 +35,8 @@ export interface Drawn {
 }
 
 /** Resistance that a spell meets over that of a load that lasts. */
-export const unsettledShare = (seconds: number): number => settledFactor(seconds) / settledFactor(Infinity);
+export const unsettledShare = (seconds: number, slowShare: number): number =>
+  settledFactor(seconds, slowShare) / settledFactor(Infinity, slowShare);
 
 const point = operatingPoint();
 
@@ -48,7 +49,10 @@ export function meetDemand(m: TrainModel, demand: Demand, supply: Supply): Drawn
   }
   solveOperatingPoint(
     m,
-    { openCircuitV, packOhm: demand.kind === 'mixed' ? packOhm * unsettledShare(demand.spellS) : packOhm },
+    {
+      openCircuitV,
+      packOhm: demand.kind === 'mixed' ? packOhm * unsettledShare(demand.spellS, m.packSlowShare) : packOhm
+    },
     demand.kind === 'throttle' ? demand.throttle : 1,
     demand.speedMs,
     point

@@ -1,5 +1,5 @@
-import { levelDragN } from '../craft/fixed-wing/polar.ts';
-import { wingOf } from '../model/wing.ts';
+import { levelThrustN } from '../craft/fixed-wing/polar.ts';
+import { installedWing } from '../model/wing.ts';
 import type { Interpreted, PointSupply } from '../model/interpret.ts';
 import type { PredictRequest } from '../document/schema.ts';
 import type { EnduranceAnswer } from './predicted.ts';
@@ -88,8 +88,8 @@ export function missionAnswer(
 }
 
 export function cruiseDemand(i: Interpreted, speedMs: number): Demand {
-  const wing = wingOf(i.setup.craft);
+  const wing = installedWing(i.setup.craft, i);
   return wing
-    ? { kind: 'thrust', thrustN: levelDragN(wing, i.fluid.densityKgM3, speedMs), speedMs }
+    ? { kind: 'thrust', thrustN: levelThrustN(wing, i.fluid.densityKgM3, speedMs), speedMs }
     : { kind: 'throttle', throttle: 1, speedMs };
 }

@@ -50,6 +50,11 @@ export function scaleWinding(nominal: TrainModel, factor: number, out: TrainMode
   out.rippleS = beyond > 0 ? (nominal.rippleS * Math.max(factor - nominal.restShare, 0)) / beyond : 0;
 }
 
+/** Scales the winding's inductance, on which the ripple's loss depends by 1/L². */
+export function scaleInductance(nominal: Pick<TrainModel, 'rippleS'>, factor: number, out: TrainModel): void {
+  out.rippleS = nominal.rippleS / (factor * factor);
+}
+
 /**
  * Writes into `out` the nominal model with its unknowns scaled by one row of the sample.
  * Returns the factor on the pack's resistance, which the supply also needs.
@@ -71,6 +76,7 @@ export function scaledModel(
   Object.assign(out, nominal);
   out.motorConstant = nominal.motorConstant / factor(AT.kv);
   scaleWinding(nominal, factor(AT.motorResistance), out);
+  scaleInductance(out, factor(AT.inductance), out);
   out.noLoadCurrentA = nominal.noLoadCurrentA * factor(AT.noLoadCurrent);
   const pack = factor(AT.batteryResistance);
   out.packResistanceOhm = nominal.packResistanceOhm * pack;

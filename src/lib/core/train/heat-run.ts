@@ -1,4 +1,5 @@
 import {
+  BURNT_C,
   CASE_LIMIT_C,
   heatModel,
   heatAfter,
@@ -28,8 +29,8 @@ export interface HeatRun {
   steps: HeatStep[];
   secondsToCaseLimit: number | null;
   secondsToWindingLimit: number | null;
-  /** Heat raises resistance and weakens magnets, which raises the heat: no steady temperature exists below 400 °C. */
-  runaway: boolean;
+  /** When the winding burns; the run ends there. */
+  secondsToBurn: number | null;
   /** Hottest winding and case of the run. */
   hottestC: number;
   hottestCaseC: number;
@@ -59,7 +60,6 @@ export const fullThrottle = (seconds: number, speedMs: number, crossMs = 0): Hea
   crossMs
 });
 
-const HOT = 400;
 const STEPS = 120;
 const LEAST_STEPS = 4;
 
@@ -130,8 +130,9 @@ export function heatRun(
   const point = operatingPoint();
   const n = model.count;
   const loads = (windingC: number, caseC: number, phase: HeatPhase): HeatLoad => {
-    hot.windingResistanceOhm = model.windingResistanceOhm * windingResistanceFactor(Math.min(windingC, HOT));
-    hot.motorConstant = model.motorConstant * magnetFactor(Math.min(caseC, HOT));
+    hot.windingResistanceOhm =
+      model.windingResistanceOhm * windingResistanceFactor(Math.min(windingC, BURNT_C));
+    hot.motorConstant = model.motorConstant * magnetFactor(Math.min(caseC, BURNT_C));
     let copperW = 0;
     let ironW = 0;
     let flow = 0;
@@ -158,7 +159,7 @@ export function heatRun(
     steps: [],
     secondsToCaseLimit: null,
     secondsToWindingLimit: null,
-    runaway: false,
+    secondsToBurn: null,
     hottestC: airC,
     hottestCaseC: airC
   };
@@ -184,23 +185,21 @@ export function heatRun(
         result.secondsToWindingLimit = before + (dt * (WINDING_LIMIT_C - windingC)) / (nextW - windingC);
       if (result.secondsToCaseLimit === null && nextC >= CASE_LIMIT_C)
         result.secondsToCaseLimit = before + (dt * (CASE_LIMIT_C - caseC)) / (nextC - caseC);
-      windingC = nextW;
-      caseC = nextC;
+      // what follows on a burnt winding does not happen: the run ends when it burns
+      const share = nextW >= BURNT_C ? (BURNT_C - windingC) / (nextW - windingC) : 1;
+      windingC += share * (nextW - windingC);
+      caseC += share * (nextC - caseC);
+      if (nextW >= BURNT_C) result.secondsToBurn = before + share * dt;
       now = then;
-      if (windingC > HOT) {
-        result.runaway = true;
-        windingC = HOT;
-        caseC = Math.min(caseC, HOT);
-      }
       result.hottestC = Math.max(result.hottestC, windingC);
       result.hottestCaseC = Math.max(result.hottestCaseC, caseC);
       result.steps.push({
-        seconds: from + s * dt,
+        seconds: before + share * dt,
         windingC,
         caseC,
         motorCurrentA: point.motorCurrentA
       });
-      if (result.runaway) return result;
+      if (result.secondsToBurn !== null) return result;
     }
     from += phase.seconds;
   }

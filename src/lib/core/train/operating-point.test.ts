@@ -92,7 +92,7 @@ test('under load: regulation and heat as the loaded resistance has them, speed 6
   assert.ok(share(loaded) > 0.68 && share(loaded) < 0.82, `${share(loaded)}`);
   assert.ok(share(bare) > 0.82);
   const m = interpretSetup({ ...setup, motor: label }).model;
-  assert.ok(Math.abs(m.windingResistanceOhm / 0.07 - 2.5) < 1e-9);
+  assert.ok(Math.abs(m.windingResistanceOhm / (2.33 * 0.07 + 0.01) - 1) < 1e-9);
   assert.ok(Math.abs(loaded.lossCopperW / (loaded.motorCurrentA ** 2 * m.windingResistanceOhm) - 1) < 1e-9);
 });
 

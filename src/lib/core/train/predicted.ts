@@ -93,5 +93,7 @@ export interface HeatAnswer {
   caseC: number;
   secondsToCaseLimit: number | null;
   secondsToWindingLimit: number | null;
-  runaway: boolean;
+  /** When the winding burns at full throttle held, s; and in the planned run and ordinary use after it. Null: not at all. */
+  secondsToBurn: number | null;
+  useBurnsAfterS: number | null;
 }

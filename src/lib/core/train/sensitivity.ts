@@ -2,7 +2,7 @@ import type { Interpreted, PointSupply } from '../model/interpret.ts';
 import { FACTORS, type FactorName } from '../model/tolerance.ts';
 import type { Source } from '../document/schema.ts';
 import { radSToRpm } from '../units/convert.ts';
-import { scaleWinding } from './factors.ts';
+import { scaleInductance, scaleWinding } from './factors.ts';
 import type { TrainModel } from '../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
 
@@ -25,6 +25,7 @@ export const FACTOR_TITLES: Record<FactorName, string> = {
   batteryResistance: 'pack resistance',
   thrust: 'thrust of the blades',
   power: 'power the blades take',
+  inductance: 'inductance of the winding',
   wiringResistance: 'lead resistance',
   escResistance: 'ESC resistance'
 };
@@ -37,6 +38,7 @@ export const SCALE: Record<FactorName, (m: TrainModel, f: number) => void> = {
   batteryResistance: (m, f) => (m.packResistanceOhm *= f),
   thrust: (m, f) => (m.thrustFactor *= f),
   power: (m, f) => (m.powerFactor *= f),
+  inductance: (m, f) => scaleInductance(m, f, m),
   wiringResistance: (m, f) => {
     m.wiringResistanceOhm *= f;
     m.motorLeadOhm *= f;

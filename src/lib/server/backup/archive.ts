@@ -1,3 +1,4 @@
+import { RECORDED_CHANNELS } from '../../core/registry/channels.ts';
 import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import type { ArchiveImport } from '../../api/keeping.ts';
@@ -10,7 +11,7 @@ import { checkPart } from '../../core/shelf/checked-part.ts';
 import { DOCUMENT_LIMITS, parseJson } from '../../core/text/json.ts';
 import { issue, type Issue } from '../../core/text/issues.ts';
 import { blockOf, MOST_IN_BLOCK } from '../../core/testing/record/block.ts';
-import { CHANNELS, columnsOf, type Sample } from '../../core/testing/record/sample.ts';
+import { columnsOf, type Sample } from '../../core/testing/record/sample.ts';
 import { rehearse, transaction } from '../db/transaction.ts';
 import { SCHEMA_VERSION, type Db } from '../db/open.ts';
 import { found, invalid, refused, type Outcome } from '../outcome.ts';
@@ -240,7 +241,8 @@ function bringSamples(db: Db, run: number, text: string, faults: Issue[]): void 
     skipEmptyLines: true,
     step: ({ data }, parser) => {
       const sample: Record<string, number> = { seconds: Number(data.seconds) };
-      for (const c of CHANNELS) if (data[c] !== undefined && data[c] !== '') sample[c] = Number(data[c]);
+      for (const c of RECORDED_CHANNELS)
+        if (data[c] !== undefined && data[c] !== '') sample[c] = Number(data[c]);
       waiting.push(sample as unknown as Sample);
       if (waiting.length === MOST_IN_BLOCK) write();
       if (faults.length >= MOST_FAULTS) parser.abort();

@@ -90,9 +90,12 @@ function failureOf(error: unknown, task: string): ComputeFailure | null {
   return null;
 }
 
-/** Has every thread do a little of everything, so that nobody waits for a cold one. Never throws. */
+/**
+ * Has every thread do a little of everything, so that nobody waits for a cold one; with ISKARN_WARM=0 they begin cold. Never
+ * throws.
+ */
 export const warmPool = async (): Promise<void> => {
-  if (program() === null) return;
+  if (program() === null || process.env.ISKARN_WARM === '0') return;
   await Promise.allSettled(Array.from({ length: THREADS }, () => compute('warm')));
 };
 

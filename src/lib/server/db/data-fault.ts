@@ -53,4 +53,4 @@ export function faultOf(error: unknown, file: string): DataFault | null {
 
 /** The sentence for a file that SQLite cannot read whole. */
 export const damaged = (file: string, what: string): string =>
-  `${file} is damaged (${what}). Nothing was changed and no new file was begun. Keep a copy of the whole folder, then put a backup in its place: npm run restore shows them. A copy of your own is iskarn.db with iskarn.db-wal.`;
+  `${file} is damaged (${what}). Nothing was changed and no new file was begun. Keep a copy of the whole folder, then put a backup in its place: npm run data -- restore shows them. A copy of your own is iskarn.db with iskarn.db-wal.`;

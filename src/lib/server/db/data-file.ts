@@ -65,7 +65,7 @@ export function inspectFolder(folder: string): 'new' | 'there' {
     if (kept || logSize)
       throw new DataFault(
         'missing',
-        `${file} is missing, though Iskarn kept data in this folder${logSize ? ' and its log is still there' : ''}. Put the file back, or a backup in its place (npm run restore shows them). To begin anew on purpose, take ${logSize ? 'iskarn.db-wal and ' : ''}${MARK} away too.`
+        `${file} is missing, though Iskarn kept data in this folder${logSize ? ' and its log is still there' : ''}. Put the file back, or a backup in its place (npm run data -- restore shows them). To begin anew on purpose, take ${logSize ? 'iskarn.db-wal and ' : ''}${MARK} away too.`
       );
     accessSync(folder, constants.R_OK | constants.W_OK);
     return 'new';
@@ -81,7 +81,7 @@ export function inspectFolder(folder: string): 'new' | 'there' {
     if (!kept && !logSize) return 'new';
     throw new DataFault(
       'empty',
-      `${file} is empty (0 bytes), though Iskarn kept data in this folder. Put a backup in its place (npm run restore shows them) or a copy of yours; no new file was begun.`
+      `${file} is empty (0 bytes), though Iskarn kept data in this folder. Put a backup in its place (npm run data -- restore shows them) or a copy of yours; no new file was begun.`
     );
   }
   accessSync(file, constants.R_OK | constants.W_OK);
@@ -91,7 +91,7 @@ export function inspectFolder(folder: string): 'new' | 'there' {
     throw new DataFault(
       kept ? 'corrupt' : 'foreign',
       kept
-        ? `${file} is damaged: its first bytes are not those of a data file. Nothing was changed. Keep a copy, then put a backup in its place: npm run restore shows them.`
+        ? `${file} is damaged: its first bytes are not those of a data file. Nothing was changed. Keep a copy, then put a backup in its place: npm run data -- restore shows them.`
         : `${file} is no data file of Iskarn. Move it away, or name another folder in ISKARN_DATA; it was not touched.`
     );
   if (

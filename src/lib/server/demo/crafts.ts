@@ -1,6 +1,6 @@
+import type { RunDetails, RunReading } from '../../core/document/run-schema.ts';
 import { ESCS, MOTORS, PACKS, PROPULSORS, type DemoPart } from './parts.ts';
 import type { Craft, SetupDocument } from '../../core/document/schema.ts';
-import type { RunDetails, RunReading } from '../../core/document/stored.ts';
 
 const part = <T>(shelf: DemoPart<T>[], name: string): T => {
   const found = shelf.find((p) => p.name === name);

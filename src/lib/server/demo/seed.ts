@@ -1,8 +1,8 @@
+import type { PartKind } from '../../core/registry/parts.ts';
 import { createCraft } from '../crafts.ts';
 import type { Db } from '../db/open.ts';
 import { transaction } from '../db/transaction.ts';
 import { found, type Outcome } from '../outcome.ts';
-import type { PartKind } from '../../core/document/stored.ts';
 import { createRecord } from '../part-life.ts';
 import { createPart } from '../parts.ts';
 import { createRun } from '../runs/runs.ts';

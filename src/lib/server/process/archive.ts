@@ -1,4 +1,4 @@
-/** `npm run archive -- export FILE` and `npm run archive -- import FILE`: everything as one file, and back into an empty folder. */
+/** `npm run data -- archive export FILE` and `npm run data -- archive import FILE`: everything as one file, and back into an empty folder. */
 import { createWriteStream, existsSync, readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -17,7 +17,7 @@ const leave = (text: string): never => {
 async function run(): Promise<void> {
   if ((what !== 'export' && what !== 'import') || !file)
     return leave(
-      'say what to do: npm run archive -- export FILE.zip, or import FILE.zip into an empty ISKARN_DATA.'
+      'say what to do: npm run data -- archive export FILE.zip, or import FILE.zip into an empty ISKARN_DATA.'
     );
   if (what === 'export' && existsSync(file)) return leave(`${file} is there already; name another file.`);
   const { db } = openData(folder);

@@ -1,4 +1,4 @@
-/** `npm run passphrase`: sets the passphrase of a data folder, read from the terminal without showing it; --remove takes it away. */
+/** `npm run data -- passphrase`: sets the passphrase of a data folder, read from the terminal without showing it; --remove takes it away. */
 import { mkdirSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { dropPassphrase, setPassphrase, weakness } from '../guard/passphrase.ts';

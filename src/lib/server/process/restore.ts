@@ -1,5 +1,5 @@
 /**
- * `npm run restore`: the backups of a data folder; what one of them would change; with --yes it is put in the place of the
+ * `npm run data -- restore`: the backups of a data folder; what one of them would change; with --yes it is put in the place of the
  * data. It works where the data itself can no longer be read, and not while a server has it open.
  */
 import Database from 'better-sqlite3';
@@ -28,7 +28,7 @@ function list(): void {
   if (backups.length === 0) leave(`there is no backup in ${join(folder, 'backups')}.`, 1);
   for (const b of backups) say(`${b.name}  ${megabytes(b.bytes).padStart(9)}  ${REASONS[b.reason]}`);
   say(
-    '\nWhat one would change: npm run restore -- NAME (or “newest”). To put it in place of the data, add --yes.'
+    '\nWhat one would change: npm run data -- restore NAME (or “newest”). To put it in place of the data, add --yes.'
   );
 }
 
@@ -73,7 +73,7 @@ function present(): Db | null {
 
 function restore(name: string): void {
   const file = backupFile(folder, name === 'newest' ? (listBackups(folder).at(0)?.name ?? '') : name);
-  if (!file) return leave(`there is no backup “${name}”; npm run restore shows those there are.`, 1);
+  if (!file) return leave(`there is no backup “${name}”; npm run data -- restore shows those there are.`, 1);
   const target = join(folder, DATA_FILE);
   say(`The backup is whole: ${counted(verify(file))}.`);
   let busy = false;

@@ -37,7 +37,7 @@ export const isLoopback = (host: string): boolean =>
 
 /** Why nothing is served beyond this machine yet. */
 export const NO_PASSPHRASE =
-  'HOST reaches beyond this machine, and no passphrase is set: everybody on the network could read and change your data. Set one first with npm run passphrase, or leave HOST at 127.0.0.1.';
+  'HOST reaches beyond this machine, and no passphrase is set: everybody on the network could read and change your data. Set one first with npm run data -- passphrase, or leave HOST at 127.0.0.1.';
 /** What is said where others could listen. */
 export const UNENCRYPTED =
   'served beyond this machine without HTTPS: whoever is on the same network can read along, the passphrase too. Give ISKARN_TLS_CERT and ISKARN_TLS_KEY, or put a proxy with HTTPS before it.';

@@ -1,5 +1,4 @@
-import { runDetailsSchema } from '../../core/document/run-schema.ts';
-import type { RunDetails, RunReading } from '../../core/document/stored.ts';
+import { type RunDetails, type RunReading, runDetailsSchema } from '../../core/document/run-schema.ts';
 
 /** What is known of a reading that was sent: nothing else is stored. */
 export const knownReading = ({ throttle, speedMs, ...r }: RunReading): RunReading => ({

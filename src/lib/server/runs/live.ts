@@ -1,9 +1,8 @@
-import type { RunBegun } from '../../core/document/run-schema.ts';
-import type { RunEnd, StoredRun } from '../../core/document/stored.ts';
+import type { RunEnd, StandFault, RunBegun } from '../../core/document/run-schema.ts';
+import type { StoredRun } from '../../core/document/stored.ts';
 import { validateSetup } from '../../core/document/validate.ts';
 import { StopRules } from '../../core/testing/record/stop-rules.ts';
 import { momentsOf, type Sample, type Samples } from '../../core/testing/record/sample.ts';
-import type { Fault } from '../../core/testing/stand/faults.ts';
 import { Stand } from '../../core/testing/stand/stand.ts';
 import type { Watch } from '../../core/testing/plan/stage.ts';
 import type { Db } from '../db/open.ts';
@@ -189,7 +188,7 @@ export function beginRun(db: Db, setupId: number, begun: RunBegun, heldAt: strin
   const checked = validateSetup(document);
   if (!checked.ok) return invalid(checked.errors);
   const seed = order?.seed ?? Math.floor(Math.random() * 2 ** 32);
-  const fault = (order?.fault ?? null) as Fault | null;
+  const fault = (order?.fault ?? null) as StandFault | null;
   const startCharge = begun.startCharge ?? (begun.source === 'stand' ? 1 : null);
   const stand =
     begun.source === 'stand'

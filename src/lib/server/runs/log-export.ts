@@ -1,3 +1,4 @@
+import { RECORDED_CHANNELS } from '../../core/registry/channels.ts';
 import {
   describeLog,
   readingsCsv,
@@ -5,7 +6,6 @@ import {
   samplesName,
   type LoggedRun
 } from '../../core/formats/log-package.ts';
-import { CHANNELS } from '../../core/testing/record/sample.ts';
 import { getCraft } from '../crafts.ts';
 import type { Db } from '../db/open.ts';
 import { found, notFound, type Outcome } from '../outcome.ts';
@@ -39,7 +39,7 @@ function* filesOf(
   craft: string,
   log: readonly LoggedRun[]
 ): Generator<[name: string, pieces: Iterable<string>]> {
-  yield ['datapackage.json', [JSON.stringify(describeLog(craft, log, CHANNELS), null, 2)]];
+  yield ['datapackage.json', [JSON.stringify(describeLog(craft, log, RECORDED_CHANNELS), null, 2)]];
   yield ['data/runs.csv', [runsCsv(log)]];
   yield ['data/readings.csv', [readingsCsv(log)]];
   for (const { run } of log)

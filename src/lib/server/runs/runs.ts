@@ -1,6 +1,6 @@
+import type { RunDetails, RunEdited, RunLogged } from '../../core/document/run-schema.ts';
 import type { Marked, RunWhole } from '../../api/routes.ts';
-import type { RunEdited, RunLogged } from '../../core/document/run-schema.ts';
-import type { RunDetails, StoredRun } from '../../core/document/stored.ts';
+import type { StoredRun } from '../../core/document/stored.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { Thinned } from '../../core/testing/record/thin.ts';
 import { markDeleted } from '../db/mark-deleted.ts';
@@ -119,7 +119,7 @@ export function logRun(db: Db, setupId: number, run: RunLogged, heldAt: string):
     if (!setup.ok) return setup;
     const made = madeBy(setup.value.document, run.details?.changes);
     if (!made.ok) return made;
-    return found({ id: createRun(db, { ...run, setupId, heldAt }) });
+    return found({ id: createRun(db, { ...run, verdict: run.verdict ?? '', setupId, heldAt }) });
   });
 }
 

@@ -1,14 +1,9 @@
-import type { RunEnd, StoredRun } from '../../core/document/stored.ts';
+import type { RunEnd } from '../../core/document/run-schema.ts';
+import { channel, RECORDED_CHANNELS } from '../../core/registry/channels.ts';
+import type { StoredRun } from '../../core/document/stored.ts';
 import { blockOf, MOST_IN_BLOCK, samplesIn } from '../../core/testing/record/block.ts';
 import { RunDigest } from '../../core/testing/record/run-readings.ts';
-import {
-  CHANNEL_LIMITS,
-  CHANNELS,
-  columnsOf,
-  momentsOf,
-  type Sample,
-  type Samples
-} from '../../core/testing/record/sample.ts';
+import { columnsOf, momentsOf, type Sample, type Samples } from '../../core/testing/record/sample.ts';
 import { Thinning } from '../../core/testing/record/thin.ts';
 import { issue } from '../../core/text/issues.ts';
 import type { Db } from '../db/open.ts';
@@ -72,8 +67,8 @@ export function soundBlock(bytes: Uint8Array): Outcome<Samples> {
     if (k > 0 && seconds[k] < seconds[k - 1])
       return invalid([issue('seconds', 'time-back', { from: seconds[k - 1], to: seconds[k] })]);
   }
-  for (const c of CHANNELS) {
-    const [low, high] = CHANNEL_LIMITS[c];
+  for (const c of RECORDED_CHANNELS) {
+    const [low, high] = channel(c).bounds;
     const bad = channels[c]?.find((v) => !Number.isNaN(v) && !(v >= low && v <= high));
     if (bad !== undefined) return invalid([issue(c, 'range', { name: c, value: bad, low, high })]);
   }
@@ -202,9 +197,9 @@ export const appendMoments = (
 
 /** A run's samples as CSV, row by row. */
 export function* csvOf(db: Db, runId: number): Generator<string> {
-  yield `seconds,${CHANNELS.join(',')}\n`;
+  yield `seconds,${RECORDED_CHANNELS.join(',')}\n`;
   for (const samples of blocksOf(db, runId))
     yield momentsOf(samples)
-      .map((s) => `${[s.seconds, ...CHANNELS.map((c) => s[c] ?? '')].join(',')}\n`)
+      .map((s) => `${[s.seconds, ...RECORDED_CHANNELS.map((c) => s[c] ?? '')].join(',')}\n`)
       .join('');
 }

@@ -1,5 +1,8 @@
 <script lang="ts">
   import type { Measurement } from '../../core/calibration/schema.ts';
+  import { channel } from '../../core/registry/channels.ts';
+  import { PLAUSIBLE } from '../../core/units/plausible.ts';
+  import { displayUnit } from '../../core/units/quantity.ts';
   import { readPlain } from '../../core/units/read-figure.ts';
   import type { Learnt } from '../../core/change/learn-from.ts';
   import type { StoredRun } from '../../core/document/stored.ts';
@@ -34,13 +37,10 @@
     ontake: (reading: Measurement | null) => void;
   } = $props();
 
-  const FIELDS = [
-    ['batteryCurrentA', 'amps', 'A', [0.01, 1000]],
-    ['batteryVoltageV', 'volts', 'V', [0.5, 400]],
-    ['rpm', 'rpm', '', [100, 400_000]],
-    ['escC', 'ESC', '°C', [-30, 250]],
-    ['motorC', 'motor', '°C', [-30, 250]]
-  ] as const;
+  const FIELDS = (['batteryCurrentA', 'batteryVoltageV', 'rpm', 'escC', 'motorC'] as const).map((field) => {
+    const { head, name, quantity, bounds } = channel(field);
+    return [field, head ?? name, displayUnit(quantity).label, PLAUSIBLE[quantity] ?? bounds] as const;
+  });
   let typed = $state<Record<string, string>>({});
   let problem = $state('');
   function take(): void {

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { COLUMN_PARTS } from '../../core/registry/parts.ts';
   import { MediaQuery } from 'svelte/reactivity';
   import type { ChangePicture } from '../../core/change/change-picture.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import { PARTS, partTitle } from '../match/part-titles.ts';
+  import { partTitle } from '../match/part-titles.ts';
   import { outlineOf, ribbonOf, type PathScale } from '../match/path-shapes.ts';
 
   /** Both power paths on one scale, the later over the earlier: what grew is marked, heat for itself. */
@@ -104,7 +105,7 @@
         aria-label={summary}><g transform="matrix(0 1 1 0 0 0)">{@render drawn()}</g></svg
       >
       <div class="absolute inset-0 text-xs" aria-hidden="true">
-        {#each PARTS as part, k (part)}
+        {#each COLUMN_PARTS as part, k (part)}
           {@const q = quantities.find((x) => x.part === part)}
           {@const beside =
             k === columns - 1
@@ -178,7 +179,7 @@
       style={`grid-template-columns: repeat(${columns}, minmax(0, 1fr))`}
       aria-hidden="true"
     >
-      {#each PARTS as part (part)}
+      {#each COLUMN_PARTS as part (part)}
         {@const q = quantities.find((x) => x.part === part)}
         <div class="min-w-0 px-1">
           <b class="text-sm">{partTitle(part, propulsor)}</b>

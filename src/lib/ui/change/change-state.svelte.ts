@@ -11,7 +11,7 @@ import type { PutRight } from '../../core/mend/put-right.ts';
 import type { SearchParts } from '../../core/search/space.ts';
 import type { Problem } from '../../core/text/issues.ts';
 import type { Why } from '../../core/why/why.ts';
-import { AdviceQuestion } from '../../workers/advice-client.ts';
+import { AdviceClient } from '../../workers/advice-client.ts';
 import { askWorker } from '../../workers/client.ts';
 
 /** Figures of the craft that a change asks for. */
@@ -61,7 +61,7 @@ export class ChangeState {
   #drawing: Promise<void> | null = null;
   #again = false;
   #timer: ReturnType<typeof setTimeout> | undefined;
-  #question: AdviceQuestion | null = null;
+  readonly #advisor = new AdviceClient();
 
   constructor(
     real: SetupDocument,
@@ -277,7 +277,7 @@ export class ChangeState {
   async draw(): Promise<void> {
     this.#turn++;
     clearTimeout(this.#timer);
-    this.#question?.end();
+    if (this.advising) this.#advisor.end();
     this.advising = false;
     this.settled = false;
     this.#again = true;
@@ -337,23 +337,23 @@ export class ChangeState {
       return;
     }
     this.advising = true;
-    this.#question = new AdviceQuestion(view, {
-      told: (advice) => {
-        if (turn !== this.#turn) return;
-        this.advice = advice;
-        this.advising = false;
-      },
-      failed: (why) => {
-        this.advising = false;
-        this.lost = why;
-      }
-    });
+    try {
+      const advice = await this.#advisor.ask(view);
+      if (turn !== this.#turn) return;
+      this.advice = advice;
+      this.advising = false;
+    } catch (error) {
+      // overtaken: what comes after it says what it found
+      if ((error as Error).name === 'WorkerEnded') return;
+      this.advising = false;
+      this.lost = (error as Error).message;
+    }
   }
 
   /** Ends whatever is worked out. */
   end(): void {
     clearTimeout(this.#timer);
-    this.#question?.end();
+    this.#advisor.end();
     this.#turn++;
   }
 }

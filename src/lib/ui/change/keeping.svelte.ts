@@ -3,6 +3,7 @@ import { outbox } from '../offline/outbox.svelte.ts';
 import type { Measurement } from '../../core/calibration/schema.ts';
 import type { Learnt } from '../../core/change/learn-from.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
+import { markedFrom } from '../../core/document/sources.ts';
 import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
 import type { ChangeState } from './change-state.svelte.ts';
 
@@ -64,7 +65,13 @@ export class Keeping {
   async #store(setup: SetupDocument, trail: readonly string[]): Promise<Kept> {
     const { drew, learnt } = this;
     const name = `${this.#from.document.name ?? 'Setup'}, ${trail.join(', ')}`.slice(0, 200);
-    const document = { ...setup, ...(learnt ? { calibration: learnt.setup.calibration } : {}), name };
+    // another count of cells is the user’s choice: what is looked for next is looked for on them
+    const { series } = setup.battery;
+    const chosen =
+      series === this.#from.document.battery.series
+        ? setup
+        : markedFrom(setup, [{ path: 'battery.series', value: series }], 'typed');
+    const document = { ...chosen, ...(learnt ? { calibration: learnt.setup.calibration } : {}), name };
     const body = { craftId: this.#craft.id, document, changedFrom: this.#from.id };
     const done = await outbox.send('createSetup', { body }, `The setup “${name}”`);
     if (!done.ok)

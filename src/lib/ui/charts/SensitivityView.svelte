@@ -44,7 +44,7 @@
         {#each [s.batteryCurrent, s.thrust] as v, k (k)}
           <TableBodyCell>
             <span class="flex items-center gap-1">
-              <span class="figure w-16 text-right whitespace-nowrap">{percent(v)}</span>
+              <span class="figure w-[4.75rem] text-right whitespace-nowrap">{percent(v)}</span>
               <span class="bg-cold h-2" style={`width: ${(60 * Math.abs(v)) / most}%`}></span>
             </span>
           </TableBodyCell>

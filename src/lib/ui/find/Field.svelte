@@ -8,7 +8,7 @@
   import type { Band } from '../../core/train/bands.ts';
   import type { Craft } from '../../core/document/schema.ts';
   import type { Found } from '../../core/search/found.ts';
-  import type { Axis } from '../../core/search/search-request.ts';
+  import type { Axis } from '../../core/yardstick/objectives.ts';
   import { axisWords } from '../../core/search/axis-words.ts';
   import { figureUnit, units } from '../format/units.svelte.ts';
   import type { Frame } from './find-state.svelte.ts';

@@ -5,11 +5,12 @@
   import { call } from '../../api/client.ts';
   import { outbox } from '../offline/outbox.svelte.ts';
   import { axesOf, axisWords } from '../../core/search/axis-words.ts';
-  import { COLUMNS, scoreOf } from '../../core/search/objectives.ts';
+  import { COLUMNS, type Column } from '../../core/yardstick/objectives.ts';
+  import { scoreOf } from '../../core/yardstick/worth.ts';
   import type { NearMiss } from '../../core/search/nearest.ts';
   import { changed } from '../../core/search/nearest.ts';
   import type { Opening } from '../../core/search/openings.ts';
-  import type { Axis } from '../../core/search/search-request.ts';
+  import type { Axis } from '../../core/yardstick/objectives.ts';
   import type { SavedSearchDocument } from '../../core/search/saved-search.ts';
   import { searchPartsOf, withOwnParts } from '../../core/search/shelf-parts.ts';
   import type { Told } from '../../core/search/told.ts';
@@ -191,10 +192,10 @@
   }
 
   const lines = () =>
-    view.found.ranked(view.yardstick).map((place) => ({
+    view.found.ranked(view.measure).map((place) => ({
       setup: view.documentOf(view.found.combination(place)),
-      score: scoreOf((axis) => view.found.value(place, axis), view.yardstick),
-      value: (axis: Axis) => view.found.value(place, axis)
+      score: scoreOf((axis) => view.found.value(place, axis), view.measure),
+      value: (column: Column) => view.found.value(place, column)
     }));
   async function saveCsv(): Promise<void> {
     const { listCsv } = await import('../../core/search/list-file.ts');
@@ -243,9 +244,11 @@
         <span class="figure">{view.seconds.toFixed(1)} s</span>
         {#if view.running}{view.progress.phase === 'sieving'
             ? `· sieved ${Math.round((100 * view.progress.examined) / Math.max(view.progress.size, 1))} %`
-            : view.progress.phase === 'judging'
-              ? `· judged ${grouped(view.progress.judged)} of ${grouped(view.progress.passed)}`
-              : `· settling what fails, ${Math.round((100 * view.progress.settled) / Math.max(view.progress.size, 1))} %`}{/if}
+            : view.progress.phase === 'ordering'
+              ? '· putting the most promising first'
+              : view.progress.phase === 'judging'
+                ? `· judged ${grouped(view.progress.judged)} of ${grouped(view.progress.passed)}`
+                : `· settling what fails, ${Math.round((100 * view.progress.settled) / Math.max(view.progress.size, 1))} %`}{/if}
       {/if}
     </span>
     {#if view.running}<button

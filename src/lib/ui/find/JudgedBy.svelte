@@ -1,8 +1,7 @@
 <script lang="ts">
   import { Range } from 'flowbite-svelte';
-  import { OBJECTIVES } from '../../core/search/search-request.ts';
-  import { objectiveWord, yardstickFormula } from '../../core/search/axis-words.ts';
-  import { yardstickFor } from '../../core/search/yardstick.ts';
+  import { OBJECTIVES } from '../../core/yardstick/objectives.ts';
+  import { objectiveWord, measureWords } from '../../core/search/axis-words.ts';
   import type { FindState } from './find-state.svelte.ts';
 
   /** The yardstick by which the list is ordered: plain to see, and to be moved. */
@@ -12,7 +11,7 @@
       (o) => view.brief.craft.kind !== 'boat' || o !== 'thrust' || view.brief.craft.hull === 'displacement'
     )
   );
-  const own = $derived(JSON.stringify(view.yardstick) === JSON.stringify(yardstickFor(view.brief.craft)));
+  const own = $derived(JSON.stringify(view.yardstick) === JSON.stringify(view.usual));
 </script>
 
 <section aria-labelledby="judged-title" data-testid="judged">
@@ -38,8 +37,8 @@
     </label>
   {/each}
   <p class="text-2xs text-ink-soft mt-0.5 leading-[14px]" data-testid="formula">
-    {yardstickFormula(view.yardstick)}
-    {#if !own}<button class="ml-1 underline" onclick={() => (view.yardstick = yardstickFor(view.brief.craft))}
+    {measureWords(view.measure)}
+    {#if !own}<button class="ml-1 underline" onclick={() => (view.yardstick = view.usual)}
         >as its purpose has it</button
       >{/if}
   </p>

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { tick } from 'svelte';
   import { Checkbox } from 'flowbite-svelte';
-  import { AXIS_OF } from '../../core/search/objectives.ts';
-  import type { Axis } from '../../core/search/search-request.ts';
+  import { AXES, type Axis } from '../../core/yardstick/objectives.ts';
+  import { COLUMN_OF } from '../../core/yardstick/worth.ts';
   import { axisWords } from '../../core/search/axis-words.ts';
   import { placesOf, places, type Space } from '../../core/search/space.ts';
-  import { objectivesOf } from '../../core/search/yardstick.ts';
+  import { objectivesOf } from '../../core/yardstick/by-purpose.ts';
   import { tradesOf } from '../../core/search/trades.ts';
   import { shopWords } from '../../core/mend/shop-words.ts';
   import type { Told } from '../../core/search/told.ts';
@@ -29,9 +29,10 @@
 
   const craft = $derived(view.brief.craft);
   const axes = $derived.by((): Axis[] => {
-    const first = objectivesOf(view.yardstick).map((o) =>
-      o === 'thrust' && craft.kind !== 'boat' ? 'thrustToWeight' : AXIS_OF[o]
-    );
+    const first = objectivesOf(view.yardstick).flatMap((o): Axis[] => {
+      const column = o === 'thrust' && craft.kind !== 'boat' ? 'thrustToWeight' : COLUMN_OF[o];
+      return (AXES as readonly string[]).includes(column) ? [column as Axis] : [];
+    });
     return [...new Set<Axis>([...first, ...view.axes, 'current'])].slice(0, 3);
   });
   const words = $derived(axes.map((axis) => axisWords(axis, craft)));
@@ -135,7 +136,8 @@
         {#if open}
           <div class="px-1.5 pb-1.5 text-xs leading-4" data-testid="chosen">
             {#if told}
-              <p>
+              <p class="font-semibold" data-testid="chosen-why">{told.why}</p>
+              <p class="mt-0.5">
                 {#each axes.filter((a) => told.bands[a]) as axis, k (axis)}{@const w = axisWords(
                     axis,
                     craft

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { DRIVE_PARTS, type DrivePart } from '../../core/registry/parts.ts';
   import { Checkbox, Select } from 'flowbite-svelte';
   import type { QuantityName } from '../../core/units/quantity.ts';
   import { partWord } from '../../core/document/part-words.ts';
@@ -58,11 +59,9 @@
     const next = series.includes(n) ? series.filter((c) => c !== n) : [...series, n].sort((a, b) => a - b);
     view.wish({ series: next.length === 0 || next.length === cells.length ? null : next });
   };
-  const HOLD = ['battery', 'esc', 'motor', 'propulsor'] as const;
-  type Held = (typeof HOLD)[number];
-  const heldName = (part: Held): string =>
+  const heldName = (part: DrivePart): string =>
     (view.limits.fixed?.[part] as { name?: string } | null)?.name ?? '';
-  function hold(part: Held, name: string): void {
+  function hold(part: DrivePart, name: string): void {
     const fixed: Record<string, unknown> = { ...view.limits.fixed };
     if (name === '') delete fixed[part];
     else fixed[part] = view.parts[part].find((p) => p.name === name)?.document ?? view.setup[part];
@@ -188,7 +187,7 @@
     {/each}
   </fieldset>
   <div class="mt-1.5 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 gap-y-1 text-xs">
-    {#each HOLD as part (part)}
+    {#each DRIVE_PARTS as part (part)}
       {@const now = (view.setup[part] as { name?: string } | undefined)?.name ?? ''}
       <span class="text-ink-soft"
         >{part === 'battery'

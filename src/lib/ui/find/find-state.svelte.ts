@@ -2,11 +2,14 @@ import type { Advice, SearchJob } from '../../core/search/answer-search.ts';
 import { firstOfEach, Found } from '../../core/search/found.ts';
 import { frontierOf } from '../../core/search/frontier.ts';
 import { takenFrom } from '../../core/search/candidate.ts';
-import type { Axis, SearchBrief, SearchLimits, Yardstick } from '../../core/search/search-request.ts';
+import type { SearchBrief, SearchLimits } from '../../core/search/search-request.ts';
+import type { Axis, Yardstick } from '../../core/yardstick/objectives.ts';
+import { goalsOf } from '../../core/yardstick/goals.ts';
+import { measureBy, type Measure } from '../../core/yardstick/worth.ts';
 import type { Progress } from '../../core/search/search-run.ts';
-import { setupOf, spaceOf, type SearchParts, type Space } from '../../core/search/space.ts';
-import { axesFor, yardstickFor } from '../../core/search/yardstick.ts';
-import { airframeOf, findBriefOf, searchedLimits, wishesOf } from '../../core/search/wishes.ts';
+import { craftWithin, setupOf, spaceOf, type SearchParts, type Space } from '../../core/search/space.ts';
+import { axesFor, yardstickFor } from '../../core/yardstick/by-purpose.ts';
+import { airframeOf, chosenCells, findBriefOf, searchedLimits, wishesOf } from '../../core/search/wishes.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import { MOST_COMBINATIONS } from '../../core/search/search-request.ts';
 import { PageSearch, type Seen } from '../../workers/search-client.ts';
@@ -78,21 +81,35 @@ export class FindState {
     this.airframe = airframeOf(setup);
     this.parts = parts;
     this.limits = limits;
-    this.yardstick = yardstickFor(setup.craft);
+    this.yardstick = this.usual;
     this.axes = axesFor(setup.craft);
   }
 
   /** What is searched for: the craft without its parts, by its airframe where the weight follows them. */
   readonly brief = $derived.by((): SearchBrief => findBriefOf(this.setup, this.#schools, this.byParts));
 
+  /** What the list is ranked by: the weights, up to the goals of the craft and of what is wished here. */
+  readonly measure = $derived.by((): Measure =>
+    measureBy(
+      this.yardstick,
+      goalsOf(craftWithin(this.brief.craft, searchedLimits(this.setup, this.limits)), this.limits.maxMassKg)
+    )
+  );
+
+  /** The weights that the purpose has, by the user’s margin of what is recommended. */
+  get usual(): Yardstick {
+    return yardstickFor(this.setup.craft, { ...this.#schools, ...this.setup.schools });
+  }
+
   get job(): SearchJob {
     return {
       brief: this.brief,
       parts: this.parts,
       limits: searchedLimits(this.setup, this.limits),
-      yardstick: this.yardstick,
+      measure: this.measure,
       axes: this.axes,
-      top: LISTED
+      top: LISTED,
+      cells: chosenCells(this.setup)
     };
   }
 
@@ -117,7 +134,7 @@ export class FindState {
           inside.push(k);
       }
     this.#inFrame = inside?.length ?? found.length;
-    const order = found.ranked(this.yardstick, this.grouped ? Infinity : LISTED, inside);
+    const order = found.ranked(this.measure, this.grouped ? Infinity : LISTED, inside);
     if (!this.grouped) return order;
     const { best, sizes } = firstOfEach(order, (place) => this.#groupOf(found.combination(place)), LISTED);
     this.#alike = sizes;

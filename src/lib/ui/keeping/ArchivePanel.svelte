@@ -72,8 +72,8 @@
     {/if}
   {:else}
     <p class="text-ink-soft text-sm">
-      It is brought into an empty installation: start one with another ISKARN_DATA, or `npm run archive --
-      import`.
+      It is brought into an empty installation: start one with another ISKARN_DATA, or `npm run data --
+      archive import`.
     </p>
   {/if}
 </section>

@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { type RunDetails, DAMAGES, FEELS, type Damage, type Feel } from '../../core/document/run-schema.ts';
   import { Button, Select } from 'flowbite-svelte';
-  import { DAMAGES, FEELS, type Damage, type Feel } from '../../core/document/run-schema.ts';
-  import type { RunDetails, StoredRun } from '../../core/document/stored.ts';
+  import type { StoredRun } from '../../core/document/stored.ts';
   import { readFigure } from '../../core/units/read-figure.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { show } from '../../core/units/show.ts';

@@ -1,5 +1,6 @@
+import type { RunDetails } from '../../core/document/run-schema.ts';
 import { call } from '../../api/client.ts';
-import type { RunDetails, StoredRun } from '../../core/document/stored.ts';
+import type { StoredRun } from '../../core/document/stored.ts';
 import { lookAtRun, type LookedRun } from '../test/look-at-run.ts';
 
 /** Runs that are fetched at once. */

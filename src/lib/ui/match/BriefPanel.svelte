@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { FIXABLE_PARTS } from '../../core/registry/parts.ts';
   import { Checkbox, Modal, Radio, Select } from 'flowbite-svelte';
   import { partMasses } from '../../core/model/all-up-mass.ts';
   import { targetsOf } from '../../core/brief/targets.ts';
   import { MARGINS, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../../core/document/schools.ts';
   import { markOf } from '../../core/document/sources.ts';
   import { partWord } from '../../core/document/part-words.ts';
-  import { FIXABLE, type SetupDocument } from '../../core/document/schema.ts';
+  import { type SetupDocument } from '../../core/document/schema.ts';
   import { withShelfPart } from '../../core/shelf/measured.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import { figureUnit } from '../format/units.svelte.ts';
@@ -34,6 +35,13 @@
     { value: 'planing-mono', name: 'planing mono hull: speed' },
     { value: 'hydroplane', name: 'hydroplane: speed' },
     { value: 'displacement', name: 'displacement: work' }
+  ];
+  const AIRFRAMES = [
+    { value: '', name: 'as such models are built' },
+    { value: 'clean', name: 'clean, without a gear' },
+    { value: 'foam', name: 'foam, without a gear' },
+    { value: 'fixed-gear', name: 'fixed gear' },
+    { value: 'floats', name: 'floats' }
   ];
   const purposes = $derived(
     Object.entries(craft.kind === 'multirotor' ? MULTIROTOR_PURPOSES : PURPOSES).map(([value, p]) => ({
@@ -112,6 +120,20 @@
           onchange={(e) => void set(choice.path, changed(e), choice.label)}
         /></label
       >
+      {#if craft.kind === 'fixed-wing' && craft.zeroLiftDragCoefficient == null}
+        <label class="mt-1 flex items-center gap-2 text-xs"
+          >airframe
+          <Select
+            classes={SMALL}
+            class="flex-1"
+            value={craft.airframe ?? ''}
+            placeholder=""
+            data-testid="brief-airframe"
+            items={AIRFRAMES}
+            onchange={(e) => void set('craft.airframe', changed(e) || null, 'airframe')}
+          /></label
+        >
+      {/if}
       {#if craft.kind === 'multirotor'}
         <label class="mt-1 flex items-center gap-2 text-xs"
           >rotors
@@ -195,7 +217,7 @@
       </dl>
       <h3 class="mt-3 text-sm font-semibold">Kept as they are</h3>
       <div class="flex flex-wrap gap-x-4">
-        {#each FIXABLE as part (part)}
+        {#each FIXABLE_PARTS as part (part)}
           <Checkbox
             checked={view.isFixed(part)}
             data-testid={`brief-fix-${part}`}

@@ -51,6 +51,12 @@
       ...(tight.length > 0 ? [`${tight.length} tight: ${listed(tight)}`] : [])
     ].join('; ') || 'everything holds';
 
+  const HOLDS: Readonly<Record<Fitting['holds'], string>> = {
+    comfortable: 'Comfortable',
+    'just enough': 'Just enough',
+    'not whole': 'Not whole'
+  };
+
   const figures = (o: Outcome): string =>
     [
       bandedFigure('current', o.currentA.value, o.currentA.band),
@@ -109,7 +115,10 @@
     <ol class="flex flex-col gap-2" data-testid="fittings">
       {#each fittings.offers as offer, k (k)}
         <li class="border-cold bg-page border-l-4 px-3 py-2" data-testid={`fitting-${k}`}>
-          <p class="text-base font-semibold">{verdict(offer.outcome)}</p>
+          <p class="text-base font-semibold">
+            {HOLDS[offer.holds]}: {verdict(offer.outcome)}
+          </p>
+          <p class="text-sm" data-testid={`fitting-why-${k}`}>{offer.why}</p>
           <p class="figure text-sm">
             {figures(offer.outcome)} ({grams(offer.outcome, fittings.now)})
           </p>
@@ -142,7 +151,7 @@
       <p class="text-sm" role="status">
         {held.length >= 5
           ? 'Every part is held: free one to have it fitted.'
-          : 'No choice of the free parts does what the brief wants without more beyond a limit than now. Free another part, or see what would have to give under “To put it right”.'}
+          : 'No choice of the free parts is better than what is there: none has less beyond a limit, and none does more of what the brief wants. Free another part, or see what would have to give under “To put it right”.'}
       </p>
     {/if}
   {:else}

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { wordOf, type CheckResult, type PartName, type Remedy } from '../../core/checks/finding.ts';
+  import { type PartName, COLUMN_PARTS } from '../../core/registry/parts.ts';
+  import { wordOf, type CheckResult, type Remedy } from '../../core/checks/finding.ts';
   import type { Propulsor } from '../../core/document/schema.ts';
   import FindingMark from '../marks/FindingMark.svelte';
-  import { PARTS, partTitle } from './part-titles.ts';
+  import { partTitle } from './part-titles.ts';
 
   /** Findings one line each, worst first: those that fail, then the rest by part, folded. Each opens to its working. */
   let {
@@ -27,7 +28,7 @@
   const fails = (c: CheckResult): boolean => c.finding === 'over' || c.finding === 'tight';
   const failing = $derived(checks.filter(fails));
   const rest = $derived(
-    PARTS.map((part) => ({ part, list: checks.filter((c) => c.part === part && !fails(c)) })).filter(
+    COLUMN_PARTS.map((part) => ({ part, list: checks.filter((c) => c.part === part && !fails(c)) })).filter(
       ({ list }) => list.length > 0
     )
   );

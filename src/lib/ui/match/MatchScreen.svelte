@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { COLUMN_PARTS } from '../../core/registry/parts.ts';
   import OnDemand from '../marks/OnDemand.svelte';
   import { Overlay } from '../marks/overlay.svelte.ts';
   import TabRow from '../marks/TabRow.svelte';
@@ -18,13 +19,12 @@
   import type { MatchPicture } from '../../core/match/match-picture.ts';
   import { MatchState } from './match-state.svelte.ts';
   import PartColumn from './PartColumn.svelte';
-  import { allFieldsOf } from './part-fields.ts';
-  import { PARTS, partTitle } from './part-titles.ts';
+  import { firstFields, moreFields } from '../../core/registry/fields.ts';
+  import { partTitle } from './part-titles.ts';
   import PointBar from './PointBar.svelte';
   import type { PutRight } from '../../core/mend/put-right.ts';
   import PowerPath from './PowerPath.svelte';
   import PutRightPanel from './PutRightPanel.svelte';
-  import { figureUnit } from '../format/units.svelte.ts';
   import { craftReadings, readingsOf, resultWords } from './readings.ts';
   import SetupsPanel from './SetupsPanel.svelte';
   import type { SideSetup } from './side-setup.ts';
@@ -83,10 +83,18 @@
   const fitting = new Overlay('fit');
 
   const answer = $derived(view.picture.answer);
+  const ofCraft = $derived(craftReadings(answer, view.picture.document.craft.massKg));
+  /** How long it lasts, as the first of its uses has it. */
+  const lasts = $derived(ofCraft.find((r) => r.id.startsWith('time-')));
   /** What is wrong with the last edit, where it stands at no field of the screen. */
   const refused = $derived(
     view.refused.filter(
-      (i) => !PARTS.some((part) => allFieldsOf(part, view.document).some((f) => f.path === i.path))
+      (i) =>
+        !COLUMN_PARTS.some((part) =>
+          [...firstFields(part, view.document), ...moreFields(part, view.document)].some(
+            (f) => f.path === i.path
+          )
+        )
     )
   );
   const checks = $derived(answer.checks);
@@ -212,9 +220,9 @@
     <b>{resultWords(checks)}</b>
     <span class="figure">{readingsOf('craft', view.picture)[0].text}</span>
     <span class="figure">{readingsOf('battery', view.picture)[0].text}</span>
-    {#if answer.endurance.length > 0}<span class="figure"
-        >{figureUnit('minutes', answer.endurance[0].seconds, 2)}</span
-      >{/if}
+    {#if lasts}
+      {#if lasts.moot}<b>{lasts.moot}</b>{:else}<span class="figure">{lasts.text}</span>{/if}
+    {/if}
   </p>
 
   <main
@@ -229,21 +237,29 @@
       <h1 class="text-xl font-bold">{craft.name}</h1>
       <p class="text-ink-soft text-xs leading-4">{craft.story}</p>
       <dl class="mt-2 text-sm leading-[19px]" data-testid="craft-readings">
-        {#each craftReadings(answer, view.picture.document.craft.massKg) as r (r.id)}
+        {#each ofCraft as r (r.id)}
           <div class="flex justify-between gap-2">
             <dt class="text-ink-soft">{r.title}</dt>
             <dd class="figure">
               <button
                 data-why={r.why}
                 data-testid={r.id}
-                class="text-right"
-                aria-label={`${r.title} ${r.text}`}
+                class={['text-right', r.moot && 'text-ink-soft line-through']}
+                aria-label={r.moot ? `${r.title}: ${r.moot}` : `${r.title} ${r.text}`}
                 onclick={() => ask(r.why)}>{r.text}</button
               >
             </dd>
           </div>
+          {#if r.moot}<p class="text-right text-xs leading-4 font-semibold" data-testid={`${r.id}-moot`}>
+              {r.moot}
+            </p>{/if}
         {/each}
       </dl>
+      {#if answer.narrows}
+        <p class="text-ink-soft mt-2 text-xs leading-4" data-testid="narrows-most">
+          {answer.narrows.says} <a class="text-cold underline" href={`/test/${view.id}`}>Test</a>
+        </p>
+      {/if}
       <div class="mt-2 flex flex-wrap gap-1">
         <Button
           size="xs"
@@ -314,7 +330,7 @@
       {/if}
       <PowerPath path={view.picture.path} onwhy={ask} />
       <div class="mt-1 grid grid-cols-2 gap-y-3 sm:grid-cols-3 xl:grid-cols-6">
-        {#each PARTS as part (part)}
+        {#each COLUMN_PARTS as part (part)}
           <PartColumn
             {part}
             title={partTitle(part, kind)}
@@ -336,6 +352,9 @@
           onselect={(id) => void view.show(id as typeof view.chartId)}
         >
           {#if view.chartId === 'sensitivity'}
+            {#if answer.narrows}<p class="mb-1 max-w-[68ch] text-sm" data-testid="narrows">
+                {answer.narrows.says}
+              </p>{/if}
             <SensitivityView list={answer.sensitivity} onwhy={ask} />
           {:else if view.picture.chart}
             <ChartView chart={view.picture.chart} {throttle} {runs} />

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { isDrivePart, type PartName } from '../../core/registry/parts.ts';
   import { Select } from 'flowbite-svelte';
-  import type { CheckResult, PartName } from '../../core/checks/finding.ts';
-  import type { Propulsor } from '../../core/document/schema.ts';
+  import type { CheckResult } from '../../core/checks/finding.ts';
+  import type { Propulsor, SetupDocument } from '../../core/document/schema.ts';
   import { isOffered, suitsCraft } from '../../core/fit/first-propulsor.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';
@@ -9,14 +10,15 @@
   import ChevronDown from '../marks/ChevronDown.svelte';
   import { labelFigure, unbroken } from '../format/units.svelte.ts';
   import CraftWeight from './CraftWeight.svelte';
-  import SupplyKind from './SupplyKind.svelte';
+  import KindSelect from './KindSelect.svelte';
   import FigureField from './FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
   import LabelInput from './LabelInput.svelte';
   import { READING_NAMES } from './readings.ts';
-  import { fieldsOf, moreFieldsOf, type PartField, type ShelfSizes } from './part-fields.ts';
+  import { choiceFields, firstFields, moreFields, type PathField } from '../../core/registry/fields.ts';
+  import { STEPS, type ShelfSizes } from './steps.ts';
   import { markOf } from '../../core/document/sources.ts';
-  import { calledOf, NAMED, type NamedPart } from '../../core/shorthand/part-name.ts';
+  import { calledOf } from '../../core/shorthand/part-name.ts';
   import { readPath } from '../../core/document/change.ts';
   import type { MatchState } from './match-state.svelte.ts';
 
@@ -47,15 +49,23 @@
   } = $props();
 
   const document = $derived(view.document);
-  const fields = $derived(fieldsOf(part, document));
-  const extra = $derived(moreFieldsOf(part, document));
+  const fields = $derived(firstFields(part, document));
+  const extra = $derived(moreFields(part, document));
+  const wordsIn = (f: PathField, value: number): string => {
+    const shown = labelFigure(f.quantity ?? 'ratio', value);
+    return f.line ? f.line(shown) : shown;
+  };
+  const stepOf = ({ steps, quantity }: PathField) =>
+    steps && (steps !== 'propellers' || quantity === 'propLength')
+      ? (present: SetupDocument, up: boolean) => STEPS[steps](present, up, shelf)
+      : undefined;
   let unfolded = $state(false);
   /** What else is known of the part, in one line: "106 g, to 38 A, 560 W". */
   const summary = $derived(
     extra
       .flatMap((f) => {
         const value = readPath(document, f.path) as number | null | undefined;
-        return value == null ? [] : [f.words(labelFigure(f.quantity, value))];
+        return value == null ? [] : [wordsIn(f, value)];
       })
       .filter((words) => words !== '')
       .join(', ') || 'weight and ratings'
@@ -67,8 +77,8 @@
   const current = $derived((readPath(document, part) as { name?: string } | undefined)?.name ?? '');
   /** What it is called: its name, or its size where it has none of its own. */
   const called = $derived.by(() => {
-    if (!(NAMED as readonly string[]).includes(part)) return current;
-    const { name, size } = calledOf(part as NamedPart, document);
+    if (!isDrivePart(part)) return current;
+    const { name, size } = calledOf(part, document);
     return name || size;
   });
   /** What stands in the picker's place where the shelf holds nothing of this kind. */
@@ -108,11 +118,11 @@
   }
 </script>
 
-{#snippet fieldOf(f: PartField)}
+{#snippet fieldOf(f: PathField)}
   <FigureField
     path={f.path}
-    label={f.label}
-    quantity={f.quantity}
+    label={f.short}
+    quantity={f.quantity ?? 'ratio'}
     value={readPath(document, f.path) as number | null | undefined}
     disabled={(held && f.path !== 'count') ||
       (f.path === 'craft.massKg' && document.craft.airframeMassKg != null)}
@@ -120,9 +130,9 @@
     within={document}
     onwhy={() => onwhy(f.path)}
     problems={view.refused}
-    onset={(v) => set(f.path, f.label, v)}
-    onstep={(next) => view.step(next, `${title.toLowerCase()} ${f.label}`)}
-    next={f.next ? (present, up) => f.next?.(present, up, shelf) ?? null : undefined}
+    onset={(v) => set(f.path, f.short, v)}
+    onstep={(next) => view.step(next, `${title.toLowerCase()} ${f.short}`)}
+    next={stepOf(f)}
   />
 {/snippet}
 
@@ -195,10 +205,13 @@
   {#if extra.length > 0}
     <details class="text-2xs leading-4" bind:open={unfolded} data-testid={`more-${part}`}>
       <summary class="press text-ink-soft cursor-pointer py-0.5 max-sm:py-3">{summary}</summary>
-      {#if unfolded}{#each extra as f (f.path)}{@render fieldOf(f)}{/each}{#if part === 'esc'}<SupplyKind
+      {#if unfolded}{#each extra as f (f.path)}{@render fieldOf(
+            f
+          )}{/each}{#each choiceFields(part, document) as field (field.path)}<KindSelect
             {view}
+            {field}
             disabled={held}
-          />{/if}{/if}
+          />{/each}{/if}
     </details>
   {/if}
   <div class="mt-1 flex flex-col gap-0.5">

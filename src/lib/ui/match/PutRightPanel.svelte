@@ -57,6 +57,7 @@
         <li class="border-cold bg-sheet border-l-4 px-2 py-1">
           <p class="text-sm leading-[18px] font-semibold">{listed(offer.steps)}</p>
           <p class="text-ink-soft text-xs leading-4">{offer.outcome.join(', ')}</p>
+          <p class="text-xs leading-4" data-testid={`why-${k}`}>{offer.why}</p>
           <div class="mt-0.5 flex items-start justify-between gap-2">
             <details class="min-w-0 flex-1 text-xs leading-4">
               <summary class="text-ink-soft cursor-pointer py-1 max-sm:py-3">

@@ -1,6 +1,7 @@
+import type { FixablePart } from '../../core/registry/parts.ts';
 import { call } from '../../api/client.ts';
 import type { Change } from '../../core/document/change.ts';
-import type { FixablePart, PredictPoint, SetupDocument } from '../../core/document/schema.ts';
+import type { PredictPoint, SetupDocument } from '../../core/document/schema.ts';
 import type { StoredSetup } from '../../core/document/stored.ts';
 import type { Fitting, Fittings, ShelfPart } from '../../core/mend/fittings.ts';
 import type { ShoppingLine } from '../../core/mend/shopping.ts';

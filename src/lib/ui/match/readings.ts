@@ -1,7 +1,9 @@
+import type { PartName } from '../../core/registry/parts.ts';
 import { unsettledOf } from '../../core/checks/unsettled.ts';
-import { wordOf, type CheckResult, type PartName } from '../../core/checks/finding.ts';
+import { wordOf, type CheckResult } from '../../core/checks/finding.ts';
 import type { MatchPicture } from '../../core/match/match-picture.ts';
 import type { PredictAnswer } from '../../core/predict/answer.ts';
+import { burnsBefore, burnsWords } from '../../core/train/burns-before.ts';
 import { banded } from '../../core/units/banded.ts';
 import { bandedFigure, figure, figureUnit } from '../format/units.svelte.ts';
 
@@ -80,6 +82,8 @@ export function resultWords(checks: readonly CheckResult[]): string {
 
 /** One line of the craft's own figures. */
 export interface CraftReading extends Reading {
+  /** Why it does not come to this, where it does not: shown in grey, and not as a result. */
+  moot?: string;
   title: string;
   why: string;
 }
@@ -116,12 +120,15 @@ export function craftReadings(answer: PredictAnswer, massKg: number): CraftReadi
     add('fan-loading', 'per watt', `${figureUnit('thrust', fan.thrustPerWattNW, 2)}/W`, 'fan-loading');
     add('fan-tip', 'fan tips', figureUnit('speed', fan.tipSpeedMs, 2), 'fan-tip');
   }
-  for (const e of endurance)
+  for (const e of endurance) {
     add(
       `time-${e.at}`,
       { mixed: 'ordinary use', full: 'full throttle', hover: 'hover time', cruise: 'best range' }[e.at],
       figureUnit('minutes', e.seconds, 2),
       `time-${e.at}`
     );
+    const burns = burnsBefore(answer.heat, e.at, e.seconds);
+    if (burns !== null) list[list.length - 1].moot = burnsWords(burns);
+  }
   return list;
 }

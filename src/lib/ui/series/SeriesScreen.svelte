@@ -288,7 +288,7 @@
           </li>
         {/each}
       </ul>
-      {#if view.at && !view.at.stage}
+      {#if view.at && view.at.over.length > 0}
         <div class="border-ink mt-2 border-l-4 pl-2 text-sm" role="alert" data-testid="series-over">
           {#each view.at.over as text (text)}<p>{text}</p>{/each}
         </div>

@@ -1,6 +1,7 @@
+import type { RunReading } from '../../core/document/run-schema.ts';
 import { call } from '../../api/client.ts';
 import type { Propulsor } from '../../core/document/schema.ts';
-import type { RunReading, StoredRun, StoredSetup } from '../../core/document/stored.ts';
+import type { StoredRun, StoredSetup } from '../../core/document/stored.ts';
 import type { SeriesStage } from '../../core/testing/series/series-stage.ts';
 import type { Series } from '../../core/testing/series/series.ts';
 import { askWorker } from '../../workers/client.ts';

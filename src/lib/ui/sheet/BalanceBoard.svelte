@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { PART_TABLE, PLACED_PARTS } from '../../core/registry/parts.ts';
   import { Button, Select } from 'flowbite-svelte';
-  import { BALANCE_PARTS, type BalanceSheet } from '../../core/document/schema.ts';
+  import { type BalanceSheet } from '../../core/document/schema.ts';
   import { showUnit } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import FigureField from '../match/FigureField.svelte';
@@ -14,13 +15,6 @@
   const rotors = $derived(view.document.craft.kind === 'multirotor');
   const boat = $derived(view.document.craft.kind === 'boat');
   const front = $derived(rotors ? 'the middle' : boat ? 'the bow' : 'the front');
-  const PARTS: Record<(typeof BALANCE_PARTS)[number], string> = {
-    battery: 'pack',
-    esc: 'ESC',
-    motor: 'motor',
-    propulsor: 'propulsor',
-    receiverSupply: 'receiver supply'
-  };
   let added = $state('');
   let dragged = $state<{ k: number; atM: number; acrossM: number | null } | null>(null);
 
@@ -348,9 +342,9 @@
       bind:value={added}
       items={[
         { value: 'mass', name: 'a weighed mass: airframe, camera …' },
-        ...BALANCE_PARTS.filter((p) => !items.some((i) => i.part === p)).map((p) => ({
+        ...PLACED_PARTS.filter((p) => !items.some((i) => i.part === p)).map((p) => ({
           value: p,
-          name: PARTS[p]
+          name: PART_TABLE[p].word
         }))
       ]}
     />

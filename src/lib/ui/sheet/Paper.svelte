@@ -36,7 +36,7 @@
       </p>
       {#if sheet.over.length > 0}
         <p class="border-ink mt-1 border-l-4 pl-2 text-xs" data-testid="not-to-power">
-          <b>Not to be powered up as it is.</b>
+          <b>{sheet.plan ? 'Not at full throttle as it is.' : 'Not to be powered up as it is.'}</b>
           {sheet.over.join('; ')}.
         </p>
       {/if}
@@ -99,8 +99,9 @@
           {#each sheet.figures as f (f.id)}
             <tr>
               <td>{f.title}</td>
-              <td class="figure text-right whitespace-nowrap" data-figure={f.id}
-                >{bandedFigure(f.quantity, f.value, f.band)}</td
+              <td
+                class={f.moot ? 'text-right font-semibold' : 'figure text-right whitespace-nowrap'}
+                data-figure={f.id}>{f.moot ?? bandedFigure(f.quantity, f.value, f.band)}</td
               >
             </tr>
           {/each}
@@ -183,6 +184,9 @@
     {#if sheet.plan === null}
       <p>Not before what is over is put right.</p>
     {:else}
+      {#if sheet.plan.last}<p data-testid="sheet-last">
+          No further than the last step here: {sheet.plan.last.why}.
+        </p>{/if}
       <table class="tests w-full" data-testid="sheet-test">
         <tbody>
           {#each sheet.plan.stages as stage, k (stage.id)}

@@ -6,7 +6,7 @@
   import type { StoredPart } from '../../core/document/stored.ts';
   import { show } from '../../core/units/show.ts';
   import TabRow from '../marks/TabRow.svelte';
-  import { freshPart } from './columns.ts';
+  import { freshPart } from './fresh-part.ts';
 
   /** The two-measurement motor test: readings become KV, R and I0 with their tolerance. */
   let {

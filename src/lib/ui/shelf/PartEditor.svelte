@@ -1,18 +1,19 @@
 <script lang="ts">
+  import { shelfOf } from '../../core/registry/parts.ts';
   import { Button, Checkbox, Input, Label, Modal, Select, Textarea } from 'flowbite-svelte';
   import { parseCoefficients } from '../../core/formats/coefficient-columns.ts';
   import { labelDifferences, MEASURABLE } from '../../core/shelf/measured.ts';
   import { motorMassOf } from '../../core/parts/motor/mass.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import { parseShorthand } from '../../core/shorthand/parse.ts';
-  import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from '../../core/catalogue/connector-ids.ts';
   import { CONNECTORS, MOTOR_JOINTS } from '../../core/catalogue/connectors.ts';
-  import { FIELDS } from '../../core/formats/part-csv.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import FigureField from '../match/FigureField.svelte';
   import type { Problem } from '../../core/text/issues.ts';
   import type { Refused } from '../../api/client.ts';
-  import { COLUMNS } from './columns.ts';
+  import type { Propulsor } from '../../core/document/schema.ts';
+  import { choiceWord, shelfColumns, shelfFields, shownAs, type Field } from '../../core/registry/fields.ts';
+  import type { QuantityName } from '../../core/units/quantity.ts';
 
   /** Editing one part of the shelf: a label read aloud, the figures, a note, and a propeller's measured columns. */
   let {
@@ -71,82 +72,25 @@
     });
   });
   const reading = $derived(parseShorthand(part.kind, label));
-  const TEXT = [
-    'chemistry',
-    'kind',
-    'family',
-    'becKind',
-    'cooling',
-    'brake',
-    'tip',
-    'placement',
-    'inlet',
-    'connector',
-    'motorConnector'
-  ];
-  /** Fields that belong to one kind of propulsor only. */
-  const ONLY_FOR: Record<string, string> = {
-    family: 'propeller',
-    tip: 'propeller',
-    placement: 'propeller',
-    cutFromM: 'propeller',
-    inlet: 'ducted-fan',
-    hubDiameterM: 'ducted-fan',
-    exitAreaM2: 'ducted-fan',
-    immersion: 'surface-drive'
+  const example = $derived(shelfOf(part.kind).example);
+  /** Columns of the table first, then what else its kind has. */
+  const fields = $derived.by(() => {
+    const columns = shelfColumns(part.kind);
+    const names = new Set(columns.map((f) => f.name));
+    return [...columns, ...shelfFields(part.kind).filter((f) => !names.has(f.name))];
+  });
+  const shown = $derived(
+    fields.filter((f) => f.kinds === null || f.kinds.includes(document.kind as Propulsor['kind']))
+  );
+  const fieldNamed = (name: string): Field | undefined => fields.find((f) => f.name === name);
+  const words = (name: string): string => fieldNamed(name)?.short ?? name;
+  const quantityOf = (name: string): QuantityName => {
+    const field = fieldNamed(name);
+    return (field && shownAs(field, document.kind)) ?? 'ratio';
   };
-  // svelte-ignore state_referenced_locally
-  const CHOICES: Record<string, string[]> = {
-    chemistry: ['lipo', 'lihv', 'liion', 'lifepo4', 'nimh'],
-    kind: ['propeller', 'ducted-fan', 'submerged-screw', 'surface-drive'],
-    family: ['thin-electric', 'sport', 'slow-flyer', 'multirotor', 'multirotor-carbon', 'folding'],
-    tip: ['usual', 'blunt'],
-    placement: ['stand', 'nose', 'pusher', 'tandem-rear'],
-    inlet: ['lip', 'sharp'],
-    brake: ['on', 'off'],
-    becKind: ['linear', 'switching', 'none'],
-    cooling: ['wash', 'still', 'water'],
-    connector: part.kind === 'motor' ? [...MOTOR_JOINT_IDS] : [...CONNECTOR_IDS],
-    motorConnector: [...MOTOR_JOINT_IDS]
-  };
-  const EXAMPLES: Record<StoredPart['kind'], string> = {
-    motor: '2812 900KV 106g',
-    battery: '4S 2200 30C 240g',
-    esc: '60A 2-6S 5V/3A',
-    propulsor: '11x5.5, or 42 mm x1.4 2-blade',
-    'receiver-supply': '5V/3A switching 6-26V in'
-  };
-  const SUPPLIES = ['switching', 'linear', 'own-pack'];
-  const known = $derived(new Map(COLUMNS[part.kind].map((c) => [c.field, c])));
-  const fields = $derived([
-    ...COLUMNS[part.kind].map((c) => c.field),
-    ...FIELDS[part.kind].filter((f) => !known.has(f))
-  ]);
-  const WORDS: Record<string, string> = {
-    loadedResistanceFactor: 'under load × at rest',
-    lineInductanceH: 'inductance of two leads, H',
-    timingDeg: 'timing, °',
-    cutFromM: 'cut down from',
-    placement: 'mounted',
-    tip: 'tips',
-    inlet: 'intake edge',
-    connector: 'plug',
-    motorConnector: 'motor plugs',
-    becBurstA: 'supply, for moments, A',
-    becOutputsV: 'supply can be set to, V',
-    outputsV: 'can be set to, V',
-    burstA: 'for moments',
-    capacitorF: 'capacitors, F',
-    packsInSeries: 'packs in series',
-    packsInParallel: 'packs in parallel'
-  };
-  const words = (field: string): string =>
-    known.get(field)?.title ??
-    WORDS[field] ??
-    field
-      .replace(/(Rpm|A|V|W|Kg|M2|M|Ohm|C)$/, '')
-      .replace(/([A-Z])/g, ' $1')
-      .toLowerCase();
+  /** A value of a choice in words: a plug by its title, others as the registry says. */
+  const optionWord = (field: Field, value: string): string =>
+    [...CONNECTORS, ...MOTOR_JOINTS].find((c) => c.id === value)?.title ?? choiceWord(field, value);
 
   /**
    * Takes what the label says, when the field is left and when the part is kept; false where nothing in it was read.
@@ -157,7 +101,7 @@
     if (text === '') return true;
     if (reading.changes.length === 0) {
       if (leaving) return false;
-      problem = `“${text}” was not understood as a label of this kind of part; write it as ${EXAMPLES[part.kind]}, or empty the field.`;
+      problem = `“${text}” was not understood as a label of this kind of part; write it as ${example}, or empty the field.`;
       return false;
     }
     for (const c of reading.changes) {
@@ -212,8 +156,8 @@
     }
     problems = refused.errors.map((e) => ({ ...e, path: e.path.replace(/^document\./, 'part.') }));
     // what stands at no field is told below them
-    const shown = [...fields.map((f) => `part.${f}`), ...measurable.map((f) => `measured.${f}`)];
-    const others = problems.filter((e) => !shown.includes(e.path)).map((e) => e.message);
+    const here = [...fields.map((f) => `part.${f.name}`), ...measurable.map((f) => `measured.${f}`)];
+    const others = problems.filter((e) => !here.includes(e.path)).map((e) => e.message);
     problem = problems.length === 0 ? refused.message : others.join(' ');
   }
 </script>
@@ -232,7 +176,7 @@
       <Input
         bind:value={label}
         data-testid="part-label"
-        placeholder={EXAMPLES[part.kind]}
+        placeholder={example}
         onblur={() => void readLabel(true)}
         onkeydown={(e: KeyboardEvent) => {
           if (e.key === 'Enter') {
@@ -248,25 +192,23 @@
           ? `; not understood: ${reading.notRead.join(' ')}`
           : ''}; taken with Enter and when the field is left{/if}
     </p>
-    {#each fields.filter((f) => part.kind !== 'propulsor' || ONLY_FOR[f] === undefined || ONLY_FOR[f] === document.kind) as f (f)}
-      {#if TEXT.includes(f)}
+    {#each shown as field (field.name)}
+      {@const f = field.name}
+      {#if field.options}
         <label class="flex items-center justify-between gap-2 text-xs"
-          ><span class="text-ink-soft">{words(f)}</span>
+          ><span class="text-ink-soft">{field.short}</span>
           <Select
             class="w-36"
             classes={{ select: '!py-0 h-7' }}
             placeholder="not given"
             value={String(document[f] ?? '')}
-            items={(part.kind === 'receiver-supply' && f === 'kind' ? SUPPLIES : CHOICES[f]).map((v) => ({
-              value: v,
-              name: [...CONNECTORS, ...MOTOR_JOINTS].find((c) => c.id === v)?.title ?? v
-            }))}
+            items={field.options.map((v) => ({ value: v, name: optionWord(field, v) }))}
             onchange={(e) => (document[f] = (e.currentTarget as HTMLSelectElement).value)}
           />
         </label>
-      {:else if f === 'becOutputsV' || f === 'outputsV'}
+      {:else if field.isList}
         <label class="flex items-center justify-between gap-2 text-xs"
-          ><span class="text-ink-soft">{words(f)}</span>
+          ><span class="text-ink-soft">{field.short}</span>
           <input
             class="figure border-line h-7 w-36 rounded border px-2 text-right"
             placeholder="5; 6; 7.4"
@@ -280,8 +222,8 @@
       {:else}
         <FigureField
           path={`part.${f}`}
-          label={words(f)}
-          quantity={known.get(f)?.quantity ?? 'ratio'}
+          label={field.short}
+          quantity={quantityOf(f)}
           value={document[f] as number | null | undefined}
           {problems}
           onset={(v) => {
@@ -309,7 +251,7 @@
         <FigureField
           path={`measured.${f}`}
           label={words(f)}
-          quantity={known.get(f)?.quantity ?? 'ratio'}
+          quantity={quantityOf(f)}
           value={measured[f]}
           {problems}
           onset={(v) => {

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { channel, type WatchedChannel } from '../../core/registry/channels.ts';
   import type { Caution } from '../../core/cautions/cautions.ts';
   import type { StoredRun } from '../../core/document/stored.ts';
   import type { Feel } from '../../core/document/run-schema.ts';
-  import { WATCH_WORDS, watchValue } from '../../core/testing/plan/plan-text.ts';
-  import type { Stage, Watched } from '../../core/testing/plan/stage.ts';
+  import { watchValue } from '../../core/testing/plan/plan-text.ts';
+  import type { Stage } from '../../core/testing/plan/stage.ts';
   import { units } from '../format/units.svelte.ts';
   import CautionList from '../sheet/CautionList.svelte';
   import FeelButtons from './FeelButtons.svelte';
@@ -44,8 +45,8 @@
     const { end } = run.details;
     if (!end) return '';
     if (end.rule !== 'limit') return ENDS[end.rule];
-    const q = end.quantity as Watched;
-    return `It stopped by itself: ${WATCH_WORDS[q].title} ${watchValue(q, end.value as number, units.choice)}, limit ${watchValue(q, end.limit as number, units.choice)}.`;
+    const q = end.quantity as WatchedChannel;
+    return `It stopped by itself: ${channel(q).name} ${watchValue(q, end.value as number, units.choice)}, limit ${watchValue(q, end.limit as number, units.choice)}.`;
   });
 </script>
 

@@ -1,9 +1,9 @@
 <script lang="ts">
+  import { channel, FILE_CHANNELS, type ChannelName } from '../../core/registry/channels.ts';
   import { Select } from 'flowbite-svelte';
   import type { ColumnFigures } from '../../core/testing/files/doubts.ts';
   import { show } from '../../core/units/show.ts';
   import type { Column } from '../../core/testing/files/mapping.ts';
-  import { ROLE_TITLES, ROLE_UNITS, ROLES, type Role } from '../../core/testing/files/roles.ts';
 
   /** The columns of a meter: what they are called, what stands in them, what each is and in which unit. */
   let {
@@ -22,11 +22,14 @@
   } = $props();
 
   const OUT = 'out';
-  const roles = [{ value: OUT, name: 'left out' }, ...ROLES.map((r) => ({ value: r, name: ROLE_TITLES[r] }))];
+  const roles = [
+    { value: OUT, name: 'left out' },
+    ...FILE_CHANNELS.map((r) => ({ value: r, name: channel(r).title }))
+  ];
   const select = { select: '!py-0 !pl-1.5 !pr-6 h-8 text-xs max-sm:h-11' };
   function choose(at: number, value: string): void {
-    const role = value === OUT ? null : (value as Role);
-    oncolumn(at, { title: columns[at].title, role, unit: role ? ROLE_UNITS[role][0].id : '' });
+    const role = value === OUT ? null : (value as ChannelName);
+    oncolumn(at, { title: columns[at].title, role, unit: role ? channel(role).units[0].id : '' });
   }
 </script>
 
@@ -54,7 +57,7 @@
       />
       {#if column.role}<Select
           classes={select}
-          items={ROLE_UNITS[column.role].map((u) => ({ value: u.id, name: u.label }))}
+          items={channel(column.role).units.map((u) => ({ value: u.id, name: u.label }))}
           value={column.unit}
           aria-label={`unit of ${column.title}`}
           data-testid={`column-${k}-unit`}

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Compared, RunComparison } from '../../core/testing/compare/comparison.ts';
-  import type { QuantityName } from '../../core/units/quantity.ts';
+  import { channel } from '../../core/registry/channels.ts';
+  import type { RunComparison } from '../../core/testing/compare/comparison.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { NONE_FITS } from '../../core/testing/compare/hypotheses.ts';
   import { figure, units } from '../format/units.svelte.ts';
@@ -9,12 +9,6 @@
   /** A run beside its prediction and the maker's row, and what the difference says, most likely first. */
   let { comparison }: { comparison: RunComparison } = $props();
 
-  const NAMES: Readonly<Record<Compared, readonly [string, QuantityName]>> = {
-    batteryVoltageV: ['volts', 'voltage'],
-    batteryCurrentA: ['amps', 'current'],
-    rpm: ['rpm', 'rpm'],
-    thrustN: ['thrust', 'thrust']
-  };
   const percent = (share: number): string =>
     share
       .toLocaleString('en-GB', { style: 'percent', signDisplay: 'exceptZero', maximumFractionDigits: 1 })
@@ -41,7 +35,7 @@
           ></tr
         >
         {#each m.readings as r (r.quantity)}
-          {@const [name, quantity] = NAMES[r.quantity]}
+          {@const { name, quantity } = channel(r.quantity)}
           {@const unit = displayUnit(quantity, units.choice).label}
           <tr class="figure text-right whitespace-nowrap" data-testid={`compared-${k}-${r.quantity}`}>
             <th class="text-left font-normal" scope="row"

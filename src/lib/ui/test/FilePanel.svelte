@@ -1,8 +1,9 @@
 <script lang="ts">
+  import type { RunDetails } from '../../core/document/run-schema.ts';
   import { readPlain } from '../../core/units/read-figure.ts';
   import { Button, Progressbar } from 'flowbite-svelte';
   import { onDestroy } from 'svelte';
-  import type { RunDetails, StoredSetup } from '../../core/document/stored.ts';
+  import type { StoredSetup } from '../../core/document/stored.ts';
   import { withChanges } from '../../core/document/change.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
   import type { Stage } from '../../core/testing/plan/stage.ts';

@@ -1,11 +1,9 @@
 <script lang="ts">
+  import { RECORDED_CHANNELS, channel } from '../../core/registry/channels.ts';
   import { onMount } from 'svelte';
   import { Button, Select } from 'flowbite-svelte';
   import type { SetupDocument } from '../../core/document/schema.ts';
-  import { CHANNELS } from '../../core/testing/record/sample.ts';
-  import { ROLE_TITLES } from '../../core/testing/files/roles.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import { CHANNEL_QUANTITY } from './channel-units.ts';
   import ColumnsTable from './ColumnsTable.svelte';
   import type { Meter } from './meter.svelte.ts';
   import { chosenPort, hasSerial, simulatedPort } from './ports.ts';
@@ -27,7 +25,7 @@
   onMount(() => meter.recallBaud(BAUDS));
   const read = $derived(
     meter.sample
-      ? CHANNELS.filter((c) => meter.sample?.[c] != null).map((c) => [c, meter.sample?.[c]] as const)
+      ? RECORDED_CHANNELS.filter((c) => meter.sample?.[c] != null).map((c) => [c, meter.sample?.[c]] as const)
       : []
   );
 </script>
@@ -92,7 +90,7 @@
     {#if read.length > 0}
       <p class="figure flex flex-wrap gap-x-4 text-xs" data-testid="meter-sample">
         {#each read as [c, value] (c)}<span
-            >{ROLE_TITLES[c]} {figureUnit(CHANNEL_QUANTITY[c], value as number)}</span
+            >{channel(c).title} {figureUnit(channel(c).quantity, value as number)}</span
           >{/each}
       </p>
     {/if}

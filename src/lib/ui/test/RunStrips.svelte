@@ -1,10 +1,17 @@
 <script lang="ts">
+  import {
+    channel,
+    RIBBON_CHANNELS,
+    STRIP_CHANNELS,
+    type RecordedChannel,
+    type RibbonChannel,
+    type StripChannel
+  } from '../../core/registry/channels.ts';
   import type { StoredRun } from '../../core/document/stored.ts';
-  import { expectedAt, RIBBONS, type Expected, type Ribbon } from '../../core/testing/record/expected.ts';
+  import { expectedAt, type Expected } from '../../core/testing/record/expected.ts';
   import type { Stage } from '../../core/testing/plan/stage.ts';
-  import type { Channel, Sample } from '../../core/testing/record/sample.ts';
+  import type { Sample } from '../../core/testing/record/sample.ts';
   import type { Thinned } from '../../core/testing/record/thin.ts';
-  import type { QuantityName } from '../../core/units/quantity.ts';
   import Strip from './Strip.svelte';
 
   /** The strips of a run: as it goes on by its samples, or kept by its curve. */
@@ -27,43 +34,32 @@
     series: number;
   } = $props();
 
-  type Drawn = Ribbon | 'thrustN' | 'speedMs' | 'escC' | 'packC';
-  const STRIPS: readonly {
-    id: Drawn;
-    title: string;
-    quantity: QuantityName;
-    worst: 'peak' | 'lowest';
-    digits?: number;
-  }[] = [
-    { id: 'batteryCurrentA', title: 'amps', quantity: 'current', worst: 'peak' },
-    { id: 'cellVoltageV', title: 'volts per cell', quantity: 'voltage', worst: 'lowest' },
-    { id: 'motorC', title: 'motor case', quantity: 'temperature', worst: 'peak', digits: 2 },
-    { id: 'rpm', title: 'rpm', quantity: 'rpm', worst: 'peak' },
-    { id: 'thrustN', title: 'thrust', quantity: 'thrust', worst: 'peak' },
-    { id: 'speedMs', title: 'speed', quantity: 'speed', worst: 'peak' },
-    { id: 'escC', title: 'ESC', quantity: 'temperature', worst: 'peak', digits: 2 },
-    { id: 'packC', title: 'pack', quantity: 'temperature', worst: 'peak', digits: 2 }
-  ];
+  const STRIPS = STRIP_CHANNELS.map((id) => {
+    const { name, quantity, digits, watched } = channel(id);
+    return { id, title: name, quantity, digits, worst: watched === 'low' ? 'lowest' : 'peak' } as const;
+  });
   /** A channel of the samples; volts per cell from the pack's. */
-  const channelOf = (id: Drawn): Channel => (id === 'cellVoltageV' ? 'batteryVoltageV' : id);
-  const isRibbon = (id: Drawn): id is Ribbon => (RIBBONS as readonly string[]).includes(id);
+  const channelOf = (id: StripChannel): RecordedChannel => (id === 'cellVoltageV' ? 'batteryVoltageV' : id);
+  const isRibbon = (id: StripChannel): id is RibbonChannel =>
+    (RIBBON_CHANNELS as readonly string[]).includes(id);
   /** While a run goes on, what has a ribbon; of a kept one, what was read. */
   const wanted = $derived(
     STRIPS.filter(({ id }) => (overview ? overview.channels[channelOf(id)] !== undefined : isRibbon(id)))
   );
-  const cells = $derived((id: Drawn): number => (id === 'cellVoltageV' ? series : 1));
+  const cells = $derived((id: StripChannel): number => (id === 'cellVoltageV' ? series : 1));
   const seconds = $derived(samples ? samples.map((s) => s.seconds) : (overview?.seconds ?? []));
   const throttles = $derived(overview?.channels.throttle);
   const moments = $derived(
     samples ?? seconds.map((t, k): Sample => ({ seconds: t, throttle: throttles ? throttles.high[k] : null }))
   );
-  const low = (id: Drawn): number[] =>
+  const low = (id: StripChannel): number[] =>
     samples
       ? samples.map((s) => (s[channelOf(id)] ?? NaN) / cells(id))
       : (overview?.channels[channelOf(id)]?.low ?? []).map((v) => (v ?? NaN) / cells(id));
-  const high = (id: Drawn): number[] =>
+  const high = (id: StripChannel): number[] =>
     (overview?.channels[channelOf(id)]?.high ?? []).map((v) => (v ?? NaN) / cells(id));
-  const stopOf = (id: Drawn): number | null => stage?.watch.find((w) => w.quantity === id)?.stopAt ?? null;
+  const stopOf = (id: StripChannel): number | null =>
+    stage?.watch.find((w) => w.quantity === id)?.stopAt ?? null;
   const worstOf = (all: readonly number[], most: 'peak' | 'lowest'): number | null => {
     const known = all.filter((v) => !Number.isNaN(v));
     return known.length === 0

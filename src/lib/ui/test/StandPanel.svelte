@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { STAND_FAULTS } from '../../core/document/run-schema.ts';
   import { Select } from 'flowbite-svelte';
-  import { FAULTS, FAULT_WORDS } from '../../core/testing/stand/faults.ts';
+  import { FAULT_WORDS } from '../../core/testing/stand/faults.ts';
   import { show } from '../../core/units/show.ts';
   import type { TestState } from './test-state.svelte.ts';
 
@@ -74,12 +75,12 @@
         classes={{ select: '!py-0 !pl-1.5 !pr-6 h-7 text-xs max-sm:h-10' }}
         items={[
           { value: 'none', name: 'nothing, label errors only' },
-          ...FAULTS.map((f) => ({ value: f, name: FAULT_WORDS[f] }))
+          ...STAND_FAULTS.map((f) => ({ value: f, name: FAULT_WORDS[f] }))
         ]}
         value={view.fault ?? 'none'}
         data-testid="fault"
         onchange={(e) =>
-          (view.fault = FAULTS.find((f) => f === (e.currentTarget as HTMLSelectElement).value) ?? null)}
+          (view.fault = STAND_FAULTS.find((f) => f === (e.currentTarget as HTMLSelectElement).value) ?? null)}
       /></label
     >
     <button

@@ -220,6 +220,12 @@
                 <FeelButtons feel={null} onfeel={(feel) => void view.tell(asked, { feel })} />
               </section>
             {/if}
+            {#if next?.asks && next.asks !== 'warmth'}
+              <section class="border-ink border-l-4 pl-3" data-testid="ask-reading">
+                <h1 class="text-xl font-bold">Read it again first</h1>
+                <p class="max-w-[68ch] text-sm">{next.why}.</p>
+              </section>
+            {/if}
             <StageCard
               {stage}
               {cautions}
@@ -227,6 +233,15 @@
               acknowledged={read}
               onread={acknowledge}
             />
+            {#if view.planned.narrows}
+              <p class="max-w-[68ch] text-sm" data-testid="test-narrows">{view.planned.narrows.says}</p>
+            {/if}
+            {#if view.planned.plan.last}
+              <p class="max-w-[68ch] text-sm" data-testid="last-stage">
+                The plan ends at “{view.stages.find((x) => x.id === view.planned.plan?.last?.stage)?.title}”: {view
+                  .planned.plan.last.why}.
+              </p>
+            {/if}
             {#if next && next.stage !== stage.id}
               <p class="text-sm" data-testid="not-next">
                 {next.stopped

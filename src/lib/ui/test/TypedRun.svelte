@@ -1,7 +1,13 @@
 <script lang="ts">
+  import type { RunReading } from '../../core/document/run-schema.ts';
+  import {
+    channel,
+    RECORDED_CHANNELS,
+    warmthLast,
+    type RecordedChannel
+  } from '../../core/registry/channels.ts';
   import { Button } from 'flowbite-svelte';
   import type { SetupDocument } from '../../core/document/schema.ts';
-  import type { RunReading } from '../../core/document/stored.ts';
   import { unloadedRpmAt } from '../../core/testing/instruments/unloaded-rpm.ts';
   import type { ReadingRanges } from '../../core/testing/reading-ranges.ts';
   import { enterFigure, inUnit, readFigure, type Entry } from '../../core/units/read-figure.ts';
@@ -10,8 +16,6 @@
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { show } from '../../core/units/show.ts';
   import { units } from '../format/units.svelte.ts';
-  import type { Channel } from '../../core/testing/record/sample.ts';
-  import { CHANNEL_QUANTITY } from './channel-units.ts';
   import TabRow from '../marks/TabRow.svelte';
   import EarPanel from './EarPanel.svelte';
   import ImpliedLine from './ImpliedLine.svelte';
@@ -32,19 +36,11 @@
     onlog: (readings: RunReading[]) => Promise<boolean>;
   } = $props();
 
-  type Field = Channel;
-  const TITLES: readonly (readonly [Field, string])[] = [
-    ['throttle', 'throttle'],
-    ['batteryVoltageV', 'volts'],
-    ['batteryCurrentA', 'amps'],
-    ['rpm', 'rpm'],
-    ['thrustN', 'thrust'],
-    ['speedMs', 'speed'],
-    ['motorC', 'motor'],
-    ['escC', 'ESC'],
-    ['packC', 'pack']
-  ];
-  const FIELDS = TITLES.map(([field, title]) => [field, title, CHANNEL_QUANTITY[field]] as const);
+  type Field = RecordedChannel;
+  const FIELDS = warmthLast(RECORDED_CHANNELS).map((field) => {
+    const { head, name, quantity } = channel(field);
+    return [field, head ?? name, quantity] as const;
+  });
   /** The unit behind a title, where the title is not the unit itself. */
   const unitOf = (title: string, quantity: QuantityName): string => {
     const { label } = displayUnit(quantity, units.choice);
@@ -63,15 +59,14 @@
   let instrument = $state('ear');
   /** Puts what an instrument told into the line that is written, in the user's units. */
   function put(field: Field, value: number): void {
-    const shown = value / displayUnit(CHANNEL_QUANTITY[field], units.choice).inSi;
+    const shown = value / displayUnit(channel(field).quantity, units.choice).inSi;
     lines[lines.length - 1][field] = show(shown, 4).replace(/[^\d.-]/g, '');
   }
   /** Volts and amps of the line that is written, where rpm and thrust are not read; null where they are. */
   const alone = $derived.by(() => {
     const line = lines[lines.length - 1];
     const made = read(line, 0);
-    if (typeof made === 'string' || 'entry' in made || made.rpm !== null || made.thrustN !== null)
-      return null;
+    if (typeof made === 'string' || 'entry' in made || made.rpm != null || made.thrustN != null) return null;
     const { batteryVoltageV, batteryCurrentA, speedMs } = made;
     return batteryVoltageV && batteryCurrentA
       ? { volts: batteryVoltageV, amps: batteryCurrentA, speedMs }
@@ -136,7 +131,7 @@
   function choose(value: number): void {
     if (asked === null) return;
     const { at, field } = asked;
-    const quantity = CHANNEL_QUANTITY[field];
+    const quantity = channel(field).quantity;
     const text = inUnit(value, { ...displayUnit(quantity, units.choice), label: '' }).replace(/\s/g, '');
     lines[at][field] = text;
     chosen = { ...chosen, [keyOf(at, field)]: { text, value } };

@@ -1,6 +1,7 @@
+import type { RunEnd } from '../../core/document/run-schema.ts';
 import { call } from '../../api/client.ts';
 import { PATHS } from '../../api/paths.ts';
-import type { RunEnd, StoredRun } from '../../core/document/stored.ts';
+import type { StoredRun } from '../../core/document/stored.ts';
 import type { Sample } from '../../core/testing/record/sample.ts';
 
 /** Pause between two throttles that are sent, ms: a slider that is dragged does not flood the server. */

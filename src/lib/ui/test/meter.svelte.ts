@@ -1,3 +1,4 @@
+import type { UnitContext } from '../../core/registry/channels.ts';
 import { call, mayYetSucceed } from '../../api/client.ts';
 import { PATHS } from '../../api/paths.ts';
 import { blockOf } from '../../core/testing/record/block.ts';
@@ -11,7 +12,6 @@ import {
   type Column,
   type Mapping
 } from '../../core/testing/files/mapping.ts';
-import type { UnitContext } from '../../core/testing/files/roles.ts';
 import type { Port } from './ports.ts';
 
 /** Lines by which the columns are guessed, and how long they are waited for, ms. */

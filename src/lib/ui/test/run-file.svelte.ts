@@ -1,11 +1,11 @@
+import type { RunDetails } from '../../core/document/run-schema.ts';
+import { addsUp, type UnitContext } from '../../core/registry/channels.ts';
 import { call } from '../../api/client.ts';
-import type { RunDetails } from '../../core/document/stored.ts';
 import { recalled, signatureOf, type Column, type Mapping } from '../../core/testing/files/mapping.ts';
 import type { RunFileState } from '../../core/testing/files/read-run-file.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import { columnFigures, doubtsOf, type Doubt, type DoubtWay } from '../../core/testing/files/doubts.ts';
 import type { ExpectedFigures } from '../../core/testing/files/expected-figures.ts';
-import { SEVERAL, type UnitContext } from '../../core/testing/files/roles.ts';
 import { unitContextOf } from '../../core/testing/files/unit-context.ts';
 import { askWorker } from '../../workers/client.ts';
 import { RunFileReading } from '../../workers/run-file-client.ts';
@@ -145,7 +145,7 @@ export class RunFile {
       k === at
         ? column
         : // a role belongs to one column
-          column.role !== null && c.role === column.role && !SEVERAL.includes(column.role)
+          column.role !== null && c.role === column.role && !addsUp(column.role)
           ? { ...c, role: null, unit: '' }
           : c
     );

@@ -1,15 +1,15 @@
+import type { RunDetails, RunReading, StandFault } from '../../core/document/run-schema.ts';
 import type { CalibrationPlaces } from '../../api/keeping.ts';
 import { call } from '../../api/client.ts';
 import type { MakersRow } from '../../core/document/makers-row.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
-import type { RunDetails, RunReading, StoredRun, StoredSetup } from '../../core/document/stored.ts';
+import type { StoredRun, StoredSetup } from '../../core/document/stored.ts';
 import type { RunsLearnt } from '../../core/testing/learn.ts';
 import type { Quality } from '../../core/testing/quality.ts';
 import type { Planned } from '../../core/testing/planned.ts';
 import type { Stage } from '../../core/testing/plan/stage.ts';
 import type { Expected } from '../../core/testing/record/expected.ts';
 import { unitContextOf } from '../../core/testing/files/unit-context.ts';
-import type { Fault } from '../../core/testing/stand/faults.ts';
 import { askWorker } from '../../workers/client.ts';
 import { nowIso } from '../format/dates.ts';
 import { outbox } from '../offline/outbox.svelte.ts';
@@ -39,7 +39,7 @@ export class TestState {
   runs = $state.raw<readonly StoredRun[]>([]);
   /** The stage that was chosen; the plan's next one while none was. */
   chosen = $state<string | null>(null);
-  fault = $state<Fault | null>(null);
+  fault = $state<StandFault | null>(null);
   /** Draws the stand's hidden truth, so that the same one can be had again; a new one each time where it is null. */
   seed: number | null = null;
   expected = $state.raw<Expected | null>(null);

@@ -1,28 +1,20 @@
-import { error } from '@sveltejs/kit';
-import { getCraft } from '$lib/server/crafts';
-import { store } from '$lib/server/db/store';
-import { idOf } from '$lib/server/outcome';
 import { knownParts } from '$lib/server/knowledge';
 import { listSearches } from '$lib/server/searches';
-import { getSettings } from '$lib/server/settings';
-import { getSetup, listInUse } from '$lib/server/setups';
+import { listInUse } from '$lib/server/setups';
+import { setupRoom } from '$lib/server/setup-room';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
-  const db = store();
-  const stored = getSetup(db, idOf(params.id));
-  if (!stored.ok) error(404, stored.message);
-  const craft = getCraft(db, stored.value.craftId);
-  if (!craft.ok) error(404, craft.message);
+  const { db, stored, craft, settings } = setupRoom(params.id);
   return {
-    stored: stored.value,
-    craft: craft.value,
+    stored,
+    craft,
     parts: knownParts(db),
-    searches: listSearches(db, craft.value.id),
-    schools: getSettings(db).schools,
+    searches: listSearches(db, craft.id),
+    schools: settings.schools,
     // the user's own crafts, each by the setup it is used with
     own: listInUse(db)
-      .filter(({ document }) => document.craft.kind === craft.value.kind)
+      .filter(({ document }) => document.craft.kind === craft.kind)
       .map(({ name, document }) => ({
         name,
         massKg: document.craft.massKg,

@@ -1,14 +1,11 @@
 import { error } from '@sveltejs/kit';
 import { computePage } from '$lib/server/compute/remembered';
-import { getCraft } from '$lib/server/crafts';
-import { store } from '$lib/server/db/store';
 import { besideOf, countSetups, listSetupRows, MOST_LISTED, soon } from '$lib/server/lists';
 import { idOf } from '$lib/server/outcome';
 import { knownParts } from '$lib/server/knowledge';
 import { listRuns } from '$lib/server/runs/runs';
-import { getSettings } from '$lib/server/settings';
-import { getSetup } from '$lib/server/setups';
 import { summaries } from '$lib/server/summaries';
+import { setupRoom } from '$lib/server/setup-room';
 import type { PageServerLoad } from './$types';
 
 /** Most setups compared side by side. */
@@ -17,16 +14,12 @@ const MOST_COMPARED = 4;
 const PATIENCE_MS = 60;
 
 export const load: PageServerLoad = async ({ params, url }) => {
-  const db = store();
-  const stored = getSetup(db, idOf(params.id));
-  if (!stored.ok) error(404, stored.message);
-  const { craftId, document } = stored.value;
-  const craft = getCraft(db, craftId);
-  if (!craft.ok) error(404, craft.message);
-  const { schools } = getSettings(db);
+  const { db, stored, craft, settings } = setupRoom(params.id);
+  const { craftId, document } = stored;
+  const { schools } = settings;
   const total = countSetups(db, craftId);
   const skip = idOf(url.searchParams.get('older') ?? undefined);
-  const rows = listSetupRows(db, craftId, stored.value.id, MOST_LISTED, Math.max(skip, 0));
+  const rows = listSetupRows(db, craftId, stored.id, MOST_LISTED, Math.max(skip, 0));
   const pinned = rows.filter((row) => row.pinned).slice(0, MOST_COMPARED);
   const working = summaries
     .all(rows, besideOf(db))
@@ -44,8 +37,8 @@ export const load: PageServerLoad = async ({ params, url }) => {
     error(422, `This setup cannot be worked out: ${page.drawn.errors.map((e) => e.message).join(' ')}`);
   const compared = page.shown.map((at) => pinned[at]);
   return {
-    stored: stored.value,
-    craft: craft.value,
+    stored,
+    craft,
     setups: rows.map(({ id, name, inUse, pinned: compares }) => ({ id, name, inUse, pinned: compares })),
     older: total > Math.max(skip, 0) + rows.length ? Math.max(skip, 0) + rows.length : null,
     amps: amps.now,
@@ -57,7 +50,7 @@ export const load: PageServerLoad = async ({ params, url }) => {
       ...page.comparison
     },
     parts: knownParts(db),
-    runs: listRuns(db, { setupId: stored.value.id }),
+    runs: listRuns(db, { setupId: stored.id }),
     schools,
     picture: page.drawn.picture
   };

@@ -29,6 +29,13 @@ const ENGINE_WORDS: Readonly<Record<Engine, string>> = {
   petrol: 'petrol engine'
 };
 
+/** Petrol engines give more to the cubic centimetre the larger they are: 26 cc 2.2 kW, 50 cc 4.5 to 5.5. From memory. */
+const PETROL = { cc: 26, exponent: 0.2 };
+
+/** Watts at the pack that take the place of each cubic centimetre of an engine of a size. */
+const wattsPerCc = (engine: Engine, cc: number): number =>
+  WATTS_PER_CC[engine] * (engine === 'petrol' ? (cc / PETROL.cc) ** PETROL.exponent : 1);
+
 /** Propeller of a two-stroke glow engine: diameter in inches 5.65 cc^0.345. From memory (7.5 cc: 11, 10 cc: 12.5, 26 cc: 17.4). */
 const usualDiameterIn = (cc: number): number => 5.65 * cc ** 0.345;
 /** Rpm at which engines turn a propeller on the ground: 127 000 over its inches. From memory (11 in: 11 500, 18 in: 7000), ±12 %. */
@@ -57,12 +64,19 @@ function shaftPowerW(before: SetupDocument, propulsor: Propulsor, rpm: number): 
   return 2 * Math.PI * n * m.densityKgM3 * m.diameterM ** 3 * m.powerFactor * load[1];
 }
 
+/** From so many cubic centimetres an engine that is not named is a petrol one. Common practice, no source. */
+const PETROL_FROM_CC = 20;
+
+/** The engine that is meant: as named, else as engines of such a size are. */
+const engineOf = ({ engine, displacementCc }: EngineChange): Engine =>
+  engine ?? ((displacementCc ?? 0) >= PETROL_FROM_CC ? 'petrol' : 'glow-two-stroke');
+
 /** Power that takes the engine's place, and how it came about. */
 function powerOf(
   before: SetupDocument,
   change: EngineChange
 ): { watts: number; propeller: Propulsor; steps: Step[] } {
-  const engine = change.engine ?? 'glow-two-stroke';
+  const engine = engineOf(change);
   const cc = change.displacementCc ?? null;
   const given = change.propeller ?? null;
   const size =
@@ -73,11 +87,11 @@ function powerOf(
   const shaft = shaftPowerW(before, propeller, rpm);
   const byPropeller = shaft / SHAFT_SHARE;
   const steps: Step[] = [];
-  const byRule = cc === null ? null : WATTS_PER_CC[engine] * cc;
+  const byRule = cc === null ? null : wattsPerCc(engine, cc) * cc;
   if (cc !== null && byRule !== null)
     steps.push({
       title: 'watts by the engine’s size',
-      working: `${show(cc)} cc × ${WATTS_PER_CC[engine]} W/cc of a ${ENGINE_WORDS[engine]} = ${showUnit(byRule, 'W')} from the pack: common practice, good to a quarter`,
+      working: `${show(cc)} cc × ${show(wattsPerCc(engine, cc))} W/cc of a ${ENGINE_WORDS[engine]} = ${showUnit(byRule, 'W')} from the pack: common practice, good to a quarter`,
       value: byRule,
       unit: 'W'
     });
@@ -109,7 +123,7 @@ function withPower(setup: SetupDocument, watts: number): { setup: SetupDocument;
 /** An electric drive in place of an engine: power, cells, motor class and KV by common practice and the propeller's own load. */
 export const engineKind: ChangeKind<EngineChange> = {
   sentence: (_before, change) => {
-    const words = ENGINE_WORDS[change.engine ?? 'glow-two-stroke'];
+    const words = ENGINE_WORDS[engineOf(change)];
     return change.displacementCc == null
       ? `electric in place of the engine that turned ${inInches(change.propeller?.diameterM ?? 0)} × ${inInches(change.propeller?.pitchM ?? change.propeller?.diameterM ?? 0)}`
       : `electric in place of a ${show(change.displacementCc)} cc ${words}`;

@@ -1,8 +1,9 @@
 import { screwDiametersM } from '../../catalogue/screws.ts';
 import { kvSold } from '../../catalogue/windings.ts';
-import { RPM_WINDOWS, rpmWindowOf } from '../../checks/boat-rpm.ts';
+import { rpmWindowOf, rpmWindowsFor } from '../../checks/boat-rpm.ts';
 import { runCheck } from '../../checks/check.ts';
 import { checkOf, type CheckId } from '../../checks/all-checks.ts';
+import { diameterOfMm, massOfBoatMotorKg } from '../../parts/motor/boat-size.ts';
 import type { Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
 import { sizedEsc } from '../../fit/size-electrics.ts';
 import { situationOf } from '../../situation/situation.ts';
@@ -11,24 +12,14 @@ import { alteredTo, type Altered, type ChosenBy, type Step } from '../altered.ts
 import type { RepowerChange } from '../change-request.ts';
 import type { ChangeKind } from './change-kind.ts';
 
-/** Mass over the cube of the diameter, kg/mm³; see `massOfBoatMotorKg`. (m) */
-const KG_PER_MM3 = 5.2e-6;
-
-/**
- * Mass of a boat's inrunner, kg, from its diameter, mm: 5.2e-6 D³. From memory of labels (36 mm of 240 g, 40 mm of 390 g,
- * 56 mm of 840 to 1000 g come to 4.8e-6 to 6.2e-6 as their lengths differ), ±30 %.
- */
-export const massOfBoatMotorKg = (diameterMm: number): number =>
-  Number((KG_PER_MM3 * diameterMm ** 3).toPrecision(2));
-
-/** Diameter that a boat's motor of a mass has about, mm: the inverse of `massOfBoatMotorKg`. */
-export const diameterOfMm = (massKg: number): number => Math.cbrt(massKg / KG_PER_MM3);
-
 /** How far up its window a hull turns its screw: low for mono hulls and beginners, high for hydroplanes. Common practice, no source. */
 const UP_THE_WINDOW = { 'planing-mono': 0.35, hydroplane: 0.8, displacement: 0.15 } as const;
 
 /** How far a motor of the shelf may be from the wanted mass, share. (m) */
 const MASS_WITHIN = 0.5;
+
+/** Boat motors from this mass are of the size that the trade's windows are for, kg. (m) */
+const LARGE_KG = 0.85;
 
 /** What sets how fast a boat's motor should turn. */
 interface Turning {
@@ -39,18 +30,18 @@ interface Turning {
 }
 
 /** KV from the cells' loaded volts and the hull's rpm window: both schools said, the user's own taken. */
-function byWindow(before: SetupDocument, series: number, by: ChosenBy): Turning {
+function byWindow(before: SetupDocument, series: number, massKg: number, by: ChosenBy): Turning {
   const schools = { ...by.schools, ...(before.schools as Record<string, string> | undefined) };
   // the one by which the rpm is judged afterwards
-  const chosen = rpmWindowOf(schools);
+  const chosen = rpmWindowOf(schools, massKg);
   const hull = before.craft.hull ?? 'planing-mono';
   const gear = before.gearRatio ?? 1;
   const kvOf = (rpm: number, cellV: number): number => (rpm * gear) / (series * cellV);
-  const steps = Object.values(RPM_WINDOWS).map(({ rpm, cellV }): Step => {
+  const steps = rpmWindowsFor(massKg).map(({ rpm, cellV }): Step => {
     const loaded = cellV === 4;
     return {
       title: loaded ? 'KV by the loaded window' : 'KV by the unloaded window',
-      working: `${show(rpm[0])} to ${show(rpm[1])} rpm / (${series} cells × ${cellV.toFixed(1)} V) = ${show(kvOf(rpm[0], cellV))} to ${show(kvOf(rpm[1], cellV))} KV${loaded ? ', for motors of 56 to 58 mm' : '; the low end for mono hulls and beginners, the high end for hydroplanes'}${chosen.cellV === cellV ? ': the one taken here' : ''}`,
+      working: `${show(rpm[0])} to ${show(rpm[1])} rpm / (${series} cells × ${cellV.toFixed(1)} V) = ${show(kvOf(rpm[0], cellV))} to ${show(kvOf(rpm[1], cellV))} KV${loaded ? `, for motors of ${massKg > LARGE_KG ? '56 to 58' : `about ${Math.round(diameterOfMm(massKg))}`} mm` : '; the low end for mono hulls and beginners, the high end for hydroplanes'}${chosen.cellV === cellV ? ': the one taken here' : ''}`,
       value: kvOf(rpm[0], cellV),
       unit: 'rpm/V'
     };
@@ -157,7 +148,7 @@ export const repowerKind: ChangeKind<RepowerChange> = {
         : massOfBoatMotorKg(motorDiameterMm);
     const diameterMm = motorDiameterMm ?? diameterOfMm(massKg);
     const surface = before.propulsor.kind === 'surface-drive';
-    const turning = surface ? byWindow(before, series, by) : asBefore(before, series);
+    const turning = surface ? byWindow(before, series, massKg, by) : asBefore(before, series);
     const found = fromShelf(turning, massKg, by);
     // fast boats have the water for a jacket, whatever the label says
     const cooling =

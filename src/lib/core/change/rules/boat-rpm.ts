@@ -14,7 +14,7 @@ export const boatRpmRule: Rule = {
     const { propulsor, motor, battery } = after.setup;
     if (after.kind !== 'boat' || (propulsor.kind !== 'surface-drive' && propulsor.kind !== 'submerged-screw'))
       return null;
-    const { rpm: window, cellV } = rpmWindowOf(after.schools);
+    const { rpm: window, cellV } = rpmWindowOf(after.schools, motor.massKg);
     const gear = after.train.gearRatio;
     const value = (battery.series * cellV * motor.kvRpmPerVolt) / gear;
     const windowed = propulsor.kind === 'surface-drive';

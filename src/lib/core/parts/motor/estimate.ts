@@ -1,5 +1,10 @@
 import { rpmToRadS } from '../../units/convert.ts';
-import { LOADED_RESISTANCE, type MotorBuild } from './under-load.ts';
+import { restOhm, type MotorBuild } from './under-load.ts';
+
+/** Magnet poles from which a motor is an outrunner; one of unknown poles is taken for one. Common practice, no source. */
+const OUTRUNNER_POLES = 10;
+export const buildOfPoles = (poles: number | null | undefined): MotorBuild =>
+  (poles ?? OUTRUNNER_POLES) >= OUTRUNNER_POLES ? 'outrunner' : 'inrunner';
 
 /** Motor constant under load, N m per root watt, of a 73 g motor; and the exponent of its growth with mass. */
 const CONSTANT: Readonly<Record<MotorBuild, number>> = { outrunner: 0.0245, inrunner: 0.0118 };
@@ -14,22 +19,18 @@ const REFERENCE_KG = 0.073;
 export const estimateLoadedConstant = (massKg: number, build: MotorBuild = 'outrunner'): number =>
   CONSTANT[build] * Math.pow(massKg / REFERENCE_KG, EXPONENT);
 
-/** Motor constant by the terminal resistance at rest, as labels have it: the loaded one times the root of the factor. */
-export const estimateMotorConstant = (massKg: number, build: MotorBuild = 'outrunner'): number =>
-  estimateLoadedConstant(massKg, build) * Math.sqrt(LOADED_RESISTANCE[build].factor);
-
 /** Mass, kg, of a motor with a motor constant under load: the inverse of `estimateLoadedConstant`. */
 export const massForLoadedConstant = (constant: number, build: MotorBuild = 'outrunner'): number =>
   REFERENCE_KG * Math.pow(constant / CONSTANT[build], 1 / EXPONENT);
 
-/** Terminal resistance at rest, ohm, of a motor of a mass and a KV: R = (k/Km)². Twice the tolerance of Km. */
+/** Terminal resistance at rest, ohm, of a motor of a mass and a KV, from that under load: R = (k/Km)². Twice the tolerance of Km. */
 export function estimateWindingOhm(
   kvRpmPerVolt: number,
   massKg: number,
   build: MotorBuild = 'outrunner'
 ): number {
   const k = 1 / rpmToRadS(kvRpmPerVolt);
-  return (k / estimateMotorConstant(massKg, build)) ** 2;
+  return restOhm((k / estimateLoadedConstant(massKg, build)) ** 2, build);
 }
 
 /** Iron and friction torque without load, N m per gram, of a motor with seven pole pairs at its no-load test. (m) */

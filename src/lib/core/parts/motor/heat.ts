@@ -35,6 +35,10 @@ const FLOW_EXPONENT = 0.6;
 /** Temperatures at which magnets, glue and enamel begin to suffer, °C. Common practice, no source. */
 export const CASE_LIMIT_C = 80;
 export const WINDING_LIMIT_C = 120;
+/** Winding temperature at which the enamel of common wire gives way: nothing that is reckoned beyond it happens. From memory: 155 to 200 °C by class. */
+export const BURNT_C = 180;
+/** Temperature from which the magnets of common grades lose for good. From memory: 100 to 120 °C. */
+export const MAGNETS_LOSE_C = 110;
 
 /** Heat model of a motor of a mass. From memory of bench runs, ±35 %. */
 export function heatModel(massKg: number, cooling: Cooling): HeatModel {

@@ -1,4 +1,4 @@
-import { estimateMotorConstant, wattsPerGram } from './estimate.ts';
+import { wattsPerGram } from './estimate.ts';
 import { canOfStator, estimateMassOfStator, statorOfCan, type EstimatedMass } from './estimate-mass.ts';
 import { show } from '../../units/show.ts';
 
@@ -155,15 +155,4 @@ export function againstMeasured(
     (m.massTolerance || GIVEN_OFF) * 1000 * m.massKg
   );
   return { fits, sentences };
-}
-
-/** A motor's figures against what its mass lets one expect: KV and resistance that do not belong together. */
-export function motorConstantAgainstMass(
-  kv: number,
-  resistanceOhm: number,
-  massKg: number
-): { km: number; expected: number; ratio: number } {
-  const km = 60 / (2 * Math.PI * kv) / Math.sqrt(resistanceOhm);
-  const expected = estimateMotorConstant(massKg);
-  return { km, expected, ratio: km / expected };
 }

@@ -32,17 +32,32 @@ export const usualPoles = (build: MotorBuild): number => (build === 'inrunner' ?
  * a turn at kilohertz electrical frequency, the phase current is peaked (its mean square exceeds the square of its mean),
  * copper and iron carry eddies under load, and label figures leave out leads and bullets.
  *
- * Outrunners: 2.5, from full-throttle readings typical of their class (tests/reference/data/bench-rows.ndjson; between
- * 1.9 and 3.3 one by one, no growth with electrical frequency or size beyond what the readings themselves scatter).
+ * Outrunners: 2.33 times and 10 mOhm of leads, bullets and what the switches of an ESC lose beyond their resistance, from
+ * full-throttle readings typical of their class (tests/reference/data/bench-rows.ndjson: 1.9 to 3.3 times the label's one by
+ * one; class-rows.ndjson, where motors of 14 to 35 mOhm turn slower than a factor alone says and those of 140 to 170 faster).
  * Inrunners with four or six poles: 1.6, from two fan rows and the trade fact that fans turn at 85 to 88 % of KV x volts
  * (common practice, no source). How it was chosen among eight models: docs/motor-under-load.md.
  *
  * `relativeSd` is what remains between motors of one build once their terminal resistance is measured.
  */
-export const LOADED_RESISTANCE: Readonly<Record<MotorBuild, { factor: number; relativeSd: number }>> = {
-  outrunner: { factor: 2.5, relativeSd: 0.085 },
-  inrunner: { factor: 1.6, relativeSd: 0.15 }
+export const LOADED_RESISTANCE: Readonly<
+  Record<MotorBuild, { factor: number; addedOhm: number; relativeSd: number }>
+> = {
+  outrunner: { factor: 2.33, addedOhm: 0.01, relativeSd: 0.085 },
+  inrunner: { factor: 1.6, addedOhm: 0, relativeSd: 0.15 }
 };
+
+/** Resistance under load of a motor of a terminal resistance at rest, ohm, both at one temperature. */
+export const loadedOhm = (restOhm: number, build: MotorBuild): number =>
+  LOADED_RESISTANCE[build].factor * restOhm + LOADED_RESISTANCE[build].addedOhm;
+
+/** Most of the resistance under load that leads and bullets are taken for where the rest is estimated from it. */
+const MOST_ADDED = 0.5;
+
+/** Terminal resistance at rest, ohm, of a motor of a resistance under load: the inverse of `loadedOhm`. */
+export const restOhm = (loaded: number, build: MotorBuild): number =>
+  (loaded - Math.min(LOADED_RESISTANCE[build].addedOhm, MOST_ADDED * loaded)) /
+  LOADED_RESISTANCE[build].factor;
 
 /** Electrical frequency, Hz, at a motor speed, rad/s. */
 export const electricalHz = (omegaRadS: number, poles: number): number =>
@@ -56,7 +71,7 @@ export const windingHeatShare = (loadedFactor: number): number =>
   loadedFactor > 1 ? (1 + 0.5 * (loadedFactor - 1)) / loadedFactor : 1;
 
 /** Inductance between two leads over terminal resistance, s, where no inductance is given. (m) */
-const INDUCTANCE_S = 1.2e-4;
+const INDUCTANCE_S = 3e-4;
 /** Least inductance between two leads of any winding with its leads, H. (m) */
 const LEAST_INDUCTANCE_H = 1e-6;
 /** Chopping frequency of ESCs, Hz. Common practice, no source: 16 to 48 kHz. */

@@ -4,20 +4,23 @@ import { CHEMISTRIES, type ChemistryName } from './chemistry.ts';
 /** Activation temperature E/R of a cell's resistance, K: gives x1.85 at 0 °C and about x0.8 at 45 °C (from memory). */
 const ACTIVATION_K = 2004;
 
+/** C ratings beyond which a label is a hope: the estimate goes no further. (m) */
+const LEAST_C = 8;
+const MOST_C = 120;
+
 /**
- * Estimated pulse resistance of one cell, ohm: R Ah = base x (20/C)^0.7, for LiPo base 12 mOhm Ah held within 3.6..20.
- * From memory of measured packs (1.3 Ah of 100C 3 mOhm, 2.2 Ah of 30C 4 mOhm, 5 Ah of 20C 2.4), ±35 % (10th to 90th
- * percentile).
- * @param capacityAh capacity of the cell; @param continuousC label C, or null for an assumed 20
+ * Estimated pulse resistance of one new cell, ohm: R(1 Ah, 20C) × (20/C)^p / Ah^q by its chemistry (`chemistry.ts`), from
+ * memory of measured packs, ±35 % (10th to 90th percentile).
+ * @param capacityAh capacity of the cell; @param continuousC label C, held within 8..120, or null for an assumed 20
  */
 export function estimateCellResistanceOhm(
   chemistry: ChemistryName,
   capacityAh: number,
   continuousC: number | null
 ): number {
-  const base = CHEMISTRIES[chemistry].resistanceOhmAh;
-  const product = base * Math.pow(20 / (continuousC ?? 20), 0.7);
-  return Math.min(Math.max(product, base * 0.3), base * 1.67) / capacityAh;
+  const { ohm, byC, byAh } = CHEMISTRIES[chemistry].resistance;
+  const rating = Math.min(Math.max(continuousC ?? 20, LEAST_C), MOST_C);
+  return (ohm * Math.pow(20 / rating, byC)) / Math.pow(capacityAh, byAh);
 }
 
 /**

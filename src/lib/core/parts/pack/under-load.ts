@@ -1,19 +1,19 @@
 import { resistanceTemperatureFactor } from './cell-resistance.ts';
-import type { ChemistryName } from './chemistry.ts';
+import { CHEMISTRIES, type ChemistryName } from './chemistry.ts';
 
 /**
  * The slow part of a cell's drop under load: what diffusion adds to the resistance that a short pulse or a charger shows,
- * as a share of it, and the time it takes to build up. A pack that carries a load for a minute sags about two and a half
- * times as far as its pulse resistance says. From memory of packs on loads (10 s figures 1.5 to 1.8 times, settled 2 to 3
- * times the 1 kHz or pulse reading), ±30 %.
+ * as a share of it, and the time it takes to build up. A pouch pack that carries a load for a minute sags about two and a half
+ * times as far as its pulse resistance says, one of round cells one and a half times (`chemistry.ts`: `slowShare`). From
+ * memory of packs on loads (10 s figures 1.5 to 1.8 times, settled 2 to 3 times the 1 kHz or pulse reading), ±30 %.
  */
-const SLOW_SHARE = 1.5;
-const SLOW_S = 20;
+export const SLOW_S = 14;
 /** A point given by its state of charge is read after this long under load, as a meter is. */
 export const READING_S = 10;
 
-/** Factor on pulse resistance after some seconds under load, 1 at once to 2.5 settled. */
-export const settledFactor = (seconds: number): number => 1 + SLOW_SHARE * (1 - Math.exp(-seconds / SLOW_S));
+/** Factor on pulse resistance after some seconds under load, 1 at once to 1 + `slowShare` settled. */
+export const settledFactor = (seconds: number, slowShare: number): number =>
+  1 + slowShare * (1 - Math.exp(-seconds / SLOW_S));
 
 /** Factor on resistance towards empty: 1 from 30 % charge up, rising with the square to 1.8 at nothing. (m) */
 export function emptyFactor(stateOfCharge: number): number {
@@ -82,7 +82,7 @@ export const inUseFactor = (
   temperatureC: number,
   seconds: number
 ): number =>
-  (settledFactor(seconds) *
+  (settledFactor(seconds, CHEMISTRIES[pack.chemistry].slowShare) *
     emptyFactor(stateOfCharge) *
     resistanceTemperatureFactor(Math.min(temperatureC, 80))) /
   resistanceTemperatureFactor(pack.heat.startC);

@@ -7,9 +7,6 @@ export const USUAL_OUTPUT_V = 5;
 /** Share of the input that a small switching supply gives on. From memory, 0.8 to 0.92. */
 export const SWITCHING_EFFICIENCY = 0.86;
 
-/** A series regulator needs a little more than it gives, V. From memory. */
-export const LINEAR_DROPOUT_V = 0.6;
-
 /** Heat of a supply, W: a linear one takes its output's amps over the whole drop, a switching one loses its share. */
 export const supplyHeatW = (
   kind: 'linear' | 'switching' | 'direct',

@@ -29,8 +29,6 @@ export const SERVO_SIZES = [
   { id: 'strong', title: 'large or strong, 60 g up', massKg: 0.065, idleA: 0.02, movingA: 0.9, stallA: 4 }
 ] as const satisfies readonly ServoSize[];
 
-export type ServoSizeId = (typeof SERVO_SIZES)[number]['id'];
-
 /** Volts that the table's amps are at. */
 export const SERVO_TABLE_V = 5;
 

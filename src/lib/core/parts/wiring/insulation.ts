@@ -12,8 +12,6 @@ export const INSULATIONS = [
   { id: 'fluoropolymer', title: 'thin fluoropolymer', limitC: 200 }
 ] as const satisfies readonly Insulation[];
 
-export type InsulationId = (typeof INSULATIONS)[number]['id'];
-
 /** The insulation of a name; silicone, as on every flexible lead of the trade, where none is told. */
 export const insulationOf = (id: string | null | undefined): Insulation =>
   INSULATIONS.find((i) => i.id === id) ?? INSULATIONS[0];

@@ -6,7 +6,6 @@ import { setupDuring, windingOf } from '../../calibration/unknowns.ts';
 import { interpretSetup, type Interpreted } from '../../model/interpret.ts';
 import { FITTED_FACTORS } from '../../model/tolerance.ts';
 import type { TrainModel } from '../../model/train-model.ts';
-import { otherPropulsor } from '../stand/faults.ts';
 import { chiSquareTail, normalTail } from '../../numeric/tail.ts';
 import { HYPOTHESES, NONE_FITS, NOTHING_WRONG, type Hypothesis } from './hypotheses.ts';
 import type { SetupDocument } from '../../document/schema.ts';
@@ -163,16 +162,14 @@ function weigh(
   if (h.id === NOTHING_WRONG)
     return { log: density(e.residual, e.common), severity: 0, fits: fitOf(e.rows, e.residual, e.common) };
   const at = (severity: number): Float64Array => {
-    const trains = h.fits
-      ? e.measurements.map((m) => {
-          const own = setupDuring(setup, m);
-          const propulsor = otherPropulsor(own.propulsor, { fault: 'wrong-propeller', severity });
-          return interpretSetup({ ...own, propulsor }, windingOf(m));
-        })
+    const { really } = h;
+    const trains = really
+      ? e.measurements.map((m) => interpretSetup(really(setupDuring(setup, m), severity), windingOf(m)))
       : e.trains;
     const logs = logsOf(e, trains, (m) => h.alter?.(m, severity));
     return logs.map((v, k) => v - e.base[k] + (e.rows[k].reading === h.reads ? severity : 0));
   };
+  if (h.oneOf) return weighEach(h.oneOf, e, at);
   const centre = at(middle);
   const step = 0.25 * sd;
   const beside = at(middle + step);
@@ -184,11 +181,33 @@ function weigh(
   // the severity's posterior mean: μ + σ² S'ᵀ (…)⁻¹ rest
   const solved = inverse(wide).mmul(Matrix.columnVector(rest)).to1DArray();
   const moved = slope.reduce((sum, v, k) => sum + v * solved[k], 0);
+  const severity = middle + sd ** 2 * moved;
+  // what only goes one way does not explain what goes the other
+  const against = h.oneSided && severity * Math.sign(middle) < LEAST_SEVERITY * Math.abs(middle);
   return {
-    log: density(rest, wide),
-    severity: middle + sd ** 2 * moved,
-    fits: fitOf(e.rows, rest, wide)
+    log: density(rest, wide) - (against ? AGAINST : 0),
+    severity: against ? LEAST_SEVERITY * middle : severity,
+    fits: against ? 1 : fitOf(e.rows, rest, wide)
   };
+}
+
+/** Share of its usual severity below which something is as good as not there. */
+const LEAST_SEVERITY = 0.15;
+const AGAINST = 12;
+
+/** The likeliest of some severities that a hypothesis can have, each as likely as the others before anything was read. */
+function weighEach(
+  severities: readonly number[],
+  e: Evidence,
+  at: (severity: number) => Float64Array
+): { log: number; severity: number; fits: number } {
+  const each = severities.map((severity) => {
+    const said = at(severity);
+    const rest = e.residual.map((v, k) => v - said[k]);
+    return { severity, log: density(rest, e.common), fits: fitOf(e.rows, rest, e.common) };
+  });
+  const best = each.reduce((a, b) => (b.log > a.log ? b : a));
+  return { ...best, log: best.log - Math.log(severities.length) };
 }
 
 /**

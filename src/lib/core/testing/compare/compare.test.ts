@@ -1,8 +1,11 @@
 /** Predicted, promised, measured; and what the difference says, judged on trains whose fault is known. */
+import { STAND_FAULTS, type StandFault } from '../../document/run-schema.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { BOAT, PLANE, SMALL_PUSHER } from '../../../../../tests/helpers/setups.ts';
+import { BOAT, PLANE, QUAD, SMALL_PUSHER } from '../../../../../tests/helpers/setups.ts';
 import { runOf } from '../../../../../tests/helpers/stand-run.ts';
+import { interpretSetup } from '../../model/interpret.ts';
+import { normalFrom, seededRandom } from '../../numeric/random.ts';
 import type { MakersRow } from '../../document/makers-row.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import type { StoredRun } from '../../document/stored.ts';
@@ -10,12 +13,11 @@ import { qualityOf } from '../quality.ts';
 import { situationOf } from '../../situation/situation.ts';
 import { measurementsOf } from '../record/measured.ts';
 import { steadyStretches } from '../record/steady.ts';
-import { FAULTS, type Fault } from '../stand/faults.ts';
 import { causesOf, type Observed } from './causes.ts';
 import { compareRun } from './comparison.ts';
 import { implied } from './implied.ts';
 
-const observedOf = (real: SetupDocument, seed: number, fault: Fault | null = null): Observed[] =>
+const observedOf = (real: SetupDocument, seed: number, fault: StandFault | null = null): Observed[] =>
   measurementsOf(
     steadyStretches(
       runOf({ setup: real, seed, fault }, [
@@ -29,7 +31,7 @@ const observedOf = (real: SetupDocument, seed: number, fault: Fault | null = nul
   );
 const SEEDS = Array.from({ length: 10 }, (_, k) => 501 + k);
 
-for (const fault of FAULTS)
+for (const fault of STAND_FAULTS)
   test(`${fault}: named first or second in at least 8 of 10 runs, aeroplane and boat`, () => {
     for (const setup of [PLANE, SMALL_PUSHER, BOAT]) {
       const places = SEEDS.map((seed) =>
@@ -50,12 +52,12 @@ test('nothing wrong: said to be as labelled in at least nine of ten, and no shar
   }
 });
 
-test('amps half of what is predicted in every row: nothing is called normal, and what to make sure of first is said', () => {
+test('amps a fifth of what is predicted in every row: nothing is called normal, and what to make sure of first is said', () => {
   const s = situationOf(PLANE, { bands: true });
   const observed = [0.5, 0.75, 1].map((throttle): Observed => {
     const [p] = s.at([{ throttle, speedMs: 0, batteryVoltageV: 15 }]);
     return {
-      measurement: { throttle, speedMs: 0, batteryVoltageV: 15, batteryCurrentA: 0.5 * p.batteryCurrentA },
+      measurement: { throttle, speedMs: 0, batteryVoltageV: 15, batteryCurrentA: 0.2 * p.batteryCurrentA },
       flutter: null
     };
   });
@@ -74,18 +76,20 @@ test('amps half of what is predicted in every row: nothing is called normal, and
 });
 
 test('KV far above the label is told with how far; a scale that reads low is told from a weak propulsor', () => {
-  const fast = { ...PLANE, motor: { ...PLANE.motor, kvRpmPerVolt: 1.15 * PLANE.motor.kvRpmPerVolt } };
-  const off = SEEDS.map((seed) => causesOf(PLANE, observedOf(fast, seed))[0]);
+  const told = { ...PLANE, propulsor: { ...PLANE.propulsor, family: 'thin-electric' } } as SetupDocument;
+  const fast = { ...told, motor: { ...PLANE.motor, kvRpmPerVolt: 1.15 * PLANE.motor.kvRpmPerVolt } };
+  const off = SEEDS.map((seed) => causesOf(told, observedOf(fast, seed))[0]);
   assert.ok(off.filter((c) => c.id === 'kv-off').length >= 8, off.map((c) => c.id).join());
   const kv = off.filter((c) => c.id === 'kv-off').map((c) => c.severity as number);
   assert.ok(Math.abs(kv.reduce((a, b) => a + b, 0) / kv.length - Math.log(1.15)) < 0.05, kv.join());
   assert.match(off[0].says, /above the label/);
   const arm = SEEDS.map((seed) => {
-    const read = observedOf(PLANE, seed).map((o) => ({
+    // a third less might be a propeller on backwards as well
+    const read = observedOf(told, seed).map((o) => ({
       ...o,
-      measurement: { ...o.measurement, thrustN: 0.7 * (o.measurement.thrustN as number) }
+      measurement: { ...o.measurement, thrustN: 0.75 * (o.measurement.thrustN as number) }
     }));
-    return causesOf(PLANE, read).findIndex((c) => c.id === 'stand-arm');
+    return causesOf(told, read).findIndex((c) => c.id === 'stand-arm');
   });
   assert.ok(arm.filter((p) => p === 0).length >= 8, arm.join());
 });
@@ -198,4 +202,119 @@ test('volts and amps alone: throttle, rpm and thrust come back, surer than the l
   }
   // more than it can draw
   assert.equal(implied(PLANE, { batteryVoltageV: 15.5, batteryCurrentA: 300 }), null);
+});
+
+/** What is really so where the document says otherwise, and the cause that should be named for it; read by sound meters. */
+const MADE: readonly {
+  readonly cause: string;
+  readonly on: readonly ('plane' | 'quad' | 'boat')[];
+  readonly real: (setup: SetupDocument) => SetupDocument;
+  readonly read?: (m: Observed['measurement']) => Observed['measurement'];
+}[] = [
+  {
+    cause: 'rpm-scale',
+    on: ['plane', 'quad', 'boat'],
+    real: (s) => s,
+    read: (m) => ({ ...m, rpm: m.rpm == null ? null : 2 * m.rpm })
+  },
+  {
+    cause: 'rpm-scale',
+    on: ['plane', 'quad', 'boat'],
+    real: (s) => s,
+    read: (m) => ({ ...m, rpm: m.rpm == null ? null : (7 / 6) * m.rpm })
+  },
+  { cause: 'throttle-range', on: ['plane', 'quad', 'boat'], real: (s) => ({ ...s, outputLimit: 0.85 }) },
+  {
+    // an 8 for a 9
+    cause: 'smaller-propeller',
+    on: ['plane', 'quad', 'boat'],
+    real: (s) => ({
+      ...s,
+      propulsor: { ...s.propulsor, diameterM: (8 / 9) * s.propulsor.diameterM } as SetupDocument['propulsor']
+    })
+  },
+  {
+    cause: 'reversed-propeller',
+    on: ['plane', 'quad'],
+    real: (s) => ({ ...s, calibration: { factors: { thrust: 0.6, power: 0.9 }, relativeSd: {} } })
+  },
+  {
+    cause: 'better-pack',
+    on: ['plane', 'quad', 'boat'],
+    real: (s) => ({
+      ...s,
+      battery: { ...s.battery, cellResistanceOhm: 0.42 * (interpretSetup(s).packOhm / s.battery.series) }
+    })
+  },
+  {
+    cause: 'cell-count',
+    on: ['plane', 'quad', 'boat'],
+    real: (s) => ({ ...s, battery: { ...s.battery, series: s.battery.series - 1 } })
+  },
+  {
+    cause: 'ammeter',
+    on: ['plane', 'quad', 'boat'],
+    real: (s) => s,
+    read: (m) => ({ ...m, batteryCurrentA: m.batteryCurrentA == null ? null : 0.75 * m.batteryCurrentA })
+  }
+];
+
+const TRAINS = { plane: PLANE, quad: QUAD, boat: BOAT };
+/** A sound train as its own labels have it, read at three throttles with the noise of hobby meters. */
+function madeLog(setup: SetupDocument, made: (typeof MADE)[number] | null, seed: number): Observed[] {
+  const random = seededRandom(seed);
+  const noise = (sd: number): number => 1 + sd * normalFrom(random);
+  const s = situationOf(made ? made.real(setup) : setup);
+  const speedMs = s.boat?.topSpeedMs ?? 0;
+  return [0.5, 0.75, 1].map((throttle) => {
+    const [p] = s.at([{ throttle, speedMs: throttle * speedMs, stateOfCharge: 0.95 }]);
+    const measurement = {
+      throttle,
+      speedMs: throttle * speedMs,
+      stateOfCharge: 0.95,
+      batteryVoltageV: p.batteryVoltageV * noise(0.004),
+      batteryCurrentA: p.batteryCurrentA * noise(0.015),
+      rpm: p.rpm * noise(0.004),
+      thrustN: setup.craft.kind === 'boat' ? null : p.thrustN * noise(0.02)
+    };
+    return { measurement: made?.read?.(measurement) ?? measurement, flutter: 0.007 };
+  });
+}
+
+test('common mistakes: the true one is named first or second in nine logs of ten, over aeroplane, multirotor and boat', () => {
+  const missed: string[] = [];
+  let all = 0;
+  for (const made of MADE)
+    for (const on of made.on)
+      for (let seed = 1; seed <= 4; seed++) {
+        all++;
+        const causes = causesOf(TRAINS[on], madeLog(TRAINS[on], made, 40 * seed + all));
+        if (causes.findIndex((c) => c.id === made.cause) > 1)
+          missed.push(
+            `${made.cause} on the ${on}: ${causes
+              .slice(0, 3)
+              .map((c) => `${c.id} ${c.share.toFixed(2)}`)
+              .join(', ')}`
+          );
+      }
+  assert.ok(missed.length <= 0.1 * all, `${missed.length} of ${all}:\n${missed.join('\n')}`);
+});
+
+test('a sound train is said to be as its label allows in nine logs of ten', () => {
+  const wrong = Object.values(TRAINS).flatMap((setup) =>
+    Array.from({ length: 10 }, (_, k) => causesOf(setup, madeLog(setup, null, 700 + k))[0]).filter(
+      (c) => c.id !== 'as-labelled'
+    )
+  );
+  assert.ok(wrong.length <= 3, wrong.map((c) => c.id).join());
+});
+
+test('a pack that sags less than predicted is a better one, not one that sags further', () => {
+  const better = MADE.find((m) => m.cause === 'better-pack');
+  for (let seed = 1; seed <= 4; seed++) {
+    const causes = causesOf(PLANE, madeLog(PLANE, better ?? null, seed));
+    const weak = causes.find((c) => c.id === 'weak-cell');
+    assert.ok((weak?.share ?? 0) < 0.05, `${weak?.share}`);
+    assert.match(causes.find((c) => c.id === 'better-pack')?.says ?? '', /less than it is taken to/);
+  }
 });

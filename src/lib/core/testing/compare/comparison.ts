@@ -1,5 +1,5 @@
+import { CHANNEL_TABLE, COMPARED_CHANNELS, type ComparedChannel } from '../../registry/channels.ts';
 import { NINETIETH } from '../../numeric/ninetieth.ts';
-import { INSTRUMENT } from '../../calibration/readings.ts';
 import type { Measurement } from '../../calibration/schema.ts';
 import { setupDuring, windingOf } from '../../calibration/unknowns.ts';
 import type { MakersRow } from '../../document/makers-row.ts';
@@ -11,13 +11,9 @@ import type { PredictedPoint } from '../../train/predicted.ts';
 import { causesOf, type Cause, type Observed } from './causes.ts';
 import { NOTHING_WRONG } from './hypotheses.ts';
 
-/** Readings that are compared, in the order they are shown. */
-export const COMPARED = ['batteryVoltageV', 'batteryCurrentA', 'rpm', 'thrustN'] as const;
-export type Compared = (typeof COMPARED)[number];
-
 /** One reading: what was predicted, what the maker promised, what was measured. SI. */
 export interface ComparedReading {
-  readonly quantity: Compared;
+  readonly quantity: ComparedChannel;
   readonly predicted: number;
   /** Where the reading lies four times in five: the prediction's band and the meter's error together. */
   readonly band: Band | null;
@@ -71,7 +67,7 @@ function rowFor(setup: SetupDocument, m: Measurement, rows: readonly MakersRow[]
 }
 
 /** What a row promises of a reading. */
-const promisedBy = (r: MakersRow, quantity: Compared): number | null =>
+const promisedBy = (r: MakersRow, quantity: ComparedChannel): number | null =>
   quantity === 'batteryCurrentA'
     ? r.amps
     : quantity === 'rpm'
@@ -115,7 +111,7 @@ function momentOf(setup: SetupDocument, m: Measurement, rows: readonly MakersRow
   const row = rowFor(setup, m, rows);
   const atRow =
     row && held ? predictPoints(i, [{ ...at, batteryVoltageV: row.volts as number }], false)[0] : null;
-  const readings = COMPARED.flatMap((quantity): ComparedReading[] => {
+  const readings = COMPARED_CHANNELS.flatMap((quantity): ComparedReading[] => {
     const measured = m[quantity];
     const from = quantity === 'batteryVoltageV' ? rested : (held ?? rested ?? full(i, at));
     if (measured == null || !from) return [];
@@ -139,17 +135,10 @@ function momentOf(setup: SetupDocument, m: Measurement, rows: readonly MakersRow
   return { ...at, readings };
 }
 
-const METER: Readonly<Record<Compared, number>> = {
-  batteryVoltageV: INSTRUMENT.voltageRelative,
-  batteryCurrentA: INSTRUMENT.currentRelative,
-  rpm: INSTRUMENT.rpmRelative,
-  thrustN: INSTRUMENT.thrustRelative
-};
-
 /** A prediction's band with a hobby meter's error in it; both are independent, so that their squares add up. */
-function readBand(quantity: Compared, predicted: number, band: Band | null): Band | null {
+function readBand(quantity: ComparedChannel, predicted: number, band: Band | null): Band | null {
   if (!band) return null;
-  const meter = NINETIETH * METER[quantity] * Math.abs(predicted);
+  const meter = NINETIETH * CHANNEL_TABLE[quantity].error.meter * Math.abs(predicted);
   return [
     predicted - Math.hypot(predicted - band[0], meter),
     predicted + Math.hypot(band[1] - predicted, meter)

@@ -1,10 +1,11 @@
+import type { StandFault } from '../../document/run-schema.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import type { ReadingName } from '../../calibration/readings.ts';
 import type { TrainModel } from '../../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
 import { openCircuitCellV } from '../../parts/pack/open-circuit.ts';
 import { show } from '../../units/show.ts';
-import type { Fault } from '../stand/faults.ts';
+import { otherPropulsor } from '../stand/faults.ts';
 
 export const NOTHING_WRONG = 'as-labelled';
 /** What is left where no hypothesis fits. */
@@ -12,7 +13,19 @@ export const NONE_FITS = 'none-fits';
 
 /** Something that may be wrong, what it does to a train, and the one test that would tell. */
 export interface Hypothesis {
-  readonly id: Fault | typeof NOTHING_WRONG | 'kv-off' | 'stand-arm' | 'ammeter';
+  readonly id:
+    | StandFault
+    | typeof NOTHING_WRONG
+    | 'kv-off'
+    | 'smaller-propeller'
+    | 'reversed-propeller'
+    | 'throttle-range'
+    | 'better-pack'
+    | 'cell-count'
+    | 'air'
+    | 'rpm-scale'
+    | 'stand-arm'
+    | 'ammeter';
   readonly title: string;
   /** How often it is what is wrong, of all runs. (m) */
   readonly often: number;
@@ -25,14 +38,24 @@ export interface Hypothesis {
   readonly alter?: (m: TrainModel, severity: number) => void;
   /** A reading that is off by itself: its log by the severity. */
   readonly reads?: ReadingName;
-  /** Whether another propulsor than the named one is fitted. */
-  readonly fits?: true;
+  /** The setup as it would be: with another propulsor or pack than the named one. */
+  readonly really?: (setup: SetupDocument, severity: number) => SetupDocument;
+  /** Severities of which it is one, where it cannot be anything between. */
+  readonly oneOf?: readonly number[];
+  /** Whether it only ever goes the way of its middle. */
+  readonly oneSided?: true;
   readonly says: (severity: number) => string;
   readonly test: string;
 }
 
 const always = (): boolean => true;
 const percent = (share: number): string => `${show(100 * Math.abs(share), 2)} %`;
+
+/** The setup with the propulsor that a larger one would be. */
+const withPropulsor = (setup: SetupDocument, severity: number): SetupDocument => ({
+  ...setup,
+  propulsor: otherPropulsor(setup.propulsor, { fault: 'wrong-propeller', severity })
+});
 
 const point = operatingPoint();
 /** Full throttle from full cells: what a fault's severity is told as a share of. */
@@ -74,9 +97,118 @@ export const HYPOTHESES: readonly Hypothesis[] = [
     severity: { middle: 1.2, sd: 0.35 },
     flutters: false,
     applies: (s) => !s.propulsor.coefficients,
-    fits: true,
+    really: withPropulsor,
+    oneSided: true,
     says: () => 'amps high, rpm low, and the thrust of a larger one with them',
     test: 'read its size on the hub, or measure tip to tip and the rise of the blade at three quarters of the radius'
+  },
+  {
+    id: 'smaller-propeller',
+    title: 'a smaller propeller or screw than the one named',
+    often: 0.03,
+    severity: { middle: -0.11, sd: 0.04 },
+    flutters: false,
+    applies: (s) => !s.propulsor.coefficients,
+    really: (setup, by) => {
+      const scale = Math.exp(by);
+      const { diameterM } = setup.propulsor;
+      return {
+        ...setup,
+        propulsor: { ...setup.propulsor, diameterM: diameterM * scale } as SetupDocument['propulsor']
+      };
+    },
+    oneSided: true,
+    says: (by) =>
+      `amps low, rpm high, and the thrust of one about ${percent(Math.expm1(by))} smaller with them`,
+    test: 'read its size on the hub, or measure tip to tip'
+  },
+  {
+    id: 'reversed-propeller',
+    title: 'the propeller on backwards',
+    often: 0.02,
+    severity: { middle: 0.4, sd: 0.06 },
+    flutters: false,
+    applies: (s) => s.propulsor.kind === 'propeller',
+    oneSided: true,
+    // the cambered side faces the wrong way: two thirds of the thrust for nearly as much power. From memory of trials
+    alter: (m, loss) => {
+      m.thrustFactor *= 1 - Math.min(Math.max(loss, 0), 0.8);
+      m.powerFactor *= 1 - 0.25 * Math.min(Math.max(loss, 0), 0.8);
+    },
+    says: (loss) =>
+      `thrust ${percent(loss)} low while amps and rpm are nearly right: the cambered side faces backwards`,
+    test: 'look at the blade: its rounded side and the printed size face the way that the craft flies'
+  },
+  {
+    id: 'throttle-range',
+    title: 'the ESC has not learnt the throttle’s range',
+    often: 0.03,
+    severity: { middle: 0.14, sd: 0.05 },
+    flutters: false,
+    applies: always,
+    oneSided: true,
+    alter: (m, short) => {
+      m.outputLimit *= 1 - Math.min(Math.max(short, 0), 0.6);
+    },
+    says: (short) =>
+      `the motor gets ${percent(1 - short)} of the throttle that is told: amps and rpm low together`,
+    test: 'teach the ESC the ends of the stick as its maker says, or look whether rpm still rises at the end of the stick'
+  },
+  {
+    id: 'better-pack',
+    title: 'a better pack than it is taken for',
+    often: 0.02,
+    severity: { middle: 0.7, sd: 0.25 },
+    flutters: false,
+    applies: always,
+    oneSided: true,
+    alter: (m, by) => {
+      m.packResistanceOhm *= Math.exp(-Math.max(by, 0));
+    },
+    says: (by) => `the pack sags ${percent(-Math.expm1(-by))} less than it is taken to`,
+    test: 'enter the resistance that a charger shows, or calibrate: the pack’s own figure takes the place of the estimate'
+  },
+  {
+    id: 'cell-count',
+    title: 'another number of cells than the setup says',
+    often: 0.02,
+    severity: { middle: 0, sd: 1 },
+    flutters: false,
+    applies: (s) => s.battery.series > 1,
+    oneOf: [-1, 1],
+    really: (setup, more) => ({
+      ...setup,
+      battery: { ...setup.battery, series: Math.max(setup.battery.series + more, 1) }
+    }),
+    says: (more) => `the volts are those of a cell ${more > 0 ? 'more' : 'less'}`,
+    test: 'count the pins of the balance plug less one, or divide the resting volts by the volts of one cell'
+  },
+  {
+    id: 'air',
+    title: 'thinner or denser air than the setup says',
+    often: 0.01,
+    severity: { middle: 0, sd: 0.1 },
+    flutters: false,
+    applies: (s) => s.propulsor.kind === 'propeller' || s.propulsor.kind === 'ducted-fan',
+    alter: (m, by) => {
+      m.densityKgM3 *= Math.exp(by);
+    },
+    says: (by) =>
+      `amps and thrust ${by < 0 ? 'low' : 'high'} together as in air of ${percent(Math.expm1(by))} ${by < 0 ? 'less' : 'more'} density`,
+    test: 'enter the height and the temperature of the place'
+  },
+  {
+    id: 'rpm-scale',
+    title: 'the rpm meter counts other poles or blades',
+    often: 0.03,
+    severity: { middle: 0, sd: 1 },
+    flutters: false,
+    applies: always,
+    reads: 'rpm',
+    // pole pairs of common motors and blades of common propellers, one for another
+    oneOf: [2, 0.5, 7 / 6, 6 / 7, 3 / 2, 2 / 3, 4 / 3, 3 / 4].map(Math.log),
+    says: (by) => `amps and thrust are right, rpm reads ${show(Math.exp(by), 3)} times the true one`,
+    test: 'set the number of magnet poles, or of blades, in the meter, or count one blade by a strobe'
   },
   {
     id: 'dragging-bearing',
@@ -98,6 +230,7 @@ export const HYPOTHESES: readonly Hypothesis[] = [
     severity: { middle: 1.0, sd: 0.5 },
     flutters: false,
     applies: always,
+    oneSided: true,
     alter: (m, more) => {
       m.packResistanceOhm *= 1 + Math.max(more, 0);
     },

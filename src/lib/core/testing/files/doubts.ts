@@ -1,8 +1,8 @@
+import { channel, toSi, type ChannelName, type UnitContext } from '../../registry/channels.ts';
 import { median } from 'd3-array';
 import { show, showMinutes, showUnit } from '../../units/show.ts';
 import type { ExpectedFigures } from './expected-figures.ts';
 import { numberOf } from './number-of.ts';
-import { ROLE_TITLES, ROLE_UNITS, toSi, type Role, type UnitContext } from './roles.ts';
 import type { Column, Mapping } from './mapping.ts';
 
 /** Least, middle and greatest figure of a column, as they are written. */
@@ -57,7 +57,7 @@ const CELSIUS = [-25, 200] as const;
 
 /** What the deciding figure of a role can be, SI, and which figure decides; null where nothing is known of it. */
 function beliefOf(
-  role: Role,
+  role: ChannelName,
   e: ExpectedFigures
 ): { range: readonly [number, number]; by: 'middle' | 'greatest' } | null {
   switch (role) {
@@ -90,7 +90,7 @@ function beliefOf(
   }
 }
 
-const SI_UNIT: Readonly<Partial<Record<Role, string>>> = {
+const SI_UNIT: Readonly<Partial<Record<ChannelName, string>>> = {
   batteryVoltageV: 'V',
   cellVoltageV: 'V',
   batteryCurrentA: 'A',
@@ -106,7 +106,7 @@ const SI_UNIT: Readonly<Partial<Record<Role, string>>> = {
 
 /** The deciding figure of a column in a unit, SI: its largest in size counts where the greatest decides. */
 function decidingOf(
-  role: Role,
+  role: ChannelName,
   unit: string,
   f: ColumnFigures,
   by: 'middle' | 'greatest',
@@ -119,7 +119,7 @@ function decidingOf(
 }
 
 /** What a column may be instead where its figures cannot be what its title says. */
-const OTHER_ROLES: readonly (readonly [Role, Role])[] = [
+const OTHER_ROLES: readonly (readonly [ChannelName, ChannelName])[] = [
   ['cellVoltageV', 'batteryVoltageV'],
   ['speedMs', 'rpm'],
   ['escCurrentA', 'batteryCurrentA']
@@ -130,8 +130,8 @@ const withColumn = (mapping: Mapping, at: number, column: Column): Partial<Mappi
 });
 
 /** How a unit of rpm is told: beside an electrical one stand the pole pairs that it is divided by. */
-function unitWords(role: Role, unit: string, context: UnitContext, e: ExpectedFigures): string {
-  const { label } = ROLE_UNITS[role].find((u) => u.id === unit) ?? { label: unit };
+function unitWords(role: ChannelName, unit: string, context: UnitContext, e: ExpectedFigures): string {
+  const { label } = channel(role).units.find((u) => u.id === unit) ?? { label: unit };
   if (role !== 'rpm' || !unit.startsWith('erpm')) return label;
   return `${label}, of ${context.poles / 2} pole pairs${e.poles === null ? ' (poles not told)' : ''}`;
 }
@@ -148,7 +148,7 @@ function columnDoubt(
   const belief = role === null ? null : beliefOf(role, e);
   if (role === null || !belief) return null;
   const [low, high] = belief.range;
-  const of = (id: string, r: Role = role): number => decidingOf(r, id, f, belief.by, context);
+  const of = (id: string, r: ChannelName = role): number => decidingOf(r, id, f, belief.by, context);
   const isIn = (v: number): boolean => v >= low && v <= high;
   const now = of(unit);
   const { factor } = toSi(role, unit, context);
@@ -158,10 +158,12 @@ function columnDoubt(
   if (still) return null;
   const si = SI_UNIT[role] ?? '';
   const said = (v: number): string => showUnit(v, si, 3);
-  const others: { role: Role; unit: string }[] = [
-    ...ROLE_UNITS[role].filter((u) => u.id !== unit).map((u) => ({ role, unit: u.id })),
+  const others: { role: ChannelName; unit: string }[] = [
+    ...channel(role)
+      .units.filter((u) => u.id !== unit)
+      .map((u) => ({ role, unit: u.id })),
     ...OTHER_ROLES.filter(([from, to]) => from === role && !mapping.columns.some((c) => c.role === to)).map(
-      ([, to]) => ({ role: to, unit: ROLE_UNITS[to][0].id })
+      ([, to]) => ({ role: to, unit: channel(to).units[0].id })
     )
   ];
   const target = predictedOf(role, e) ?? Math.sqrt(Math.max(low, 1e-6) * high);
@@ -179,13 +181,13 @@ function columnDoubt(
   )
     return null;
   const ways = possible.map((o): DoubtWay => ({
-    words: `as ${o.role === role ? '' : `${ROLE_TITLES[o.role]}, `}${unitWords(o.role, o.unit, context, e)}: ${belief.by === 'middle' ? 'about' : 'up to'} ${showUnit(o.value, SI_UNIT[o.role] ?? '', 3)}`,
+    words: `as ${o.role === role ? '' : `${channel(o.role).title}, `}${unitWords(o.role, o.unit, context, e)}: ${belief.by === 'middle' ? 'about' : 'up to'} ${showUnit(o.value, SI_UNIT[o.role] ?? '', 3)}`,
     change: withColumn(mapping, at, { title, role: o.role, unit: o.unit, told: true })
   }));
   const range = `${show(low, 2)} to ${showUnit(high, si, 2)}`;
   return {
     id: `column-${at}`,
-    question: `“${title}”: ${belief.by === 'middle' ? 'about' : 'up to'} ${said(now)} as ${unitWords(role, unit, context, e)}${negative ? ', and below nought' : ''}; ${believed ? 'another unit comes nearer to what is predicted, and' : 'that cannot be:'} this setup gives ${ROLE_TITLES[role]} of ${range}.`,
+    question: `“${title}”: ${belief.by === 'middle' ? 'about' : 'up to'} ${said(now)} as ${unitWords(role, unit, context, e)}${negative ? ', and below nought' : ''}; ${believed ? 'another unit comes nearer to what is predicted, and' : 'that cannot be:'} this setup gives ${channel(role).title} of ${range}.`,
     ways: [
       ...ways,
       { words: `keep ${unitWords(role, unit, context, e)}`, change: {} },
@@ -198,7 +200,7 @@ function columnDoubt(
 }
 
 /** What is predicted of the deciding figure of a role; null where nothing is. */
-function predictedOf(role: Role, e: ExpectedFigures): number | null {
+function predictedOf(role: ChannelName, e: ExpectedFigures): number | null {
   switch (role) {
     case 'rpm':
       return e.rpm;
@@ -221,8 +223,8 @@ function lengthDoubt(mapping: Mapping, seconds: number, context: UnitContext): D
   const column = mapping.columns[at];
   if (column.unit === 'time') return null;
   const { factor } = toSi('seconds', column.unit, context);
-  const ways = ROLE_UNITS.seconds
-    .filter((u) => u.id !== column.unit && !u.isTime)
+  const ways = channel('seconds')
+    .units.filter((u) => u.id !== column.unit && !u.isTime)
     .map((u) => ({ u, s: (seconds / factor) * toSi('seconds', u.id, context).factor }))
     .filter(({ s }) => s >= LENGTH_S[0] && s <= LENGTH_S[1])
     .map(({ u, s }): DoubtWay => ({

@@ -1,4 +1,5 @@
 /** Files of meters: what writes them is not known, so that everything is guessed, shown and read to the figure. */
+import { FILE_CHANNELS, channel, toSi } from '../../registry/channels.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { momentsOf, type Sample } from '../record/sample.ts';
@@ -8,7 +9,6 @@ import { guessMapping, recalled, roleOfTitle, signatureOf, type Mapping } from '
 import { numberOf } from './number-of.ts';
 import { readChunks } from './read-chunks.ts';
 import { RunFileReader, type RunFileState } from './read-run-file.ts';
-import { ROLES, ROLE_UNITS, toSi } from './roles.ts';
 import { timeOf } from './time-of.ts';
 
 const CONTEXT = { series: 4, poles: 14, blades: 2, gearRatio: 1 };
@@ -145,11 +145,11 @@ test('every unit is exact: the figure that is one of it in SI', () => {
     ['batteryVoltageV', 'V/cell', 3.7, 14.8]
   ];
   for (const [role, unit, figure, si] of exact) {
-    const { factor, from } = toSi(role as (typeof ROLES)[number], unit, CONTEXT);
+    const { factor, from } = toSi(role as (typeof FILE_CHANNELS)[number], unit, CONTEXT);
     near((figure - from) * factor, si);
   }
-  for (const role of ROLES)
-    assert.equal(new Set(ROLE_UNITS[role].map((u) => u.id)).size, ROLE_UNITS[role].length, role);
+  for (const role of FILE_CHANNELS)
+    assert.equal(new Set(channel(role).units.map((u) => u.id)).size, channel(role).units.length, role);
 });
 
 test('a figure in a cell: thousands, units behind it, nothing read, nonsense', () => {

@@ -1,8 +1,8 @@
+import type { UnitContext } from '../../registry/channels.ts';
 import type { Sample } from '../record/sample.ts';
 import { cellsOf } from './dialect.ts';
 import type { Mapping } from './mapping.ts';
 import { numberOf } from './number-of.ts';
-import type { UnitContext } from './roles.ts';
 import { columnReadings, rowReader } from './row-reader.ts';
 import { timeOf } from './time-of.ts';
 

@@ -1,12 +1,12 @@
+import { channel, FILE_CHANNELS, addsUp, type ChannelName } from '../../registry/channels.ts';
 import { median } from 'd3-array';
 import { cellsOf, dialectOf, rowCellsOf, type Dialect } from './dialect.ts';
 import { numberOf } from './number-of.ts';
-import { ROLE_UNITS, ROLES, SEVERAL, type Role } from './roles.ts';
 
 /** What a column is; null: left out. */
 export interface Column {
   readonly title: string;
-  readonly role: Role | null;
+  readonly role: ChannelName | null;
   readonly unit: string;
   /** Whether the file itself names the unit; else it was guessed from the figures. */
   readonly told?: boolean;
@@ -22,7 +22,7 @@ export interface Mapping extends Dialect {
 }
 
 /** Words by which columns are known, in the languages that meters speak, most telling first. A table of data. */
-const WORDS: readonly (readonly [Role, RegExp])[] = [
+const WORDS: readonly (readonly [ChannelName, RegExp])[] = [
   // a speed that is told in rpm, or of the motor, is no way through the air
   ['rpm', /\bmotor ?(speed|rpm)\b|\b(rotor|prop|shaft) ?speed\b/],
   [
@@ -49,7 +49,7 @@ const WORDS: readonly (readonly [Role, RegExp])[] = [
   ['seconds', /^time|\btime\b|timestamp|\bsec(onds?)?\b|zeit|temps|\belapsed\b|\bdate\b|^t$|\bms\b|\bclock\b/]
 ];
 /** A title that is nothing but a unit tells its role too. */
-const BARE: Readonly<Record<string, Role>> = {
+const BARE: Readonly<Record<string, ChannelName>> = {
   s: 'seconds',
   ms: 'seconds',
   v: 'batteryVoltageV',
@@ -68,7 +68,7 @@ const BARE: Readonly<Record<string, Role>> = {
 };
 
 /** Ways in which units are written in a title, by the unit's id. */
-const UNIT_WORDS: Readonly<Partial<Record<Role, readonly (readonly [string, RegExp])[]>>> = {
+const UNIT_WORDS: Readonly<Partial<Record<ChannelName, readonly (readonly [string, RegExp])[]>>> = {
   seconds: [
     ['ms', /^(ms|msec|milli\w*)$/],
     ['µs', /^(us|µs|μs|usec|micro\w*)$/],
@@ -134,7 +134,7 @@ const WARMTH: readonly (readonly [string, RegExp])[] = [
   ['K', /^(k|kelvin)$/],
   ['°C', /^(°?c|deg ?c|celsius)$/]
 ];
-const unitWords = (role: Role): readonly (readonly [string, RegExp])[] =>
+const unitWords = (role: ChannelName): readonly (readonly [string, RegExp])[] =>
   UNIT_WORDS[role] ?? (role.endsWith('C') ? WARMTH : []);
 
 /** A title in small letters with blanks for what joins its words. */
@@ -154,7 +154,7 @@ function unitTextsOf(title: string): string[] {
 }
 
 /** The role that a title tells; null where it tells none. */
-export function roleOfTitle(title: string): Role | null {
+export function roleOfTitle(title: string): ChannelName | null {
   const bare = title
     .trim()
     .toLowerCase()
@@ -175,7 +175,7 @@ export function roleOfTitle(title: string): Role | null {
 }
 
 /** Roles that share the units of one: volts are those of a pack or a cell, amps of all ESCs or of one. */
-const KIND_OF_UNIT: Partial<Record<Role, readonly Role[]>> = {
+const KIND_OF_UNIT: Partial<Record<ChannelName, readonly ChannelName[]>> = {
   rpm: ['rpm'],
   batteryVoltageV: ['batteryVoltageV', 'cellVoltageV'],
   batteryCurrentA: ['batteryCurrentA', 'escCurrentA'],
@@ -184,7 +184,7 @@ const KIND_OF_UNIT: Partial<Record<Role, readonly Role[]>> = {
   electricalPowerW: ['electricalPowerW']
 };
 /** Units that only one kind of figure has. */
-const TELLING_UNITS: readonly (readonly [Role, RegExp])[] = [
+const TELLING_UNITS: readonly (readonly [ChannelName, RegExp])[] = [
   ['rpm', /^(e-?rpm|rpm|krpm|1\/min|u\/min|tr\/min|min-1|rps)$/],
   ['batteryVoltageV', /^(v|mv|cv|volts?)$/],
   ['batteryCurrentA', /^(a|ma|ca|amps?|amperes?)$/],
@@ -194,13 +194,13 @@ const TELLING_UNITS: readonly (readonly [Role, RegExp])[] = [
 ];
 
 /** The kind of figure that a unit in brackets names; null where there is none, or it could be several. */
-function roleOfUnit(title: string): Role | null {
+function roleOfUnit(title: string): ChannelName | null {
   const [unit] = [...title.matchAll(/[([{<]([^)\]}>]*)[)\]}>]/g)].map((m) => m[1].trim().toLowerCase());
   return unit === undefined ? null : (TELLING_UNITS.find(([, words]) => words.test(unit))?.[0] ?? null);
 }
 
 /** The unit that a title tells of a role; null where it tells none. */
-function unitOfTitle(role: Role, title: string): string | null {
+function unitOfTitle(role: ChannelName, title: string): string | null {
   if (role === 'rpm' && /\be ?rpm\b|electrical/.test(plain(title))) return 'erpm';
   const texts = unitTextsOf(title);
   for (const text of texts) for (const [id, words] of unitWords(role)) if (words.test(text)) return id;
@@ -208,7 +208,7 @@ function unitOfTitle(role: Role, title: string): string | null {
 }
 
 /** The unit that the figures themselves make likely, where the title tells none. */
-function unitOfFigures(role: Role, cells: readonly string[], decimal: '.' | ','): string {
+function unitOfFigures(role: ChannelName, cells: readonly string[], decimal: '.' | ','): string {
   if (role === 'seconds' && cells.some((c) => /\d[:T/]\d|\d-\d/.test(c.trim()))) return 'time';
   const figures = cells
     .map((c) => numberOf(c, decimal))
@@ -245,7 +245,7 @@ function unitOfFigures(role: Role, cells: readonly string[], decimal: '.' | ',')
     case 'electricalPowerW':
       return 'W';
     default:
-      return ROLE_UNITS[role][0].id;
+      return channel(role).units[0].id;
   }
 }
 
@@ -267,7 +267,7 @@ function clashOf(
 
 /** A pack's own column counts before those of its cells, and the sum of all amps before those of each ESC. */
 function oneOrSum(columns: readonly Column[]): Column[] {
-  const has = (role: Role): boolean => columns.some((c) => c.role === role);
+  const has = (role: ChannelName): boolean => columns.some((c) => c.role === role);
   return columns.map((c) =>
     (c.role === 'cellVoltageV' && has('batteryVoltageV')) ||
     (c.role === 'escCurrentA' && has('batteryCurrentA'))
@@ -301,12 +301,12 @@ export function guessMapping(head: string, delimiter?: string): Mapping {
   const below = dialect.headerLine > 0 ? cellsOf(lines[dialect.headerLine] ?? '', dialect.delimiter) : [];
   const unitLine = dialect.firstLine > dialect.headerLine + 1 ? below : [];
   const width = Math.min(Math.max(titles.length, ...rows.slice(0, 20).map((r) => r.length)), MOST_COLUMNS);
-  const taken = new Set<Role>();
+  const taken = new Set<ChannelName>();
   const columns = Array.from({ length: width }, (_, k): Column => {
     const title = (titles[k] ?? '').trim().replace(/^"|"$/g, '').slice(0, LONGEST_TITLE) || `column ${k + 1}`;
     const told = titles[k] === undefined ? null : roleOfTitle(title);
     // the first of its kind counts: a second one is of a second sensor
-    const role = told !== null && (SEVERAL.includes(told) || !taken.has(told)) ? told : null;
+    const role = told !== null && (addsUp(told) || !taken.has(told)) ? told : null;
     if (role === null) return { title, role: null, unit: '' };
     taken.add(role);
     const named = unitOfTitle(role, `(${unitLine[k] ?? ''})`) ?? unitOfTitle(role, title);
@@ -341,8 +341,8 @@ export function recalled(guess: Mapping, columns: unknown): Mapping {
     ...guess,
     columns: guess.columns.map((c, k): Column => {
       const was = columns[k] as Partial<Column> | null;
-      const role = ROLES.find((r) => r === was?.role) ?? null;
-      const unit = role && ROLE_UNITS[role].find((u) => u.id === was?.unit);
+      const role = FILE_CHANNELS.find((r) => r === was?.role) ?? null;
+      const unit = role && channel(role).units.find((u) => u.id === was?.unit);
       const own = c.role === role && (c.told === true || role === 'seconds');
       return role && unit
         ? { title: c.title, role, unit: own ? c.unit : unit.id, told: c.told }

@@ -1,8 +1,8 @@
+import type { UnitContext } from '../../registry/channels.ts';
 import type { Samples } from '../record/sample.ts';
 import type { Encoding } from './encoding.ts';
 import type { Mapping } from './mapping.ts';
 import { RunFileReader, type RunFileState } from './read-run-file.ts';
-import type { UnitContext } from './roles.ts';
 
 /** Most characters that are taken at once: a piece of any size is cut. */
 const PIECE = 65_536;

@@ -1,11 +1,16 @@
+import {
+  RECORDED_CHANNELS,
+  type RecordedChannel,
+  TELLING_CHANNELS,
+  type UnitContext
+} from '../../registry/channels.ts';
 import type { IssueCode, ValuesOf } from '../../text/issues.ts';
 import { rowError, type RowError } from '../../text/row-error.ts';
 import { MOST_IN_BLOCK } from '../record/block.ts';
-import { CHANNELS, type Channel, type Samples } from '../record/sample.ts';
+import { type Samples } from '../record/sample.ts';
 import { rowCellsOf } from './dialect.ts';
 import type { Mapping } from './mapping.ts';
 import { numberOf } from './number-of.ts';
-import { TELLING, type UnitContext } from './roles.ts';
 import { columnReadings, rowReader, type ColumnReading, type RowReader } from './row-reader.ts';
 import { timeOf } from './time-of.ts';
 
@@ -32,7 +37,7 @@ export interface RunFileState {
   /** When its first row was, ISO 8601, where the file tells a date. */
   readonly heldAt: string | null;
   /** Channels that were read at least once. */
-  readonly channels: readonly Channel[];
+  readonly channels: readonly RecordedChannel[];
   /** Rows as they are written, spread over the file, with those of the greatest figures; only of a file that was read to its end. */
   readonly sample: readonly (readonly string[])[];
 }
@@ -64,12 +69,12 @@ export class RunFileReader {
   #stopped = false;
   #count = 0;
   #seconds = new Float64Array(MOST_IN_BLOCK);
-  readonly #columns: Partial<Record<Channel, Float64Array>> = {};
-  readonly #met = new Set<Channel>();
+  readonly #columns: Partial<Record<RecordedChannel, Float64Array>> = {};
+  readonly #met = new Set<RecordedChannel>();
   /** Every so many rows one is kept to look at; half of them are let go when there are too many. */
   #sample: string[][] = [];
   #every = 1;
-  readonly #greatest = new Map<Channel, { value: number; cells: string[] }>();
+  readonly #greatest = new Map<RecordedChannel, { value: number; cells: string[] }>();
   #ended = false;
 
   /** @param emit is given blocks of samples as they are full */
@@ -90,7 +95,7 @@ export class RunFileReader {
       errors: this.#errors,
       seconds: this.#lastS > 0 ? this.#lastS : 0,
       heldAt: this.#heldAt,
-      channels: CHANNELS.filter((c) => this.#met.has(c)),
+      channels: RECORDED_CHANNELS.filter((c) => this.#met.has(c)),
       sample: this.#ended ? [...this.#sample, ...[...this.#greatest.values()].map((g) => g.cells)] : []
     };
   }
@@ -138,7 +143,8 @@ export class RunFileReader {
     this.#flush();
     this.#ended = true;
     if (!this.#stopped && this.#rows === 0 && this.#faults === 0) this.#fault('', 'no-rows', {});
-    if (this.#rows > 0 && !TELLING.some((c) => this.#met.has(c))) this.#fault('', 'tells-nothing', {});
+    if (this.#rows > 0 && !TELLING_CHANNELS.some((c) => this.#met.has(c)))
+      this.#fault('', 'tells-nothing', {});
     return this.state;
   }
 
@@ -213,7 +219,7 @@ export class RunFileReader {
     this.#rows++;
     const at = this.#count++;
     this.#seconds[at] = seconds;
-    for (const c of CHANNELS) {
+    for (const c of RECORDED_CHANNELS) {
       const value = values[c];
       if (value === undefined) continue;
       this.#met.add(c);
@@ -230,8 +236,8 @@ export class RunFileReader {
 
   #flush(): void {
     if (this.#count === 0) return;
-    const channels: Partial<Record<Channel, Float64Array>> = {};
-    for (const c of CHANNELS) {
+    const channels: Partial<Record<RecordedChannel, Float64Array>> = {};
+    for (const c of RECORDED_CHANNELS) {
       const column = this.#columns[c];
       if (!column) continue;
       channels[c] = column.slice(0, this.#count);

@@ -1,13 +1,19 @@
+import {
+  type RecordedChannel,
+  channel,
+  addsUp,
+  toSi,
+  type ChannelName,
+  type UnitContext
+} from '../../registry/channels.ts';
 import type { IssueCode, ValuesOf } from '../../text/issues.ts';
-import { CHANNEL_LIMITS, type Channel } from '../record/sample.ts';
 import type { Mapping } from './mapping.ts';
 import { numberOf } from './number-of.ts';
-import { ROLE_TITLES, SEVERAL, toSi, type Role, type UnitContext } from './roles.ts';
 
 /** A column that is read: where it stands, and how its figures become SI: (figure − from) × factor. */
 export interface ColumnReading {
   readonly at: number;
-  readonly role: Role;
+  readonly role: ChannelName;
   readonly title: string;
   readonly factor: number;
   readonly from: number;
@@ -33,11 +39,11 @@ type Fault = {
 }['no-number' | 'beyond'] & { readonly code: IssueCode };
 
 /** What a row of cells reads, without its time; or the first cell that cannot be read. */
-export type RowRead = { readonly ok: true; readonly values: Partial<Record<Channel, number>> } | Fault;
+export type RowRead =
+  { readonly ok: true; readonly values: Partial<Record<RecordedChannel, number>> } | Fault;
 export type RowReader = (cells: readonly string[]) => RowRead;
 
-/** Range of watts; pulses below their least and throttles a little above their most are no damage. */
-const WATTS = [-1e6, 1e6] as const;
+/** Pulses below their least and throttles a little above their most are no damage. */
 const THROTTLE_OVER = 0.3;
 
 /** Reads rows of a table by its mapping: every figure in SI, watts in the place of amps or volts that were not read. */
@@ -45,7 +51,7 @@ export function rowReader(mapping: Pick<Mapping, 'columns' | 'decimal'>, context
   const readings = columnReadings(mapping, context).filter((r) => r.role !== 'seconds');
   const cellColumns = readings.filter((r) => r.role === 'cellVoltageV').length;
   return (cells) => {
-    const values: Partial<Record<Role, number>> = {};
+    const values: Partial<Record<ChannelName, number>> = {};
     for (const { at, role, title, factor, from } of readings) {
       const cell = cells[at];
       const figure = numberOf(cell, mapping.decimal);
@@ -56,24 +62,15 @@ export function rowReader(mapping: Pick<Mapping, 'columns' | 'decimal'>, context
         values.throttle = Math.min(Math.max(value, 0), 1);
         continue;
       }
-      const [low, high] =
-        role === 'electricalPowerW'
-          ? WATTS
-          : CHANNEL_LIMITS[
-              role === 'cellVoltageV'
-                ? 'batteryVoltageV'
-                : role === 'escCurrentA'
-                  ? 'batteryCurrentA'
-                  : (role as Channel)
-            ];
+      const [low, high] = channel(role).bounds;
       if (!(value >= low && value <= high))
         return {
           ok: false,
           column: title,
           code: 'beyond',
-          values: { what: ROLE_TITLES[role], cell: cell.trim() }
+          values: { what: channel(role).title, cell: cell.trim() }
         };
-      values[role] = SEVERAL.includes(role) ? (values[role] ?? 0) + value : value;
+      values[role] = addsUp(role) ? (values[role] ?? 0) + value : value;
     }
     const { electricalPowerW: watts, cellVoltageV: summedV, escCurrentA: summedA, ...read } = values;
     // all cells add up to the pack; of some of them it is as many times their mean as it has cells
@@ -84,6 +81,6 @@ export function rowReader(mapping: Pick<Mapping, 'columns' | 'decimal'>, context
     const { batteryVoltageV: volts, batteryCurrentA: amps } = read;
     if (watts !== undefined && amps === undefined && volts) read.batteryCurrentA = watts / volts;
     if (watts !== undefined && volts === undefined && amps) read.batteryVoltageV = watts / amps;
-    return { ok: true, values: read as Partial<Record<Channel, number>> };
+    return { ok: true, values: read as Partial<Record<RecordedChannel, number>> };
   };
 }

@@ -1,5 +1,5 @@
+import type { UnitContext } from '../../registry/channels.ts';
 import type { SetupDocument } from '../../document/schema.ts';
-import type { UnitContext } from './roles.ts';
 
 /** Poles of a motor whose label does not say: the commonest outrunner has fourteen. Common practice, no source. */
 const USUAL_POLES = 14;

@@ -3,6 +3,8 @@ import { runCheck } from '../../checks/check.ts';
 import type { CheckResult } from '../../checks/finding.ts';
 import { touchLimitC } from '../../checks/touch-temperature.ts';
 import type { Situation } from '../../situation/situation.ts';
+import { predictPoints } from '../../train/predict-points.ts';
+import { showUnit } from '../../units/show.ts';
 import type { Feel } from '../../document/run-schema.ts';
 
 /** Temperatures at which a run ends whatever the school of warmth, °C: a case and an ESC too hot to touch. Common practice. */
@@ -36,9 +38,31 @@ const WISHES: readonly string[] = [
   'stalled-blade'
 ] satisfies readonly CheckId[];
 
-/** Whether a setup may be put on the bench at all: nothing is over that would break. */
+/** Checks of what grows with the throttle: over at full, they may hold below it, and that is what a staged test is for. */
+const GRADED: readonly string[] = [
+  'esc-current',
+  'esc-temperature',
+  'motor-current',
+  'motor-power',
+  'motor-temperature',
+  'touch-temperature',
+  'watts-per-gram',
+  'pack-current',
+  'pack-temperature',
+  'credible-current',
+  'cell-voltage',
+  'connector-current',
+  'wiring-current',
+  'voltage-drop'
+] satisfies readonly CheckId[];
+
+/** The checks that are over and would break something at any throttle. */
+export const ungradedOver = (results: readonly CheckResult[], s: Situation): CheckResult[] =>
+  overOf(results, s).filter((r) => !GRADED.includes(r.id));
+
+/** Whether a setup may be put on the bench at all: nothing is over that would break at the least throttle. */
 export const mayBeTested = (results: readonly CheckResult[], s: Situation): boolean =>
-  overOf(results, s).length === 0;
+  ungradedOver(results, s).length === 0;
 
 /** The checks that are over and would break something. */
 export const overOf = (results: readonly CheckResult[], s: Situation): CheckResult[] =>
@@ -63,6 +87,33 @@ export function mostCurrentA(s: Situation): number | null {
     }
   );
   return limits.length === 0 ? null : Math.min(...limits);
+}
+
+/** Ratings that a moment at a throttle is held against: of what, for how many amps of the point, in words. */
+const RATINGS = [
+  ['motor-current', 'motor', 'the motor'],
+  ['esc-current', 'motor', 'the ESC'],
+  ['pack-current', 'pack', 'the pack'],
+  ['connector-current', 'pack', 'the plug'],
+  ['wiring-current', 'pack', 'the leads']
+] as const;
+
+/**
+ * What a run at a throttle is predicted to pass, in words: "would draw 19.6 A through the motor, rated 18.0 A"; null where every
+ * rating holds.
+ * @param share of the predicted amps that were read at gentler steps; 1 where nothing was
+ */
+export function passesAt(s: Situation, throttle: number, speedMs: number, share = 1): string | null {
+  // amps alone: no band is asked for
+  const [p] = predictPoints(s.model, [{ throttle, speedMs, stateOfCharge: 1 }], false);
+  for (const [id, of, what] of RATINGS) {
+    const check = checkOf(id as CheckId);
+    const limit = check ? (runCheck(check, s)?.limit ?? null) : null;
+    const amps = share * (of === 'motor' ? p.motorCurrentA : p.batteryCurrentA);
+    if (limit !== null && amps > limit * (1 + 1e-9))
+      return `would draw ${showUnit(amps, 'A')} through ${what}, rated ${showUnit(limit, 'A')}`;
+  }
+  return null;
 }
 
 /** Temperatures that are read after a run, °C; null where they were not. */

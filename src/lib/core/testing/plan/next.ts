@@ -1,3 +1,4 @@
+import { channel, type WatchedChannel } from '../../registry/channels.ts';
 import { chosenSchool } from '../../document/schools.ts';
 import { listed } from '../../text/listed.ts';
 import { airOf } from '../../train/heat-run.ts';
@@ -6,8 +7,8 @@ import { show, showMinutes } from '../../units/show.ts';
 import { feltBy } from './limits.ts';
 import type { Feel } from '../../document/run-schema.ts';
 import { FEEL_WORDS, warmer, type LogEntry } from './log-entry.ts';
-import { WATCH_WORDS, watchValue } from './plan-text.ts';
-import { isBeyond, type Next, type Stage, type Stopped, type Watch, type Watched } from './stage.ts';
+import { watchValue } from './plan-text.ts';
+import { isBeyond, type Last, type Next, type Stage, type Stopped, type Watch } from './stage.ts';
 import { nextFlight, toldBy } from './time-ladder.ts';
 
 /** A reading so far above its band that the next step is not skipped to: the whole band's half beyond its end. */
@@ -17,7 +18,7 @@ const ABOVE_SHARE = 0.5;
 const WHOLE_SHARE = 0.6;
 
 /** What a meter showed of a watched figure; null where it was not read. */
-export function readOf(e: LogEntry, quantity: Watched, series: number): number | null {
+export function readOf(e: LogEntry, quantity: WatchedChannel, series: number): number | null {
   if (quantity !== 'cellVoltageV') return e[quantity] ?? null;
   return e.batteryVoltageV == null ? null : e.batteryVoltageV / series;
 }
@@ -62,7 +63,7 @@ function drawnAt(next: Stage, ratio: number): Watch | null {
 
 /** A figure that an entry passed its end of, at its own stage. */
 interface Passed {
-  readonly quantity: Watched;
+  readonly quantity: WatchedChannel;
   readonly words: string;
 }
 
@@ -74,11 +75,29 @@ const passedBy = (s: Situation, stage: Stage, e: LogEntry): Passed[] =>
       ? [
           {
             quantity: w.quantity,
-            words: `${WATCH_WORDS[w.quantity].title} ${watchValue(w.quantity, value)}, stop at ${watchValue(w.quantity, w.stopAt as number)}`
+            words: `${channel(w.quantity).name} ${watchValue(w.quantity, value)}, stop at ${watchValue(w.quantity, w.stopAt as number)}`
           }
         ]
       : [];
   });
+
+/** A reading below its band by this factor is far outside. (m) */
+const FAR_BELOW = 1.5;
+const BELOW: readonly WatchedChannel[] = ['batteryCurrentA', 'rpm', 'thrustN'];
+
+/** The first figure of an entry that lies far below what its stage can be; null where none does. */
+function farBelow(s: Situation, stage: Stage, e: LogEntry): Passed | null {
+  if (e.throttle != null && Math.abs(e.throttle - stage.throttle) > 0.02) return null;
+  for (const w of stage.watch) {
+    const value = BELOW.includes(w.quantity) && w.band ? readOf(e, w.quantity, seriesOf(s, stage)) : null;
+    if (value !== null && w.band && value < w.band[0] / FAR_BELOW)
+      return {
+        quantity: w.quantity,
+        words: `${channel(w.quantity).name} ${watchValue(w.quantity, value)} where ${watchValue(w.quantity, w.band[0])} to ${watchValue(w.quantity, w.band[1])} is predicted`
+      };
+  }
+  return null;
+}
 
 /** How warm a run left the parts, and whether that was told: a probe that shows little may sit in the wrong place. */
 function warmthOf(s: Situation, e: LogEntry, school: string): { feel: Feel | null; told: boolean } {
@@ -102,7 +121,8 @@ export function nextOf(
   s: Situation,
   stages: readonly Stage[],
   log: readonly LogEntry[],
-  school?: string
+  school?: string,
+  last: Last | null = null
 ): Next {
   const e = log[log.length - 1] as LogEntry | undefined;
   if (!e) return step(stages[0], `nothing has been logged yet: begin without the propulsor`);
@@ -115,6 +135,13 @@ export function nextOf(
   if (stage.kind === 'bare') return afterBare(stages, feel, told);
   if (beyond.length > 0)
     return back(stages, at, log, `beyond a limit (${listed(beyond.map((p) => p.words))})`);
+  const far = farBelow(s, stage, e);
+  if (far)
+    return ask(
+      stage,
+      far.quantity,
+      `${far.words}: far less than it can be. Find out why before anything heavier: a meter that reads low or in another unit, throttle that is not what it says, another propeller or pack than the one named`
+    );
   if (feel === 'too-hot') return back(stages, at, log, `too hot to hold, by “${chosen.title}”`);
   // a run that was broken off is run again, whole, whatever it left warm
   const short = e.seconds != null && e.seconds < WHOLE_SHARE * stage.seconds;
@@ -130,9 +157,9 @@ export function nextOf(
     return ask(
       stage,
       unread,
-      `${WATCH_WORDS[unread].title} passed a limit before: read ${WATCH_WORDS[unread].title} at this step before a heavier one`
+      `${channel(unread).name} passed a limit before: read ${channel(unread).name} at this step before a heavier one`
     );
-  return onward(s, stages, at, e, feel);
+  return onward(s, stages, at, e, feel, last);
 }
 
 const WARMTH =
@@ -142,7 +169,11 @@ const WARMTH =
  * A figure that passed its end at an earlier entry and that the last one leaves out: what was not read says nothing of it. Null
  * where there is none.
  */
-function unreadSince(s: Situation, stages: readonly Stage[], log: readonly LogEntry[]): Watched | null {
+function unreadSince(
+  s: Situation,
+  stages: readonly Stage[],
+  log: readonly LogEntry[]
+): WatchedChannel | null {
   const stageOf = (e: LogEntry): Stage | undefined => stages.find((x) => x.id === e.stage);
   const last = log[log.length - 1];
   const own = stageOf(last);
@@ -205,7 +236,14 @@ function again(stages: readonly Stage[], at: number, log: readonly LogEntry[]): 
   );
 }
 
-function onward(s: Situation, stages: readonly Stage[], at: number, e: LogEntry, feel: Feel | null): Next {
+function onward(
+  s: Situation,
+  stages: readonly Stage[],
+  at: number,
+  e: LogEntry,
+  feel: Feel | null,
+  last: Last | null
+): Next {
   const stage = stages[at];
   const amps = stage.watch.find((w) => w.quantity === 'batteryCurrentA');
   const sameThrottle = e.throttle == null || Math.abs(e.throttle - stage.throttle) < 0.02;
@@ -217,6 +255,11 @@ function onward(s: Situation, stages: readonly Stage[], at: number, e: LogEntry,
     amps?.band && ratio > (amps.band[1] + ABOVE_SHARE * (amps.band[1] - amps.expected)) / amps.expected;
   const skips = s.kind === 'boat' && feel === 'cold' && !high && stages[at + 2]?.kind === 'run';
   const next = stages[at + (skips ? 2 : 1)];
+  if (!next)
+    return stop(`“${stage.title}” is as far as these parts go: ${last?.why ?? 'no further step holds'}`, {
+      look: 'what was read here against what was predicted: less amps than predicted open the next step',
+      goOn: 'Change to a smaller propeller or screw, fewer cells, or parts that stand more; or read this step again'
+    });
   const over = drawnAt(next, ratio);
   if (over) {
     const near = skips && !drawnAt(stages[at + 1], ratio) ? stages[at + 1] : null;

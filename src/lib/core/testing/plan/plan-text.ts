@@ -1,33 +1,24 @@
-import { displayUnit, type QuantityName, type UnitChoice } from '../../units/quantity.ts';
+import { channel, type WatchedChannel } from '../../registry/channels.ts';
+import { displayUnit, type UnitChoice } from '../../units/quantity.ts';
 import { bandedUnit } from '../../units/banded.ts';
 import { showUnit } from '../../units/show.ts';
 import { CAUTIONS, type CautionId } from '../../cautions/at-test.ts';
-import type { Plan, Watch, Watched } from './stage.ts';
-
-/** How a watched figure is called and shown, and what its end is called. */
-export const WATCH_WORDS: Readonly<Record<Watched, { title: string; quantity: QuantityName; stop: string }>> =
-  {
-    batteryCurrentA: { title: 'amps', quantity: 'current', stop: 'stop at' },
-    cellVoltageV: { title: 'volts per cell', quantity: 'voltage', stop: 'stop below' },
-    motorC: { title: 'motor case', quantity: 'temperature', stop: 'stop at' },
-    escC: { title: 'ESC', quantity: 'temperature', stop: 'stop at' },
-    rpm: { title: 'rpm', quantity: 'rpm', stop: 'stop at' },
-    thrustN: { title: 'thrust', quantity: 'thrust', stop: 'stop at' }
-  };
+import { stopsBelow, type Plan, type Watch } from './stage.ts';
 
 /** A watched figure with its unit. */
-export function watchValue(quantity: Watched, value: number, choice: UnitChoice = {}): string {
-  const { inSi, label } = displayUnit(WATCH_WORDS[quantity].quantity, choice);
+export function watchValue(quantity: WatchedChannel, value: number, choice: UnitChoice = {}): string {
+  const { inSi, label } = displayUnit(channel(quantity).quantity, choice);
   return showUnit(value / inSi, label);
 }
 
 /** A figure to watch in one line: "amps 43 to 51 A, stop at 60 A". */
 export function watchWords({ quantity, expected, band, stopAt }: Watch, choice: UnitChoice = {}): string {
-  const { title, quantity: shown, stop } = WATCH_WORDS[quantity];
+  const { name, quantity: shown } = channel(quantity);
+  const stop = stopsBelow(quantity) ? 'stop below' : 'stop at';
   const { inSi, label } = displayUnit(shown, choice);
   const scaled = band && ([band[0] / inSi, band[1] / inSi] as const);
   const end = stopAt === null ? '' : `, ${stop} ${watchValue(quantity, stopAt, choice)}`;
-  return `${title} ${bandedUnit(expected / inSi, scaled, label)}${end}`;
+  return `${name} ${bandedUnit(expected / inSi, scaled, label)}${end}`;
 }
 
 /** The cautions of each stage that were not told at an earlier one: each is said once, where its act comes first. */

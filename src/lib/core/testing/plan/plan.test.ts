@@ -43,7 +43,8 @@ test('the current to stop at is the lowest that the labels allow, of all motors 
     ...QUAD,
     battery: { ...QUAD.battery, continuousC: 45 },
     esc: { continuousA: 30, maxSeries: 4 },
-    motor: { ...QUAD.motor, maxCurrentA: 20 }
+    motor: { ...QUAD.motor, maxCurrentA: 20 },
+    auxiliaryCurrentA: 0
   };
   const stop = (setup: SetupDocument): number | null | undefined =>
     planned(setup).stages.find((s) => s.id === 'throttle-100')?.watch[0].stopAt;
@@ -60,12 +61,20 @@ test('more cells come one after the other; a boat begins with the smallest screw
     ['4S'],
     'the pack of before: nobody has one of five cells for a step'
   );
-  const eight: SetupDocument = { ...BOAT, battery: { ...BOAT.battery, series: 8 } };
+  const eight: SetupDocument = {
+    ...BOAT,
+    esc: { continuousA: 400 },
+    battery: { ...BOAT.battery, series: 8, continuousC: 200 }
+  };
   const boat = planned(eight, BOAT);
   const fits = boat.stages.slice(1).map((s) => s.fit);
   assert.match(fits[0], /^4S.*a 32 mm screw/);
   // with packs of six cells on the shelf, a step on one of them comes between; eight and ten nobody can make
-  const twelve: SetupDocument = { ...BOAT, battery: { ...BOAT.battery, series: 12 } };
+  const twelve: SetupDocument = {
+    ...BOAT,
+    esc: { continuousA: 400 },
+    battery: { ...BOAT.battery, series: 12, continuousC: 200 }
+  };
   const six_ = { ...BOAT, battery: { ...BOAT.battery, series: 6 } };
   const cells = (owned: number[] | null) =>
     planOf(six_, situationOf(twelve, { bands: true }), [], undefined, owned).stages.flatMap((s) =>
@@ -102,7 +111,16 @@ test('what would break is not put on the bench; a wish that is not met is no rea
   });
   assert.equal(of(boat(1000)), true);
   assert.equal(of(boat(3400)), false);
-  assert.equal(of({ ...sound, esc: { continuousA: 10, maxSeries: 6 } }), false);
+  // what grows with the throttle is tested as far as it holds, and no further
+  const weak: SetupDocument = { ...sound, esc: { continuousA: 25, maxSeries: 6 } };
+  assert.equal(of(weak), true);
+  const short = planned(weak);
+  assert.ok(
+    short.stages.length > 2 && short.stages.every((x) => x.throttle < 1),
+    short.stages.map((x) => x.id).join()
+  );
+  assert.equal(short.last?.stage, short.stages[short.stages.length - 1].id);
+  assert.match(short.last?.why ?? '', /“.* throttle” would draw .* through the ESC, rated 25/);
   assert.equal(of({ ...sound, esc: { continuousA: 80, maxSeries: 3 } }), false);
 });
 
@@ -212,7 +230,8 @@ test('beyond a limit goes back; where the next step would pass one by what was r
   assert.equal(beyond.stage, 'run-1');
   assert.match(beyond.why, /beyond a limit \(amps/);
   // by hand: so much above the prediction that the last run alone would pass the limit
-  const ratio = (1.03 * limit) / amp(plan, 'run-3');
+  const last = plan.stages[3].watch[0].stopAt as number;
+  const ratio = (1.03 * last) / amp(plan, 'run-3');
   const drew = (id: string): LogEntry => entry(id, { batteryCurrentA: ratio * amp(plan, id), feel: 'warm' });
   assert.ok(ratio * amp(plan, 'run-2') < limit);
   const stop = after(boat, [drew('run-2')]);

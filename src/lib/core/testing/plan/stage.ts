@@ -1,14 +1,11 @@
 import type { Setting } from '../../document/change.ts';
 import type { Band } from '../../train/bands.ts';
+import { channel, type WatchedChannel } from '../../registry/channels.ts';
 import type { CautionId } from '../../cautions/at-test.ts';
-
-/** Figures that are watched during a run; all as a meter shows them. */
-export const WATCHED = ['batteryCurrentA', 'cellVoltageV', 'motorC', 'escC', 'rpm', 'thrustN'] as const;
-export type Watched = (typeof WATCHED)[number];
 
 /** One figure to watch during a stage, SI: what is expected, with its band, and where to stop. */
 export interface Watch {
-  readonly quantity: Watched;
+  readonly quantity: WatchedChannel;
   readonly expected: number;
   /** 10 to 90 %; null where nothing is known of how sure it is. */
   readonly band: Band | null;
@@ -17,7 +14,7 @@ export interface Watch {
 }
 
 /** Whether more of a figure is worse: volts per cell alone may not fall. */
-export const stopsBelow = (quantity: Watched): boolean => quantity === 'cellVoltageV';
+export const stopsBelow = (quantity: WatchedChannel): boolean => channel(quantity).watched === 'low';
 
 /** Whether a reading is beyond where the run ends. */
 export const isBeyond = ({ quantity, stopAt }: Watch, value: number): boolean =>
@@ -51,7 +48,7 @@ export interface Next {
   /** Time the timer is set to, s, once it is known. */
   readonly timerS: number | null;
   /** What has to be told before a heavier stage opens: how warm the parts were, or a figure that was not read. */
-  readonly asks: 'warmth' | Watched | null;
+  readonly asks: 'warmth' | WatchedChannel | null;
   /** Where the plan stopped: what to look for, and what lets it go on; null where it goes on or is done. */
   readonly stopped: Stopped | null;
 }
@@ -62,8 +59,16 @@ export interface Stopped {
   readonly goOn: string;
 }
 
+/** Where a plan ends before the setup itself: its last stage, and what the next would pass. */
+export interface Last {
+  readonly stage: string;
+  readonly why: string;
+}
+
 /** A staged test of a setup, and the stage that comes next. */
 export interface Plan {
   readonly stages: readonly Stage[];
+  /** Null where the plan goes all the way. */
+  readonly last: Last | null;
   readonly next: Next;
 }

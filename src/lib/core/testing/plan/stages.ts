@@ -4,9 +4,10 @@ import type { Situation } from '../../situation/situation.ts';
 import { show, showMinutes } from '../../units/show.ts';
 import type { CautionId } from '../../cautions/at-test.ts';
 import { gentler, type Gentler } from './gentler.ts';
-import type { Stage } from './stage.ts';
+import { passesAt } from './limits.ts';
+import type { Last, Stage } from './stage.ts';
 import { firstFlightS } from './time-ladder.ts';
-import { watchAt, watchHover } from './watch-at.ts';
+import { underWayMs, watchAt, watchHover } from './watch-at.ts';
 
 /** Seconds of a run: a boat's, and at full and part throttle on the bench; of hovers and a climb. Common practice, no source. */
 const BOAT_S = 45;
@@ -85,20 +86,57 @@ function ladder(s: Situation): Stage {
   };
 }
 
-function boatStages(before: SetupDocument | null, s: Situation, owned: Owned): Stage[] {
-  const steps: Gentler[] = [...gentler(before, s, owned), { title: 'the setup itself', s, changes: [] }];
-  return steps.map(({ title, s: at, changes, throttle = 1 }, k) => ({
-    id: `run-${k + 1}`,
-    kind: 'run',
-    title: k === steps.length - 1 ? `Run ${k + 1}: as it is meant to be` : `Run ${k + 1}: ${title}`,
-    fit: fitted(at),
-    do: 'Run 30 to 60 s, bring it in, pull the pack and feel the motor front and back, the ESC, both sets of wires and the pack. Stone cold: leave out a step. Warm: one step further. Too hot to hold: stop, and go back a step.',
-    changes,
-    throttle,
-    seconds: BOAT_S,
-    watch: watchAt(at, throttle, BOAT_S),
-    cautions: ['no-bystanders', 'screw-clear', 'short-runs', 'too-hot']
-  }));
+/** A stage, the setup that it is run with, and what that is predicted to pass. */
+interface Made {
+  readonly stage: Stage;
+  readonly passes: string | null;
+}
+
+/** A stage with what it is predicted to pass; hovers and boats at the speed they come to. */
+const made = (stage: Stage, at: Situation, share: number): Made => ({
+  stage,
+  passes: passesAt(at, stage.throttle, underWayMs(at, stage.throttle), share)
+});
+
+/** Throttles of a boat's own setup that are run where full throttle would pass a rating. */
+const OWN_THROTTLES = [0.5, 0.65, 0.8, 0.92] as const;
+
+/** Throttles of the setup itself that are tried where full throttle would pass a rating; the highest that holds is the last stage. */
+const LAST_THROTTLES = [0.92, 0.85, 0.65, 0.4, 0.2] as const;
+
+function boatStages(before: SetupDocument | null, s: Situation, owned: Owned, share: number): Made[] {
+  const steps: Gentler[] = [
+    ...gentler(before, s, owned),
+    // a setup that does not hold full throttle is run itself as far as it does
+    ...(passesAt(s, 1, underWayMs(s, 1)) === null
+      ? []
+      : OWN_THROTTLES.map((throttle) => ({
+          title: `${Math.round(100 * throttle)} % throttle`,
+          s,
+          changes: [],
+          throttle
+        }))),
+    { title: 'the setup itself', s, changes: [] }
+  ];
+  const stages = steps.map(({ title, s: at, changes, throttle = 1 }, k): Made =>
+    made(
+      {
+        id: `run-${k + 1}`,
+        kind: 'run',
+        title: k === steps.length - 1 ? `Run ${k + 1}: as it is meant to be` : `Run ${k + 1}: ${title}`,
+        fit: fitted(at),
+        do: 'Run 30 to 60 s, bring it in, pull the pack and feel the motor front and back, the ESC, both sets of wires and the pack. Stone cold: leave out a step. Warm: one step further. Too hot to hold: stop, and go back a step.',
+        changes,
+        throttle,
+        seconds: BOAT_S,
+        watch: watchAt(at, throttle, BOAT_S),
+        cautions: ['no-bystanders', 'screw-clear', 'short-runs', 'too-hot']
+      },
+      at,
+      share
+    )
+  );
+  return stages;
 }
 
 /** A run on the bench at a throttle. */
@@ -119,43 +157,63 @@ const benchRun = (s: Situation, throttle: number): Stage => {
   };
 };
 
-function planeStages(before: SetupDocument | null, s: Situation, owned: Owned): Stage[] {
-  const cells = gentler(before, s, owned).map(({ title, s: at, changes }, k): Stage => ({
-    id: `cells-${k + 1}`,
-    kind: 'run',
-    title: `Fewer cells first: ${title}`,
-    fit: fitted(at),
-    do: `Full throttle for ${FULL_S} s, tied down. Read amps and volts; feel motor, ESC and pack. ${METER}`,
-    changes,
-    throttle: 1,
-    seconds: FULL_S,
-    watch: watchAt(at, 1, FULL_S),
-    cautions: benchCautions(at)
-  }));
-  return [...cells, ...THROTTLES.map((throttle) => benchRun(s, throttle))];
+function planeStages(before: SetupDocument | null, s: Situation, owned: Owned, share: number): Made[] {
+  const cells = gentler(before, s, owned).map(({ title, s: at, changes }, k): Made =>
+    made(
+      {
+        id: `cells-${k + 1}`,
+        kind: 'run',
+        title: `Fewer cells first: ${title}`,
+        fit: fitted(at),
+        do: `Full throttle for ${FULL_S} s, tied down. Read amps and volts; feel motor, ESC and pack. ${METER}`,
+        changes,
+        throttle: 1,
+        seconds: FULL_S,
+        watch: watchAt(at, 1, FULL_S),
+        cautions: benchCautions(at)
+      },
+      at,
+      share
+    )
+  );
+  const runs = THROTTLES.map((throttle) => made(benchRun(s, throttle), s, share));
+  // short of full throttle the last stage is the highest that holds
+  const held = THROTTLES.filter((t) => passesAt(s, t, 0) === null).length;
+  const between =
+    held === runs.length
+      ? undefined
+      : LAST_THROTTLES.find(
+          (t) => t < THROTTLES[held] && t > (THROTTLES[held - 1] ?? 0) && passesAt(s, t, 0) === null
+        );
+  const last = between === undefined ? [] : [made(benchRun(s, between), s, share)];
+  return [...cells, ...runs.slice(0, held), ...last, ...runs.slice(held)];
 }
 
 /** Hovers before full throttle: a multirotor is tested in the air it stands in, low over grass. */
-function rotorStages(before: SetupDocument | null, s: Situation, owned: Owned): Stage[] {
+function rotorStages(before: SetupDocument | null, s: Situation, owned: Owned, share: number): Made[] {
   const steps: { title: string; s: Situation; changes: Stage['changes'] }[] = [
     ...gentler(before, s, owned).map((g) => ({ ...g, title: `Fewer cells first: ${g.title}` })),
     { title: 'Hover low', s, changes: [] }
   ];
-  const low = steps.flatMap(({ title, s: at, changes }, k): Stage[] =>
+  const low = steps.flatMap(({ title, s: at, changes }, k): Made[] =>
     at.hover
       ? [
-          {
-            id: k === steps.length - 1 ? 'hover-low' : `cells-${k + 1}`,
-            kind: 'hover',
-            title,
-            fit: fitted(at),
-            do: `Lift off to knee height for ${LOW_HOVER_S} s: does it stand without drifting, shaking or howling? Land at once if not; feel every motor.`,
-            changes,
-            throttle: at.hover.throttle,
-            seconds: LOW_HOVER_S,
-            watch: watchHover(at, LOW_HOVER_S),
-            cautions: ['open-field', 'eyes', 'too-hot']
-          }
+          made(
+            {
+              id: k === steps.length - 1 ? 'hover-low' : `cells-${k + 1}`,
+              kind: 'hover',
+              title,
+              fit: fitted(at),
+              do: `Lift off to knee height for ${LOW_HOVER_S} s: does it stand without drifting, shaking or howling? Land at once if not; feel every motor.`,
+              changes,
+              throttle: at.hover.throttle,
+              seconds: LOW_HOVER_S,
+              watch: watchHover(at, LOW_HOVER_S),
+              cautions: ['open-field', 'eyes', 'too-hot']
+            },
+            at,
+            share
+          )
         ]
       : []
   );
@@ -187,14 +245,55 @@ function rotorStages(before: SetupDocument | null, s: Situation, owned: Owned): 
     watch: watchAt(s, 1, CLIMB_S),
     cautions: ['open-field', 'short-runs', 'too-hot']
   };
-  return [...low, ...minute, climb];
+  return [...low, ...[...minute, climb].map((stage) => made(stage, s, share))];
 }
 
 const STAGES = { boat: boatStages, 'fixed-wing': planeStages, multirotor: rotorStages } as const;
 
-/** Every stage of a setup's test: without propulsor, then the lightest load, then step by step to the setup itself, then the timer. */
-export const stagesOf = (before: SetupDocument | null, s: Situation, owned: Owned = null): Stage[] => [
-  bare(s),
-  ...STAGES[s.kind](before, s, owned),
-  ladder(s)
-];
+/** Stages of the setup itself at part throttle that draw no more than a gentler one before them tell nothing: they are left out. */
+function climbing(stages: readonly Stage[]): Stage[] {
+  let most = 0;
+  return stages.filter((stage) => {
+    const amps = stage.watch.find((w) => w.quantity === 'batteryCurrentA')?.expected ?? Infinity;
+    if (stage.throttle < 1 && stage.kind === 'run' && amps <= most) return false;
+    most = Math.max(most, amps);
+    return true;
+  });
+}
+
+/** The stages of a setup's test, and where they end. */
+export interface Staged {
+  readonly stages: readonly Stage[];
+  readonly last: Last | null;
+}
+
+/**
+ * The stages of a setup's test: without propulsor, then the lightest load, then step by step to the setup itself, then the timer.
+ * What is predicted to pass a rating is left out, and with it the timer: then the plan says which stage is the last and why.
+ * Without any that holds there is no test.
+ * @param share of the predicted amps that were read at gentler steps; 1 where nothing was
+ */
+export function stagesOf(
+  before: SetupDocument | null,
+  s: Situation,
+  owned: Owned = null,
+  over: string | null = null,
+  share = 1
+): Staged {
+  const all = STAGES[s.kind](before, s, owned, share);
+  const held = climbing(all.filter((m) => m.passes === null).map((m) => m.stage));
+  const refused = all.find((m) => m.passes !== null);
+  if (held.length === 0) return { stages: [], last: null };
+  const last = held[held.length - 1];
+  if (!refused)
+    return over === null
+      ? { stages: [bare(s), ...held, ladder(s)], last: null }
+      : {
+          stages: [bare(s), ...held],
+          last: { stage: last.id, why: `full throttle holds for these short runs only: ${over}` }
+        };
+  return {
+    stages: [bare(s), ...held],
+    last: { stage: last.id, why: `“${refused.stage.title}” ${refused.passes as string}` }
+  };
+}

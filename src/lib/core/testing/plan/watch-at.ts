@@ -1,5 +1,7 @@
 import { checkOf } from '../../checks/all-checks.ts';
 import { runCheck, type Check } from '../../checks/check.ts';
+import { hullOf } from '../../model/hull.ts';
+import { boatRun } from '../../train/craft/boat-run.ts';
 import type { Situation } from '../../situation/situation.ts';
 import type { Band } from '../../train/bands.ts';
 import { airOf, fullThrottle, heatRun } from '../../train/heat-run.ts';
@@ -17,18 +19,37 @@ export const warmBand = (expected: number, airC: number): Band => [
   airC + WARMING_SHARE[1] * (expected - airC)
 ];
 
+/** So far beyond the end of its band a stage's current ends the run: something is not as it was taken for. (m) */
+const BEYOND_BAND = 1.5;
+
+/** Amps at which a stage ends: the lowest rating, and well before it where this throttle should draw far less. */
+function stopAmps(band: Band | null, mostA: number | null): number | null {
+  if (!band) return mostA;
+  const own = BEYOND_BAND * band[1];
+  return mostA === null ? own : Math.min(own, mostA);
+}
+
+/** Speed that a boat comes to at a throttle, m/s; nothing for what is tied down. */
+export function underWayMs(s: Situation, throttle: number): number {
+  if (!s.boat) return 0;
+  if (throttle === 1) return s.boat.topSpeedMs;
+  const { model, train, supply } = s;
+  return boatRun(train, hullOf(s.setup.craft), model.hullWater, model.thrustDeduction, supply, 1, throttle)
+    .topSpeedMs;
+}
+
 /** What is watched during some seconds at a throttle; a boat's current and rpm are those under way. */
 export function watchAt(s: Situation, throttle: number, seconds: number): Watch[] {
-  const speedMs = s.boat?.topSpeedMs ?? 0;
+  const speedMs = underWayMs(s, throttle);
   const [p] = s.at([{ throttle, speedMs, stateOfCharge: 1 }]);
-  const way = s.boat?.band;
+  const way = throttle === 1 ? s.boat?.band : null;
   const { series } = s.setup.battery;
   const watch: Watch[] = [
     {
       quantity: 'batteryCurrentA',
       expected: p.batteryCurrentA,
       band: way?.batteryCurrentA ?? p.band?.batteryCurrentA ?? null,
-      stopAt: mostCurrentA(s)
+      stopAt: stopAmps(way?.batteryCurrentA ?? p.band?.batteryCurrentA ?? null, mostCurrentA(s))
     },
     {
       quantity: 'cellVoltageV',

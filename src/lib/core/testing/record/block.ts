@@ -1,4 +1,5 @@
-import { CHANNELS, type Channel, type Samples } from './sample.ts';
+import { RECORDED_CHANNELS, type RecordedChannel } from '../../registry/channels.ts';
+import { type Samples } from './sample.ts';
 
 /** Bytes before the columns: how many samples, and which channels there are. */
 const HEAD = 8;
@@ -11,14 +12,14 @@ export const MOST_IN_BLOCK = 5000;
  * other as 64-bit floats, little end first, seconds before the channels; NaN where a channel was not read.
  */
 export function blockOf({ seconds, channels }: Samples): Uint8Array<ArrayBuffer> {
-  const present = CHANNELS.filter((c) => channels[c]);
+  const present = RECORDED_CHANNELS.filter((c) => channels[c]);
   const count = seconds.length;
   const out = new Uint8Array(HEAD + EACH * count * (1 + present.length));
   const view = new DataView(out.buffer);
   view.setUint32(0, count, true);
   view.setUint32(
     4,
-    CHANNELS.reduce((bits, c, k) => (channels[c] ? bits | (1 << k) : bits), 0),
+    RECORDED_CHANNELS.reduce((bits, c, k) => (channels[c] ? bits | (1 << k) : bits), 0),
     true
   );
   let at = HEAD;
@@ -33,8 +34,11 @@ export function samplesIn(block: Uint8Array): Samples {
   const view = new DataView(block.buffer, block.byteOffset, block.byteLength);
   const count = view.getUint32(0, true);
   const mask = view.getUint32(4, true);
-  const present = CHANNELS.filter((_, k) => mask & (1 << k));
-  if (mask >= 1 << CHANNELS.length || block.byteLength !== HEAD + EACH * count * (1 + present.length))
+  const present = RECORDED_CHANNELS.filter((_, k) => mask & (1 << k));
+  if (
+    mask >= 1 << RECORDED_CHANNELS.length ||
+    block.byteLength !== HEAD + EACH * count * (1 + present.length)
+  )
     throw new RangeError(
       `samplesIn: ${block.byteLength} bytes for ${count} samples of ${present.length} channels`
     );
@@ -44,7 +48,7 @@ export function samplesIn(block: Uint8Array): Samples {
     for (let k = 0; k < count; k++, at += EACH) out[k] = view.getFloat64(at, true);
     return out;
   };
-  const channels: Partial<Record<Channel, Float64Array>> = {};
+  const channels: Partial<Record<RecordedChannel, Float64Array>> = {};
   present.forEach((c, k) => (channels[c] = column(k + 1)));
   return { seconds: column(0), channels };
 }

@@ -5,17 +5,14 @@ import type { Band } from '../../train/bands.ts';
 import { airOf, fullThrottle, heatRun } from '../../train/heat-run.ts';
 import type { Stage } from '../plan/stage.ts';
 import { warmBand } from '../plan/watch-at.ts';
+import type { RibbonChannel } from '../../registry/channels.ts';
 import type { Sample } from './sample.ts';
-
-/** Figures with a ribbon beside their curve. */
-export const RIBBONS = ['batteryCurrentA', 'cellVoltageV', 'rpm', 'motorC'] as const;
-export type Ribbon = (typeof RIBBONS)[number];
 
 /** What is expected at each throttle, and of the motor's warmth with time, 10 to 90 %. */
 export interface Expected {
   /** Throttles of the bands, 0..1 rising. */
   readonly throttle: readonly number[];
-  readonly bands: Readonly<Record<'batteryCurrentA' | 'cellVoltageV' | 'rpm', readonly Band[]>>;
+  readonly bands: Readonly<Record<Exclude<RibbonChannel, 'motorC'>, readonly Band[]>>;
   /** Warmth of the motor's case at the stage's throttle; null where its mass is not known. */
   readonly heat: { readonly seconds: readonly number[]; readonly bands: readonly Band[] } | null;
 }
@@ -84,7 +81,7 @@ function between(at: readonly number[], bands: readonly Band[], x: number): Band
 }
 
 /** What is expected of a figure at a moment of a run; null where nothing is. */
-export function expectedAt(e: Expected, ribbon: Ribbon, sample: Sample): Band | null {
+export function expectedAt(e: Expected, ribbon: RibbonChannel, sample: Sample): Band | null {
   if (ribbon === 'motorC') return e.heat && between(e.heat.seconds, e.heat.bands, sample.seconds);
   return sample.throttle == null ? null : between(e.throttle, e.bands[ribbon], sample.throttle);
 }

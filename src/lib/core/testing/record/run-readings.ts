@@ -1,6 +1,7 @@
+import type { RunDetails, RunReading } from '../../document/run-schema.ts';
 import { max } from 'd3-array';
 import type { Measurement } from '../../calibration/schema.ts';
-import type { RunDetails, RunReading, StoredRun } from '../../document/stored.ts';
+import type { StoredRun } from '../../document/stored.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { withChanges } from '../../document/change.ts';
 import { altitudeOfPressureM } from '../../medium/air.ts';

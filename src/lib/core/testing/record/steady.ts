@@ -1,10 +1,11 @@
-import { CHANNELS, type Channel, type Sample } from './sample.ts';
+import { RECORDED_CHANNELS, type RecordedChannel } from '../../registry/channels.ts';
+import { type Sample } from './sample.ts';
 
 /** A stretch of a run at one throttle: what was read on average, how much it wavered, and the peaks. */
 export interface Steady {
   readonly fromS: number;
   readonly toS: number;
-  readonly means: Readonly<Partial<Record<Channel, number>>>;
+  readonly means: Readonly<Partial<Record<RecordedChannel, number>>>;
   /** Relative standard deviation of the amps within the stretch; null where they were not read often enough. */
   readonly flutter: number | null;
   readonly peakA: number | null;
@@ -37,8 +38,8 @@ class Sums {
   #fromS = NaN;
   #toS = NaN;
   #settled = 0;
-  readonly #sum: Record<Channel, number> = {} as Record<Channel, number>;
-  readonly #count: Record<Channel, number> = {} as Record<Channel, number>;
+  readonly #sum: Record<RecordedChannel, number> = {} as Record<RecordedChannel, number>;
+  readonly #count: Record<RecordedChannel, number> = {} as Record<RecordedChannel, number>;
   #peakA = -Infinity;
   #lowestV = Infinity;
   #lastA = NaN;
@@ -55,7 +56,7 @@ class Sums {
   constructor(first: Sample) {
     this.startS = first.seconds;
     this.throttle = first.throttle ?? NaN;
-    for (const c of CHANNELS) this.#sum[c] = this.#count[c] = 0;
+    for (const c of RECORDED_CHANNELS) this.#sum[c] = this.#count[c] = 0;
   }
 
   /** Amps on average so far; NaN before any. */
@@ -67,7 +68,7 @@ class Sums {
     if (s.seconds - this.startS < SETTLE_S) return;
     if (this.#settled++ === 0) this.#fromS = s.seconds;
     this.#toS = s.seconds;
-    for (const c of CHANNELS) {
+    for (const c of RECORDED_CHANNELS) {
       const v = s[c];
       if (v == null) continue;
       this.#sum[c] += v;
@@ -116,8 +117,8 @@ class Sums {
     if (this.#settled < 2 || this.#toS - this.#fromS + SETTLE_S < SHORTEST_S) return null;
     const byAmps = Number.isNaN(this.throttle);
     if (byAmps ? !(this.meanA > CLOSED_A) : this.throttle <= CLOSED) return null;
-    const means: Partial<Record<Channel, number>> = {};
-    for (const c of CHANNELS) if (this.#count[c] > 0) means[c] = this.#sum[c] / this.#count[c];
+    const means: Partial<Record<RecordedChannel, number>> = {};
+    for (const c of RECORDED_CHANNELS) if (this.#count[c] > 0) means[c] = this.#sum[c] / this.#count[c];
     return {
       fromS: this.#fromS,
       toS: this.#toS,

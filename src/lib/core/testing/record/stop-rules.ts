@@ -1,16 +1,22 @@
-import { isBeyond, type Watch, type Watched } from '../plan/stage.ts';
+import type { WatchedChannel } from '../../registry/channels.ts';
+import { isBeyond, type Watch } from '../plan/stage.ts';
 import type { Sample } from './sample.ts';
 
 /** Why a run was ended by itself. */
 export type StopReason =
-  | { readonly rule: 'limit'; readonly quantity: Watched; readonly value: number; readonly limit: number }
+  | {
+      readonly rule: 'limit';
+      readonly quantity: WatchedChannel;
+      readonly value: number;
+      readonly limit: number;
+    }
   | { readonly rule: 'time'; readonly value: number; readonly limit: number };
 
 /**
  * How long a figure must stay beyond its limit before the run ends, s: a spike of a chopped current is no overload, and a
  * temperature does not spike.
  */
-const HELD_S: Readonly<Record<Watched, number>> = {
+const HELD_S: Readonly<Record<WatchedChannel, number>> = {
   batteryCurrentA: 0.25,
   cellVoltageV: 0.4,
   motorC: 0,
@@ -35,7 +41,7 @@ export class StopRules {
   readonly #held: HeldThrottle | null;
   #heldS = 0;
   #lastS = 0;
-  readonly #since = new Map<Watched, number>();
+  readonly #since = new Map<WatchedChannel, number>();
 
   /**
    * @param series cells of the pack: volts are watched per cell
@@ -74,7 +80,7 @@ export class StopRules {
 }
 
 /** A watched figure of a sample; null where it was not read. */
-export function watchedOf(sample: Sample, quantity: Watched, series: number): number | null {
+export function watchedOf(sample: Sample, quantity: WatchedChannel, series: number): number | null {
   if (quantity !== 'cellVoltageV') return sample[quantity] ?? null;
   return sample.batteryVoltageV == null ? null : sample.batteryVoltageV / series;
 }

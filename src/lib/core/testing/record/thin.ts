@@ -1,9 +1,10 @@
-import { CHANNELS, type Channel, type Samples } from './sample.ts';
+import { RECORDED_CHANNELS, type RecordedChannel } from '../../registry/channels.ts';
+import { type Samples } from './sample.ts';
 
 /** A channel for the screen: per bucket its time, and the least and greatest value in it. */
 export interface Thinned {
   readonly seconds: number[];
-  readonly channels: Partial<Record<Channel, { readonly low: number[]; readonly high: number[] }>>;
+  readonly channels: Partial<Record<RecordedChannel, { readonly low: number[]; readonly high: number[] }>>;
 }
 
 /**
@@ -16,8 +17,8 @@ export class Thinning {
   readonly #span: number;
   readonly #count: number;
   readonly #filled: Uint8Array;
-  readonly #low: Partial<Record<Channel, Float64Array>> = {};
-  readonly #high: Partial<Record<Channel, Float64Array>> = {};
+  readonly #low: Partial<Record<RecordedChannel, Float64Array>> = {};
+  readonly #high: Partial<Record<RecordedChannel, Float64Array>> = {};
 
   /** @param from @param to first and last moment, s @param buckets at least one */
   constructor(from: number, to: number, buckets: number) {
@@ -33,7 +34,7 @@ export class Thinning {
       Math.min(Math.max(Math.floor(((t - this.#from) / this.#span) * this.#count), 0), last)
     );
     for (const b of at) this.#filled[b] = 1;
-    for (const name of Object.keys(channels) as Channel[]) {
+    for (const name of Object.keys(channels) as RecordedChannel[]) {
       const values = channels[name] as Float64Array;
       const low = (this.#low[name] ??= new Float64Array(this.#count).fill(NaN));
       const high = (this.#high[name] ??= new Float64Array(this.#count).fill(NaN));
@@ -53,7 +54,7 @@ export class Thinning {
       seconds: kept.map((b) => this.#from + ((b + 0.5) * this.#span) / this.#count),
       channels: {}
     };
-    for (const name of CHANNELS) {
+    for (const name of RECORDED_CHANNELS) {
       const [low, high] = [this.#low[name], this.#high[name]];
       if (low && high) out.channels[name] = { low: kept.map((b) => low[b]), high: kept.map((b) => high[b]) };
     }

@@ -13,7 +13,7 @@ export interface SeriesStage {
 /** Throttles at which a run of a series is read, besides the full one. */
 const STEPS = 'Half throttle for a few seconds first, then the full one.';
 
-/** The full-throttle run of a setup with another propulsor, watched and limited as any stage is. */
+/** The heaviest run that holds of a setup with another propulsor, full throttle where that does, watched and limited as any stage is. */
 export function seriesStage(
   document: SetupDocument,
   schools: Readonly<Record<string, string>>,
@@ -28,10 +28,10 @@ export function seriesStage(
     stage: {
       ...run,
       id: 'series',
-      title: `Full throttle with ${shopWords('propulsor', made)}`,
-      do: `${run.do} ${STEPS}`,
+      title: `${run.title} with ${shopWords('propulsor', made)}`,
+      do: run.throttle === 1 ? `${run.do} ${STEPS}` : run.do,
       changes
     },
-    over: []
+    over: plan?.last ? [plan.last.why] : []
   };
 }

@@ -117,13 +117,14 @@ test('the best: enough thrust with the most of it per watt; for speed the highes
   assert.ok(series([typed(1, prop(11, 5.5), 40, 2000)], QUAD).wantedN);
 });
 
-test('a run of a series is watched and limited as any stage; what would break gets none', () => {
+test('a run of a series is watched and limited as any stage; what would pass a rating is run below it', () => {
   const { stage } = seriesStage(PLANE, {}, prop(10, 5));
   assert.ok(stage);
   assert.deepEqual(stage.changes, change(prop(10, 5)));
   assert.match(stage.title, /10 × 5/);
   assert.ok(stage.watch.some((w) => w.quantity === 'batteryCurrentA' && w.stopAt !== null));
   const large = seriesStage(PLANE, {}, prop(18, 10));
-  assert.equal(large.stage, null);
-  assert.ok(large.over.length > 0);
+  assert.ok((large.stage?.throttle ?? 1) < 1);
+  assert.match(large.over.join(), /would draw/);
+  assert.equal(stage.throttle === 1, seriesStage(PLANE, {}, prop(10, 5)).over.length === 0);
 });

@@ -1,7 +1,8 @@
+import type { RunReading } from '../../document/run-schema.ts';
 import { targetsOf } from '../../brief/targets.ts';
 import { withChanges } from '../../document/change.ts';
 import type { Propulsor, SetupDocument } from '../../document/schema.ts';
-import type { RunReading, StoredRun } from '../../document/stored.ts';
+import type { StoredRun } from '../../document/stored.ts';
 import { shopWords } from '../../mend/shop-words.ts';
 import { situationOf } from '../../situation/situation.ts';
 import { show } from '../../units/show.ts';
@@ -49,7 +50,7 @@ export interface Series {
 const SECONDS_IN_MINUTE = 60;
 
 function pointOf(r: RunReading, propulsor: Propulsor): SeriesPoint {
-  const { batteryVoltageV: volts, batteryCurrentA: amps, thrustN, rpm } = r;
+  const { batteryVoltageV: volts = null, batteryCurrentA: amps = null, thrustN = null, rpm = null } = r;
   const watts = volts !== null && amps !== null ? volts * amps : null;
   return {
     throttle: r.throttle,

@@ -1,17 +1,8 @@
+import type { StandFault } from '../../document/run-schema.ts';
 import type { Propulsor, SetupDocument } from '../../document/schema.ts';
 import { INCH_M } from '../../units/convert.ts';
 
-/** What may be wrong with the simulated stand's setup. */
-export const FAULTS = [
-  'loose-lead',
-  'weak-cell',
-  'slipping-propeller',
-  'wrong-propeller',
-  'dragging-bearing'
-] as const;
-export type Fault = (typeof FAULTS)[number];
-
-export const FAULT_WORDS: Readonly<Record<Fault, string>> = {
+export const FAULT_WORDS: Readonly<Record<StandFault, string>> = {
   'loose-lead': 'a loose lead or connector',
   'weak-cell': 'a weak cell',
   'slipping-propeller': 'a propeller that slips on its shaft',
@@ -24,7 +15,7 @@ export const FAULT_WORDS: Readonly<Record<Fault, string>> = {
  * cell with three to six times the resistance of the others, a hub that slips by a tenth to a third, a propeller an inch
  * off, a bearing that takes a sixth to a third of the torque. (m)
  */
-const RANGE: Readonly<Record<Fault, readonly [number, number]>> = {
+const RANGE: Readonly<Record<StandFault, readonly [number, number]>> = {
   'loose-lead': [0.06, 0.13],
   'weak-cell': [3, 6],
   'slipping-propeller': [0.12, 0.3],
@@ -34,12 +25,12 @@ const RANGE: Readonly<Record<Fault, readonly [number, number]>> = {
 
 /** A fault and its severity, in the unit of its kind. */
 export interface Faulty {
-  readonly fault: Fault;
+  readonly fault: StandFault;
   readonly severity: number;
 }
 
 /** A fault of some severity. @param draw number in [0, 1) */
-export function faultOf(fault: Fault, draw: number): Faulty {
+export function faultOf(fault: StandFault, draw: number): Faulty {
   const [low, high] = RANGE[fault];
   return { fault, severity: low + draw * (high - low) };
 }

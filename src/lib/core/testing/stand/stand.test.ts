@@ -1,4 +1,5 @@
 /** The simulated stand behaves as what it stands in for: physics that closes, errors as wide as the bands, faults that show. */
+import { STAND_FAULTS } from '../../document/run-schema.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { BOAT, PLANE, QUAD } from '../../../../../tests/helpers/setups.ts';
@@ -8,7 +9,6 @@ import { calibrate } from '../../calibration/calibrate.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { measurementsOf } from '../record/measured.ts';
 import { steadyStretches } from '../record/steady.ts';
-import { FAULTS } from './faults.ts';
 import { Stand } from './stand.ts';
 
 const at = (setup: SetupDocument) =>
@@ -70,7 +70,7 @@ test('a boat gathers way to about its predicted top speed; nothing else has a sp
 });
 
 test('each fault shows where it should, against the same train without it', () => {
-  const mean = (fault: (typeof FAULTS)[number] | null) => {
+  const mean = (fault: (typeof STAND_FAULTS)[number] | null) => {
     const [full] = steadyStretches(runOf({ setup: PLANE, seed: 11, fault }, [[6, 1]]));
     return { ...full.means, flutter: full.flutter as number } as Record<string, number>;
   };

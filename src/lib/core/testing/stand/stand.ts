@@ -1,3 +1,4 @@
+import type { StandFault } from '../../document/run-schema.ts';
 import { hullResistanceN, type Hull } from '../../craft/boat/resistance.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { hullOf } from '../../model/hull.ts';
@@ -5,18 +6,19 @@ import { interpretSetup, type Interpreted } from '../../model/interpret.ts';
 import { HULL_SD } from '../../model/tolerance.ts';
 import type { TrainModel } from '../../model/train-model.ts';
 import { normalFrom, seededRandom } from '../../numeric/random.ts';
-import { escTemperatureC } from '../../parts/esc/heat.ts';
+import { EscWarmth } from '../../parts/esc/heat.ts';
 import { heatAfter, heatModel, type HeatModel } from '../../parts/motor/heat.ts';
 import { magnetFactor, windingResistanceFactor } from '../../parts/motor/temperature.ts';
 import { resistanceTemperatureFactor } from '../../parts/pack/cell-resistance.ts';
 import { openCircuitCellV } from '../../parts/pack/open-circuit.ts';
-import { emptyFactor, packAfter, settledFactor } from '../../parts/pack/under-load.ts';
+import { emptyFactor, packAfter, SLOW_S } from '../../parts/pack/under-load.ts';
+import { escHeatW, escPlaceOf } from '../../train/esc-course.ts';
 import { airflowMs, airOf, coolingOf, heatMassKg } from '../../train/heat-run.ts';
 import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../../train/factors.ts';
 import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
 import { radSToRpm } from '../../units/convert.ts';
 import type { Sample } from '../record/sample.ts';
-import { faultOf, really, type Fault, type Faulty } from './faults.ts';
+import { faultOf, really, type Faulty } from './faults.ts';
 
 /** What a simulated stand is set up with. */
 export interface StandOrder {
@@ -24,7 +26,7 @@ export interface StandOrder {
   readonly setup: SetupDocument;
   /** Draws the hidden truth: label errors, meter errors, severity of a fault, noise. */
   readonly seed: number;
-  readonly fault?: Fault | null;
+  readonly fault?: StandFault | null;
   /** Charge to begin with, 0..1; full where it is left out. */
   readonly stateOfCharge?: number;
 }
@@ -33,7 +35,6 @@ export interface StandOrder {
 const SPIN_S = 0.12;
 const THROTTLE_S = 0.4;
 /** Seconds in which an ESC comes within a third of its final temperature. (m) */
-const ESC_S = 60;
 /** Error of the stand's meters that stays over a run, and noise of one sample, relative. A hobby stand's. (m) */
 const METER_SD = { current: 0.01, voltage: 0.002, rpm: 0.002, thrust: 0.015 } as const;
 const NOISE_SD = { current: 0.006, voltage: 0.001, rpm: 0.003, thrust: 0.012 } as const;
@@ -73,6 +74,7 @@ export class Stand {
   #slow = 0;
   #windingC: number;
   #caseC: number;
+  readonly #esc: { readonly warmth: EscWarmth; readonly ratedA: number } | null;
   #escC: number;
   #packC: number;
   #speedMs = 0;
@@ -104,6 +106,19 @@ export class Stand {
     };
     this.#charge = stateOfCharge;
     this.#windingC = this.#caseC = this.#escC = this.#airC;
+    const { esc } = this.#i.setup;
+    this.#esc =
+      esc?.continuousA == null
+        ? null
+        : {
+            warmth: new EscWarmth(
+              esc.continuousA,
+              escPlaceOf(this.#i),
+              esc.massKg ?? null,
+              esc.channels ?? 1
+            ),
+            ratedA: esc.continuousA
+          };
     this.#packC = this.#i.packInUse.heat.startC;
     if (this.#faulty) this.#solve(1, 0, 0);
     if (this.#faulty?.fault === 'loose-lead')
@@ -147,7 +162,7 @@ export class Stand {
   /** @param slow how far the slow part of the drop has built up, 0..1 */
   #packOhm(charge: number, slow: number): number {
     const { series } = this.#i.setup.battery;
-    const settled = settledFactor(Infinity) - 1;
+    const settled = this.#i.model.packSlowShare;
     const weak = this.#faulty?.fault === 'weak-cell' ? 1 + (this.#faulty.severity - 1) / series : 1;
     return (
       (this.#i.packOhm *
@@ -193,8 +208,8 @@ export class Stand {
     this.#omega += lag * (p.omegaRadS - this.#omega);
     const spun = p.omegaRadS > 0 ? this.#omega / p.omegaRadS : 0;
     const current = p.batteryCurrentA;
-    this.#slow += (1 - this.#slow) * (1 - Math.exp(-seconds / 20)) * (current > 0.1 ? 1 : 0);
-    if (current <= 0.1) this.#slow *= Math.exp(-seconds / 20);
+    this.#slow += (1 - this.#slow) * (1 - Math.exp(-seconds / SLOW_S)) * (current > 0.1 ? 1 : 0);
+    if (current <= 0.1) this.#slow *= Math.exp(-seconds / SLOW_S);
     this.#charge = Math.max(this.#charge - (current * seconds) / (3600 * this.#i.packInUse.capacityAh), 0);
     this.#warm(seconds);
     this.#move(seconds);
@@ -226,10 +241,10 @@ export class Stand {
       },
       seconds
     );
-    const still = this.#i.setup.craft.kind === 'boat' && this.#i.inWater;
-    const rated = this.#i.setup.esc?.continuousA ?? (2 * p.batteryCurrentA) / n;
-    const steadyC = rated > 0 ? escTemperatureC(p.lossEscW / n, rated, this.#airC, still) : this.#airC;
-    this.#escC += (steadyC - this.#escC) * (1 - Math.exp(-seconds / ESC_S));
+    if (this.#esc)
+      this.#escC =
+        this.#airC +
+        this.#esc.warmth.after(escHeatW(this.#hot, p, this.#esc.ratedA, this.#throttle), seconds);
     this.#packC = packAfter(this.#i.packInUse.heat, this.#packC, p.lossBatteryW, seconds);
   }
 

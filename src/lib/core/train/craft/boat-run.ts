@@ -6,7 +6,7 @@ import type { Supply, TrainModel } from '../../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../operating-point.ts';
 import { hullResistanceN, isPlaning, type Hull } from '../../craft/boat/resistance.ts';
 
-/** A boat at full throttle. */
+/** A boat that has come to its speed. */
 export interface BoatRun {
   unloadedRpm: number;
   loadedRpm: number;
@@ -21,7 +21,7 @@ export interface BoatRun {
 /**
  * Top speed where thrust less its deduction meets resistance: the highest crossing, unless thrust is short of the hump
  * before it by more than a tenth; then the boat stays below the hump.
- * @param resistanceFactor scale on the resistance, for bands
+ * @param resistanceFactor scale on the resistance, for bands; @param throttle that it is held at
  */
 export function boatRun(
   m: TrainModel,
@@ -29,12 +29,13 @@ export function boatRun(
   fluid: Fluid,
   thrustDeduction: number,
   supply: Supply,
-  resistanceFactor = 1
+  resistanceFactor = 1,
+  throttle = 1
 ): BoatRun {
   const { openCircuitV } = supply;
   const point = operatingPoint();
   const push = (v: number): number => {
-    solveOperatingPoint(m, supply, 1, v, point);
+    solveOperatingPoint(m, supply, throttle, v, point);
     return point.thrustN * (1 - thrustDeduction);
   };
   const resistance = (v: number): number => resistanceFactor * hullResistanceN(hull, fluid, v);
@@ -57,7 +58,7 @@ export function boatRun(
       break;
     }
   }
-  solveOperatingPoint(m, supply, 1, top, point);
+  solveOperatingPoint(m, supply, throttle, top, point);
   const loadedRpm = radSToRpm(point.omegaRadS / m.gearRatio);
   const advance = (loadedRpm / 60) * m.pitchM;
   return {

@@ -1,7 +1,7 @@
 import { hullOf } from '../../model/hull.ts';
 import { boatRun } from './boat-run.ts';
 import { levelFlight } from './level-flight.ts';
-import { wingOf } from '../../model/wing.ts';
+import { installedWing } from '../../model/wing.ts';
 import { hover } from './hover.ts';
 import { fanFigures, type FanFigures } from '../../parts/propulsor/ducted-fan/figures.ts';
 import type { Interpreted } from '../../model/interpret.ts';
@@ -45,7 +45,7 @@ export function hoverAnswer(i: Interpreted, supply: Supply, bands: boolean): Hov
 }
 
 export function levelAnswer(i: Interpreted, supply: Supply, bands: boolean): LevelAnswer | null {
-  const wing = wingOf(i.setup.craft);
+  const wing = installedWing(i.setup.craft, i);
   if (!wing || i.inWater) return null;
   const density = i.fluid.densityKgM3;
   const answer: LevelAnswer = levelFlight(i.model, wing, density, supply);
@@ -113,7 +113,7 @@ export function heatAnswer(
   supply: Supply,
   fullSeconds: number,
   speedMs: number
-): HeatAnswer | null {
+): Omit<HeatAnswer, 'useBurnsAfterS'> | null {
   const mass = heatMassKg(i);
   if (mass === null) return null;
   const seconds = Math.min(Math.max(fullSeconds, 30), HEAT_SECONDS);
@@ -126,6 +126,6 @@ export function heatAnswer(
     caseC: end.caseC,
     secondsToCaseLimit: run.secondsToCaseLimit,
     secondsToWindingLimit: run.secondsToWindingLimit,
-    runaway: run.runaway
+    secondsToBurn: run.secondsToBurn
   };
 }

@@ -1,9 +1,8 @@
-import { GRAVITY_MS2 } from '../../units/constants.ts';
 import { highestCrossing } from './highest-crossing.ts';
 import type { Supply, TrainModel } from '../../model/train-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../operating-point.ts';
 import { throttleForThrust } from '../throttle-for-thrust.ts';
-import { levelDragN, stallSpeedMs, type Wing } from '../../craft/fixed-wing/polar.ts';
+import { climbSine, levelThrustN, stallSpeedMs, type Wing } from '../../craft/fixed-wing/polar.ts';
 
 /** Performance in level flight. Null where the craft cannot fly level on this power. */
 export interface LevelFlight {
@@ -22,12 +21,11 @@ const STEPS = 16;
 
 /**
  * Stall, top, best-climb and cruise speed. Top: the highest crossing of thrust at full throttle and drag. Climb:
- * greatest (T − D) V/W, its angle held at the vertical. Cruise: the speed of least pack energy per metre, at least
+ * greatest V times the sine of the path's angle, at most the vertical. Cruise: the speed of least pack energy per metre, at least
  * 1.3 times the stall.
  */
 export function levelFlight(m: TrainModel, wing: Wing, airDensityKgM3: number, supply: Supply): LevelFlight {
   const point = operatingPoint();
-  const weight = wing.massKg * GRAVITY_MS2;
   const stall = stallSpeedMs(wing, airDensityKgM3);
   const result: LevelFlight = {
     stallSpeedMs: stall,
@@ -42,16 +40,17 @@ export function levelFlight(m: TrainModel, wing: Wing, airDensityKgM3: number, s
   const fastest = Math.max(1.5 * ((point.omegaRadS / m.gearRatio / (2 * Math.PI)) * m.pitchM), 2 * stall);
   const surplus = (v: number): number => {
     solveOperatingPoint(m, supply, 1, v, point);
-    return point.thrustN - levelDragN(wing, airDensityKgM3, v);
+    return point.thrustN - levelThrustN(wing, airDensityKgM3, v);
   };
   const top = highestCrossing(surplus, stall, fastest);
   if (top === null) return result;
   result.topSpeedMs = top;
   for (let i = 0; i <= STEPS; i++) {
     const v = stall + ((top - stall) * i) / STEPS;
-    const angle = Math.min(surplus(v) / weight, 1);
-    if (result.climbMs === null || angle * v > result.climbMs) {
-      result.climbMs = angle * v;
+    solveOperatingPoint(m, supply, 1, v, point);
+    const climb = v * climbSine(wing, airDensityKgM3, v, point.thrustN);
+    if (result.climbMs === null || climb > result.climbMs) {
+      result.climbMs = climb;
       result.climbSpeedMs = v;
     }
   }
@@ -59,8 +58,8 @@ export function levelFlight(m: TrainModel, wing: Wing, airDensityKgM3: number, s
   const slow = Math.min(CRUISE_OVER_STALL * stall, top);
   for (let i = 0; i <= STEPS; i++) {
     const v = slow + ((top - slow) * i) / STEPS;
-    const drag = levelDragN(wing, airDensityKgM3, v);
-    const found = throttleForThrust(m, supply, Math.min(drag, drag * 0.99999), v, point);
+    const wanted = levelThrustN(wing, airDensityKgM3, v);
+    const found = throttleForThrust(m, supply, 0.99999 * wanted, v, point);
     if (!found.ok) continue;
     const perMetre = (point.electricalPowerW + point.lossBatteryW) / v;
     if (perMetre < least) {

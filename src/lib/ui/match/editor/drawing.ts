@@ -2,7 +2,7 @@ import type { Chart } from '../../../core/charts/chart.ts';
 import { bandsCarriedOver, carriedOver } from '../../../core/checks/carry-over.ts';
 import type { SetupDocument } from '../../../core/document/schema.ts';
 import type { Issue } from '../../../core/text/issues.ts';
-import type { MatchLook, MatchPicture } from '../../../core/match/match-picture.ts';
+import type { Depth, MatchLook, MatchPicture } from '../../../core/match/match-picture.ts';
 import type { Ports } from './ports.ts';
 
 /** What became of a picture that was asked for. */
@@ -10,6 +10,10 @@ export type Drawn = { is: 'drawn' } | { is: 'overtaken' } | { is: 'refused'; err
 
 interface Wanted {
   turn: number;
+  /** How far it is still to be worked out, one after the other. */
+  depths: readonly Depth[];
+  /** Pause before the last of them, ms. */
+  pauseMs: number;
   document: SetupDocument;
   look: MatchLook;
   chart: Chart['id'];
@@ -17,6 +21,10 @@ interface Wanted {
 
 /** Pause before the rest is worked out, ms: the frame that shows the edit has the processor to itself. */
 const PAUSE_MS = 60;
+/** Pause before what puts a setup right is looked for, ms: by far the longest sum, and nobody reads it between two steps of a figure. */
+const SETTLED_MS = 250;
+/** The same of a page that has just opened: its first edit has the processor to itself. */
+const OPENED_MS = 800;
 
 /**
  * Draws documents: at once without what takes long, then whole. What is asked later overtakes what was asked before; what was
@@ -33,6 +41,8 @@ export class Drawing {
   #next: Wanted | null = null;
   #busy = false;
   #callOff: () => void = () => {};
+  /** Ends the wait for a document that no longer is the last. */
+  #wake: () => void = () => {};
 
   constructor(
     picture: MatchPicture,
@@ -53,6 +63,7 @@ export class Drawing {
   /** Draws a document at once, and the rest of it when that is ready. Throws what the worker throws. */
   async draw(document: SetupDocument, look: MatchLook, chart: Chart['id']): Promise<Drawn> {
     const turn = ++this.#turn;
+    this.#wake();
     const quick = await this.#ports.picture('quick', document, look, 'quick');
     if (!quick.ok) return { is: 'refused', errors: quick.errors };
     if (turn !== this.#turn) return { is: 'overtaken' };
@@ -70,7 +81,7 @@ export class Drawing {
       },
       false
     );
-    this.#next = { turn, document, look, chart };
+    this.#next = { turn, depths: ['banded', 'full'], pauseMs: SETTLED_MS, document, look, chart };
     this.#callOff();
     this.#callOff = this.#ports.later(PAUSE_MS, () => void this.#rest());
     return { is: 'drawn' };
@@ -79,8 +90,19 @@ export class Drawing {
   /** Works out the rest of a picture that the server drew, unless something was asked for meanwhile. */
   complete(document: SetupDocument, look: MatchLook, chart: Chart['id']): void {
     if (this.#turn !== 0) return;
-    this.#next = { turn: this.#turn, document, look, chart };
+    this.#next = { turn: this.#turn, depths: ['full'], pauseMs: OPENED_MS, document, look, chart };
     void this.#rest();
+  }
+
+  /** Waits until nothing was drawn anew for a while, or something is. */
+  #settled(pauseMs: number): Promise<void> {
+    return new Promise((resolve) => {
+      const callOff = this.#ports.later(pauseMs, resolve);
+      this.#wake = () => {
+        callOff();
+        resolve();
+      };
+    });
   }
 
   async #rest(): Promise<void> {
@@ -88,9 +110,11 @@ export class Drawing {
     this.#busy = true;
     try {
       while (this.#next) {
-        const { turn, document, look, chart } = this.#next;
+        const { turn, depths, pauseMs, document, look, chart } = this.#next;
         this.#next = null;
-        for (const depth of ['banded', 'full'] as const) {
+        for (const depth of depths) {
+          if (depth === 'full') await this.#settled(pauseMs);
+          if (turn !== this.#turn) break;
           const drawn = await this.#ports.picture('thorough', document, look, depth, chart);
           if (turn !== this.#turn || !drawn.ok) break;
           this.#put(drawn.picture, depth === 'full');

@@ -1,7 +1,8 @@
+import type { FixablePart } from '../../../core/registry/parts.ts';
 import type { Chart } from '../../../core/charts/chart.ts';
-import type { Change } from '../../../core/document/change.ts';
+import { readPath, type Change } from '../../../core/document/change.ts';
 import { fieldTitle } from '../../../core/document/field-title.ts';
-import type { FixablePart, PredictPoint, SetupDocument } from '../../../core/document/schema.ts';
+import type { PredictPoint, SetupDocument } from '../../../core/document/schema.ts';
 import { withGivenWeight } from '../../../core/document/sources.ts';
 import type { StoredSetup } from '../../../core/document/stored.ts';
 import type { MatchLook, MatchPicture } from '../../../core/match/match-picture.ts';
@@ -65,6 +66,8 @@ export class Editor {
   #state: EditorState;
   /** The last document that could be drawn: what stands again where an edit is refused. */
   #sound: SetupDocument;
+  /** The present document while it may hold a text where a figure belongs. */
+  #unshown: SetupDocument | null = null;
   #asked: string | null = null;
   /** What has changed and was not told of yet. */
   #untold: Partial<EditorState> = {};
@@ -186,7 +189,9 @@ export class Editor {
 
   /** Applies an edit if it is valid: draws, then saves by itself. Returns whether it was taken. */
   edit(changes: readonly Change[], label: string): Promise<boolean> {
-    return this.exchange((present) => typedEdit(present, changes), label);
+    const isText = ({ path, value }: Change): boolean =>
+      typeof value === 'string' && typeof readPath(this.#state.document, path) !== 'string';
+    return this.exchange((present) => typedEdit(present, changes), label, !changes.some(isText));
   }
 
   /** Takes what was proposed: figures that are nobody's until the part is there. Returns whether it was taken. */
@@ -201,10 +206,17 @@ export class Editor {
     return made !== null;
   }
 
-  /** Takes a part or a figure that is exchanged in the present setup, with what belongs to it, and says what that was. */
-  async exchange(made: (present: SetupDocument) => WithBelongings, label: string): Promise<boolean> {
+  /**
+   * Takes a part or a figure that is exchanged in the present setup, with what belongs to it, and says what that was.
+   * @param isFigures as in `replace`
+   */
+  async exchange(
+    made: (present: SetupDocument) => WithBelongings,
+    label: string,
+    isFigures = true
+  ): Promise<boolean> {
     const exchanged = made(this.#state.document);
-    const taken = await this.replace(() => exchanged.document, label);
+    const taken = await this.replace(() => exchanged.document, label, isFigures);
     const said = exchanged.said.join(' ');
     if (taken && said !== this.#state.said) this.#set({ said });
     return taken;
@@ -213,24 +225,36 @@ export class Editor {
   /**
    * Replaces the document by one made from it. What is given is made from the document as it stands here: the one on the
    * screen may be an edit behind, as an edit is told with its picture.
+   * @param isFigures whether it holds figures where figures belong. What may hold a text there is shown once it was drawn: until
+   * the core has refused it, nothing on the screen could read it
    */
-  replace(made: (present: SetupDocument) => SetupDocument, label: string): Promise<boolean> {
-    const document = made(this.#state.document);
+  replace(
+    made: (present: SetupDocument) => SetupDocument,
+    label: string,
+    isFigures = true
+  ): Promise<boolean> {
+    const present = this.#state.document;
+    const document = made(present);
     this.#setSoon({ saved: 'saving' });
-    const work = this.#replace(document, label);
+    const work = this.#replace(document, label, isFigures && present !== this.#unshown);
     this.#pending = Promise.allSettled([this.#pending, work]);
     return work;
   }
 
-  async #replace(edited: SetupDocument, label: string): Promise<boolean> {
+  async #replace(edited: SetupDocument, label: string, isFigures: boolean): Promise<boolean> {
     const document = withAllUpMass(edited);
     // it stands at once, so that a second keystroke steps on from it; taken back when the core refuses
-    this.#setSoon({ document });
+    if (isFigures) this.#setSoon({ document });
+    else {
+      this.#unshown = document;
+      this.#state = { ...this.#state, document };
+    }
     if (!(await this.#draw(document))) {
       if (this.#state.document === document) this.#set({ document: this.#sound });
       if (this.#saving.queue.length === 0) this.#set({ saved: 'saved' });
       return false;
     }
+    if (!isFigures) this.#set({ document: this.#state.document });
     if (this.#state.refused.length > 0) this.#set({ refused: [] });
     this.#saving.push({ document, label });
     if (this.#state.conflict) this.#renewConflict(this.#state.conflict);

@@ -16,16 +16,18 @@ export interface DuctedFanGeometry {
 /**
  * Typical figures of hobby fans, standing, on the fan's diameter. From memory of published rows of present fans
  * (64 mm on 4 cells 38 to 50 A and 0.85 to 1.10 kg; 70 mm on 4 cells 55 A and 1.4 to 1.8 kg; 90 mm on 6 cells 100 A and
- * 3.3 kg; 50 mm on 3 cells 24 A and 0.43 kg) at the speed that a four-pole motor under load then turns them: larger fans
- * have steeper blades and lose less of the shaft's power in clearance and swirl.
+ * 3.3 kg, on 8 cells 108 A and 4.3 kg; 80 mm on 6 cells 82 A and 2.75 kg; 50 mm on 3 cells 24 A and 0.43 kg; an old open
+ * 64 mm with five blades 39 A and 0.69 kg on 3 cells; 120 mm on 12 cells 90 to 110 A) at the speed that a four-pole motor
+ * under load then turns them. Up to 90 mm the blades get steeper with size; above that the tips may turn no faster, the fans
+ * are made for more volts and the blades get flatter again.
  */
 const TYPICAL = {
-  diameterM: 0.064,
-  powerAtStandstill: 1.4,
-  /** Growth of the power coefficient with the fan's size and with its number of blades. */
-  sizeExponent: 0.8,
-  bladeExponent: 0.3,
-  blades: 11,
+  /** Power coefficient of twelve blades by diameter, m. */
+  diameterM: [0.03, 0.05, 0.064, 0.07, 0.08, 0.09, 0.105, 0.12],
+  powerAtStandstill: [0.8, 1.2, 1.44, 1.58, 1.68, 1.86, 1.48, 1.2],
+  blades: 12,
+  /** Growth of the power coefficient with the number of blades. */
+  bladeExponent: 0.65,
   /** Free outlet: the jet leaves with the swept area; a thrust tube narrows it (`exitAreaM2`). */
   exitShareOfSwept: 1,
   /** Flow at which the blades no longer do work, as advance per turn over diameter. */
@@ -35,11 +37,16 @@ const TYPICAL = {
 /** Share of the shaft's power that leaves in the jet, by the fan's diameter, m: 0.5 to 0.7 in present fans. (m) */
 const JET_DIAMETER_M = [0.03, 0.05, 0.064, 0.07, 0.09, 0.12];
 const JET_EFFICIENCY = [0.44, 0.52, 0.58, 0.66, 0.67, 0.69];
+/** Fans with fewer blades than this are old open ones: they leave more swirl, to the power of the blades missing. (m) */
+const FULL_BLADES = 10;
+const FEW_BLADES_EXPONENT = 0.33;
 /** Of that, what an intake edge without a lip leaves standing: the flow separates inside it. It fades with speed. (m) */
 const SHARP_INLET = 0.8;
 
 const jetEfficiency = (g: DuctedFanGeometry, advanceRatio: number): number => {
-  const good = interpolate(JET_DIAMETER_M, JET_EFFICIENCY, g.diameterM);
+  const good =
+    interpolate(JET_DIAMETER_M, JET_EFFICIENCY, g.diameterM) *
+    Math.pow(Math.min(g.blades / FULL_BLADES, 1), FEW_BLADES_EXPONENT);
   if (g.inletLip !== false) return good;
   return good * (SHARP_INLET + (1 - SHARP_INLET) * Math.min(Math.max(advanceRatio / 0.6, 0), 1));
 };
@@ -66,8 +73,7 @@ export function ductedFanCoefficients(
   // standstill anchor on a fan of typical exit area, with a lip
   const typicalA = TYPICAL.exitShareOfSwept * swept;
   const staticPower =
-    TYPICAL.powerAtStandstill *
-    Math.pow(g.diameterM / TYPICAL.diameterM, TYPICAL.sizeExponent) *
+    interpolate(TYPICAL.diameterM, TYPICAL.powerAtStandstill, g.diameterM) *
     Math.pow(g.blades / TYPICAL.blades, TYPICAL.bladeExponent) *
     (swept / 0.647);
   const staticV = Math.cbrt((2 * anchorEta * staticPower) / typicalA);

@@ -15,12 +15,6 @@ const STATIONS = 12;
 export const chordShare = (family: PropellerFamily, share: number): number =>
   family.chordScale * chordAt(family.chord, share);
 
-/** Reynolds number at 0.75 R, with n in rev/s. */
-export function reynoldsAt75(g: PropellerGeometry, fluid: Fluid, n: number, speedMs: number): number {
-  const w = Math.hypot(0.75 * Math.PI * n * g.diameterM, speedMs);
-  return (fluid.densityKgM3 * w * chordShare(g.family, 0.75) * 0.5 * g.diameterM) / fluid.viscosityPaS;
-}
-
 /** What of a station does not change with speed; made once for a geometry. */
 export interface BladeStation {
   readonly radiusM: number;
@@ -120,7 +114,7 @@ export function bladeElementLoad(
       kinematic / fluid.soundSpeedMs,
       station.chordOverRadius,
       g.family.thicknessRatio,
-      g.family.dragAtRe100k
+      g.family.addedDrag
     );
     const locked = tangential <= 1e-9;
     let low = 0;

@@ -65,13 +65,16 @@ test('blunt tips and heavier blades of equal size draw more (common practice, no
   assert.equal(chordFactorOfMass('thin-electric', 0.127, 2, 1e-6), 0.88);
 });
 
-test('carbon multirotor propellers pull a fifth more than moulded ones of the same size (15 × 5: CT0 about 0.10, from memory)', () => {
-  const at = (family: FamilyName) => standing({ family, inches: [15, 5] }, 5500);
-  const ratio = at('multirotor-carbon').thrust / at('multirotor').thrust;
-  assert.ok(ratio > 1.13 && ratio < 1.35, `${ratio}`);
+test('carbon multirotor propellers: CT0 of a 15 × 5 and an 18 × 6.1 0.07 to 0.085 (makers’ rows of 0.084, which are a tenth optimistic; common practice, from memory)', () => {
   const n = 5500 / 60;
-  const ct = at('multirotor-carbon').thrust / (n ** 2 * (15 * inch) ** 4);
-  assert.ok(Math.abs(ct / 0.1 - 1) < 0.06, `${ct}`);
+  for (const [d, p] of [
+    [15, 5],
+    [18, 6.1]
+  ]) {
+    const { thrust } = standing({ family: 'multirotor-carbon', inches: [d, p] }, 5500);
+    const ct = thrust / (n ** 2 * (d * inch) ** 4);
+    assert.ok(ct > 0.07 && ct < 0.085, `${d} × ${p}: ${ct}`);
+  }
 });
 
 test('rows are dense enough: between tip speeds the table is within 1 % of the blades, up to near the speed of sound', () => {

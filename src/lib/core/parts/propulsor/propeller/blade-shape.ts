@@ -30,7 +30,9 @@ function between(a: PropellerFamily, b: PropellerFamily, f: number): PropellerFa
   return {
     name: f < 0.5 ? a.name : b.name,
     chordScale: 1,
-    dragAtRe100k: mix(a.dragAtRe100k, b.dragAtRe100k),
+    addedDrag: mix(a.addedDrag, b.addedDrag),
+    usualBlades: mix(a.usualBlades, b.usualBlades),
+    dragByBlades: mix(a.dragByBlades, b.dragByBlades),
     thicknessRatio: mix(a.thicknessRatio, b.thicknessRatio),
     pitchShare: mix(a.pitchShare, b.pitchShare),
     chord: a.chord.map((c, k) => mix(a.chordScale * c, b.chordScale * b.chord[k])),
@@ -40,9 +42,30 @@ function between(a: PropellerFamily, b: PropellerFamily, f: number): PropellerFa
   };
 }
 
+/** Diameters between which they change from the paddles of the smallest to that shape, m. (m) */
+const MICRO_UP_TO_M = 0.04;
+const SMALL_FROM_M = 0.07;
 /** Diameters between which multirotor blades change from the wide small shape to the slender large one, m. (m) */
 const SMALL_UP_TO_M = 0.14;
 const LARGE_FROM_M = 0.24;
+
+/**
+ * What small aeroplane blades have against those of 8 inches and more, m: edges do not get thinner as blades get smaller, and
+ * the hub takes more of the twist. Share of the pitch that is lost, and factor that the added drag grows by, at 0.12 m.
+ */
+export const SMALL_AEROPLANE = { fromM: 0.2, toM: 0.12, pitchLoss: 0.04, drag: 0.7 };
+
+function smallAeroplane(family: PropellerFamily, diameterM: number): PropellerFamily {
+  const { fromM, toM, pitchLoss, drag } = SMALL_AEROPLANE;
+  const f = Math.min(Math.max((fromM - diameterM) / (fromM - toM), 0), 1);
+  return f === 0
+    ? family
+    : {
+        ...family,
+        pitchShare: family.pitchShare - f * pitchLoss,
+        addedDrag: family.addedDrag * (1 + f * drag)
+      };
+}
 
 /**
  * The blade of a family at a diameter. Multirotor propellers change from the wide 5-inch shape (up to 0.14 m) to the
@@ -50,7 +73,14 @@ const LARGE_FROM_M = 0.24;
  */
 export function resolveFamily(name: FamilyName, diameterM: number): PropellerFamily {
   const large = PROPELLER_FAMILIES[name];
-  if (name !== 'multirotor') return large;
+  if (name === 'multirotor-carbon') return large;
+  if (name !== 'multirotor') return smallAeroplane(large, diameterM);
+  if (diameterM < SMALL_FROM_M)
+    return between(
+      PROPELLER_FAMILIES['multirotor-micro'],
+      PROPELLER_FAMILIES['multirotor-small'],
+      (diameterM - MICRO_UP_TO_M) / (SMALL_FROM_M - MICRO_UP_TO_M)
+    );
   const f = (diameterM - SMALL_UP_TO_M) / (LARGE_FROM_M - SMALL_UP_TO_M);
   return between(PROPELLER_FAMILIES['multirotor-small'], large, f);
 }
@@ -109,12 +139,27 @@ export function chordFactorOfMass(
   return Math.min(Math.max(factor, 1 - CHORD_HELD), 1 + CHORD_HELD);
 }
 
+/**
+ * How much narrower the blades of propellers are that have more of them: chord with (usual blades/blades)^0.14. Three-bladed
+ * aeroplane propellers take 1.40 to 1.45 times the power of two-bladed ones of the same size and make 1.33 to 1.38 times the
+ * thrust; with the same blades it would be 1.5. Common practice, no source.
+ */
+export const BLADES = { exponent: 0.14 };
+
+export const chordFactorOfBlades = (family: PropellerFamily, blades: number): number =>
+  Math.pow(family.usualBlades / blades, BLADES.exponent);
+
 /** The blade of a propeller: its family at its size, cut down, blunt or heavy as it is. */
 export function bladeShape(asked: BladeShapeAsked): PropellerFamily {
   const cut = asked.cutFromM != null && asked.cutFromM > asked.diameterM ? asked.cutFromM : null;
   let family = resolveFamily(asked.family, cut ?? asked.diameterM);
   if (cut !== null) family = cutDown(family, asked.diameterM / cut);
   if (asked.tip === 'blunt') family = blunted(family);
+  family = {
+    ...family,
+    chordScale: family.chordScale * chordFactorOfBlades(family, asked.blades),
+    addedDrag: family.addedDrag * Math.pow(asked.blades / family.usualBlades, family.dragByBlades)
+  };
   if (asked.massKg != null)
     family = {
       ...family,

@@ -44,7 +44,11 @@ export const SECTION = {
   liftMaxPerDecade: 0.27,
   liftMaxLeast: 0.7,
   negativeShare: 0.6,
-  /** Minimum drag falls with Re^−0.55 up to Re 6e4, Re^−0.66 up to 4e5 (decades from 1e5), then with Re^−0.1. */
+  /** Minimum drag of a smooth section at Re 1e5. */
+  dragMin: 0.0135,
+  /** What a moulded blade adds to it falls with Reynolds number by this power up to 1e5 and stays above. */
+  addedExponent: 0.42,
+  /** It falls with Re^−0.55 up to Re 6e4, Re^−0.66 up to 4e5 (decades from 1e5), then with Re^−0.1. */
   dragExponentBelow: 0.5,
   lowBendDecades: -0.22,
   dragExponent: 0.66,
@@ -71,6 +75,7 @@ export const SECTION = {
 /**
  * Sets the state of a section: maximum lift, minimum drag and drag rise at its Reynolds number, lift slope by Prandtl and
  * Glauert, rotational augmentation after Snel. Constants: `SECTION`.
+ * @param addedDrag what a moulded blade adds to a smooth section's least drag at any Reynolds number
  * @param reynolds held within 8e3..3e6; @param mach held below 0.9 for the slope
  */
 export function setSection(
@@ -79,7 +84,7 @@ export function setSection(
   mach: number,
   chordOverRadius: number,
   thicknessRatio: number,
-  dragAtRe100k: number
+  addedDrag: number
 ): void {
   const c = SECTION;
   const ln = Math.log(Math.min(Math.max(reynolds, 8e3), 3e6) / 1e5);
@@ -96,7 +101,7 @@ export function setSection(
       : ln <= bend
         ? c.dragExponent * ln
         : c.dragExponent * bend + c.dragExponentAbove * (ln - bend);
-  state.dragMin = dragAtRe100k * Math.exp(-decay);
+  state.dragMin = c.dragMin * Math.exp(-decay) + addedDrag * (ln < 0 ? Math.exp(-c.addedExponent * ln) : 1);
   state.dragRise = c.dragRise * Math.exp(-c.dragRiseExponent * ln);
   state.mach = mach;
   state.criticalMach = 0.762 - thicknessRatio;

@@ -21,16 +21,16 @@ export function ventilationFactor(advanceRatio: number, pitchRatio: number): num
 }
 
 /** Advance at which thrust vanishes over pitch: a ventilated blade has lost its suction side, and with it its camber. (m) */
-const ZERO_THRUST_OVER_PITCH = 0.95;
+const ZERO_THRUST_OVER_PITCH = 0.93;
 /** The same of the fully wetted series: its blades bite until past their pitch. */
 const WETTED_ZERO_OVER_PITCH = 1.08;
 const SHIFT = WETTED_ZERO_OVER_PITCH / ZERO_THRUST_OVER_PITCH;
 /** Torque over that of the wetted blade at equal thrust: spray, cavity drag and the half turn in the air. (m) */
-const TORQUE_OVER = 1.28;
+const TORQUE_OVER = 1.14;
 
 /**
  * Table of a surface-piercing screw: the submerged blade x immersed share x ventilation factor, its curve drawn in so that
- * thrust vanishes at 0.95 of the pitch, its torque a quarter higher. Best efficiency then 0.5 to 0.55, slip 15 to 25 % at it
+ * thrust vanishes at 0.93 of the pitch, its torque a seventh higher. Best efficiency then 0.5 to 0.6, slip 15 to 25 % at it
  * (common practice, no source: fast boats slip 10 to 25 %).
  */
 export const surfaceDriveTable = (g: SurfaceDriveGeometry): TablePerformance =>
