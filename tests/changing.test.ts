@@ -2,8 +2,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { answerChange } from '../src/lib/core/change/answer-change.ts';
-import type { SetupChange } from '../src/lib/core/change/change-request.ts';
-import { kindOf } from '../src/lib/core/change/kinds/all-kinds.ts';
+
+import { CHANGE_KINDS, kindOf, type SetupChange } from '../src/lib/core/change/kinds/all-kinds.ts';
 import { runChecks } from '../src/lib/core/checks/ledger.ts';
 import type { CheckResult } from '../src/lib/core/checks/finding.ts';
 import { readPath, type Change } from '../src/lib/core/document/change.ts';
@@ -18,7 +18,7 @@ import fc from 'fast-check';
 import { nearChange } from '../scripts/tools/fuzz.ts';
 import { randomSetups } from './helpers/random-setup.ts';
 import { failingSetups } from './helpers/failing-setups.ts';
-import { CHANGE_KINDS, randomChange } from './helpers/random-changes.ts';
+import { randomChange } from './helpers/random-changes.ts';
 import { extent } from './helpers/extent.ts';
 
 /** How many are tried; 300 take some minutes. */

@@ -1,14 +1,14 @@
 <script lang="ts">
-  import OnDemand from '$lib/ui/marks/OnDemand.svelte';
+  import OnDemand from '$lib/ui/kit/OnDemand.svelte';
   import { invalidateAll } from '$app/navigation';
   import { Button } from 'flowbite-svelte';
   import AppHeader from '$lib/ui/AppHeader.svelte';
-  import FindingMark from '$lib/ui/marks/FindingMark.svelte';
+  import FindingMark from '$lib/ui/kit/FindingMark.svelte';
   import { day } from '$lib/ui/format/dates';
   import { figure, figureUnit } from '$lib/ui/format/units.svelte';
-  import { Overlay } from '$lib/ui/marks/overlay.svelte';
+  import { Overlay } from '$lib/ui/kit/overlay.svelte';
   import { CRAFT_WORDS } from '$lib/core/document/part-words';
-  import UndoToast from '$lib/ui/marks/UndoToast.svelte';
+  import UndoToast from '$lib/ui/kit/UndoToast.svelte';
   import { call } from '$lib/api/client';
 
   let { data } = $props();

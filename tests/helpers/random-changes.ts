@@ -1,6 +1,5 @@
-import type { ChangeKindName, SetupChange } from '../../src/lib/core/change/change-request.ts';
-import { rewound } from '../../src/lib/core/change/kinds/motor.ts';
-import { inParallel, sameEnergy } from '../../src/lib/core/change/kinds/pack.ts';
+import type { ChangeKindName, SetupChange } from '../../src/lib/core/change/kinds/all-kinds.ts';
+import { inParallel, rewound, sameEnergy } from '../../src/lib/core/change/other-parts.ts';
 import type { Propulsor, SetupDocument } from '../../src/lib/core/document/schema.ts';
 
 const digits = (value: number): number => Number(value.toPrecision(3));
@@ -50,21 +49,7 @@ export function randomChange(
       return craft.kind === 'boat' ? { kind, series, motorDiameterMm: by(28, 36, 42, 56) } : null;
     case 'engine':
       return craft.kind === 'fixed-wing' ? { kind, displacementCc: by(2.5, 4, 7.5, 15, 26) } : null;
-    case 'figures':
-      return null;
     case 'count':
       return craft.kind === 'multirotor' ? null : { kind, count: by(1, 2) };
   }
 }
-
-/** Every kind of change. */
-export const CHANGE_KINDS: readonly ChangeKindName[] = [
-  'cells',
-  'propulsor',
-  'output-limit',
-  'motor',
-  'pack',
-  'repower',
-  'engine',
-  'count'
-];

@@ -7,6 +7,7 @@ import {
   type RunBegun,
   type RunEdited
 } from '../core/document/run-schema.ts';
+import { SHELF_FILES } from '../core/formats/shelf-formats.ts';
 import type { ChangeAnswer } from '../core/change/change-of.ts';
 import type {
   CalibrationPlaces,
@@ -710,9 +711,7 @@ export const ROUTES = {
   }),
   exportShelf: route('exportShelf', {
     summary: 'The shelf as a file: JSON, a data package, or the CSV of one kind.',
-    choices: {
-      format: ['json', 'zip', 'motor.csv', 'esc.csv', 'battery.csv', 'propulsor.csv', 'receiver-supply.csv']
-    },
+    choices: { format: SHELF_FILES.map((f) => f.id) },
     answer: as<never>({ type: 'string', format: 'binary' }),
     sendsFile: true,
     refuses: [404]

@@ -2,6 +2,7 @@ import type { RequestEvent } from '@sveltejs/kit';
 import type { RouteId } from '../api/paths.ts';
 import type { AnswerOf, BodyOf, Routes } from '../api/routes.ts';
 import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
+import { SHELF_FILES } from '../core/formats/shelf-formats.ts';
 import { version } from '../../../package.json';
 import { exportArchive, importArchive } from './backup/archive.ts';
 import { backUpNow, keeping, lookAtBackup, restoreBackup } from './backup/keeping.ts';
@@ -302,10 +303,7 @@ export const HANDLERS: Handlers = {
   },
   exportShelf: ({ db, params }) => {
     const file = exportShelf(db, params.format);
-    if (!file)
-      return notFound(
-        'format of the shelf: json, zip, motor.csv, esc.csv, battery.csv and propulsor.csv are'
-      );
+    if (!file) return notFound(`format of the shelf: ${SHELF_FILES.map((f) => f.id).join(', ')} are`);
     return found(
       new Response(file.body as BodyInit, {
         headers: { 'content-type': file.type, 'content-disposition': `attachment; filename="${file.name}"` }

@@ -1,7 +1,12 @@
-import { PART_KINDS, type PartKind } from '../core/registry/parts.ts';
 import type { ShelfImport } from '../api/routes.ts';
 import { partsToCsv, type PortablePart } from '../core/formats/part-csv.ts';
 import type { ReadShelf } from '../core/formats/read-shelf.ts';
+import {
+  SHELF_FILES,
+  SHELF_FORMATS,
+  type ShelfFile,
+  type ShelfFormatId
+} from '../core/formats/shelf-formats.ts';
 import { shelfToZip } from '../core/formats/shelf-package.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
@@ -31,25 +36,22 @@ export interface ExportFile {
   body: string | Uint8Array;
 }
 
-/** The shelf as `json`, `zip` (Tabular Data Package) or the CSV of one kind. */
-export function exportShelf(db: Db, format: string): ExportFile | null {
-  if (format === 'json')
-    return {
-      name: 'shelf.json',
-      type: 'application/json',
-      body: JSON.stringify({ format: 'iskarn.shelf/1', parts: portable(db) }, null, 2)
-    };
-  if (format === 'zip') return { name: 'shelf.zip', type: 'application/zip', body: shelfToZip(portable(db)) };
-  const kind = format.replace(/\.csv$/, '') as PartKind;
-  if (!PART_KINDS.includes(kind)) return null;
-  return {
-    name: `${kind}.csv`,
-    type: 'text/csv',
-    body: partsToCsv(
-      kind,
-      portable(db).filter((p) => p.kind === kind)
-    )
-  };
+const SHELF_WRITERS: Readonly<
+  Record<ShelfFormatId, (parts: PortablePart[], kind: ShelfFile['kind']) => string | Uint8Array>
+> = {
+  json: (parts) => JSON.stringify({ format: 'iskarn.shelf/1', parts }, null, 2),
+  zip: shelfToZip,
+  csv: (parts, kind) => (kind === null ? '' : partsToCsv(kind, parts))
+};
+
+/** The shelf as one of `SHELF_FILES`; null where there is none of that name. */
+export function exportShelf(db: Db, id: string): ExportFile | null {
+  const file = SHELF_FILES.find((f) => f.id === id);
+  if (!file) return null;
+  const { format, kind } = file;
+  const { extension, mime } = SHELF_FORMATS[format];
+  const parts = portable(db).filter((p) => kind === null || p.kind === kind);
+  return { name: `${kind ?? 'shelf'}.${extension}`, type: mime, body: SHELF_WRITERS[format](parts, kind) };
 }
 
 /**

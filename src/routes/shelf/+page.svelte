@@ -26,8 +26,9 @@
   import { show } from '$lib/core/units/show';
   import AppHeader from '$lib/ui/AppHeader.svelte';
   import { labelFigure } from '$lib/ui/format/units.svelte';
-  import TabRow from '$lib/ui/marks/TabRow.svelte';
-  import UndoToast from '$lib/ui/marks/UndoToast.svelte';
+  import TabRow from '$lib/ui/kit/TabRow.svelte';
+  import UndoToast from '$lib/ui/kit/UndoToast.svelte';
+  import { SHELF_FILES, SHELF_FORMATS } from '$lib/core/formats/shelf-formats';
   import { call, type Refused } from '$lib/api/client';
   import { outbox } from '$lib/ui/offline/outbox.svelte';
   import { shelfHere, waitingId } from '$lib/ui/offline/waiting';
@@ -200,9 +201,11 @@
 <svelte:head><title>Shelf · Iskarn</title></svelte:head>
 <AppHeader room="shelf" craft={data.lastMatch}>
   <span class="flex flex-wrap gap-2 text-xs">
-    <a class="press inline-flex items-center underline" href="/api/v1/shelf/json" download>JSON</a>
-    <a class="press inline-flex items-center underline" href={`/api/v1/shelf/${kind}.csv`} download>CSV</a>
-    <a class="press inline-flex items-center underline" href="/api/v1/shelf/zip" download>data package</a>
+    {#each SHELF_FILES.filter((f) => f.kind === null || f.kind === kind) as file (file.id)}
+      <a class="press inline-flex items-center underline" href={`/api/v1/shelf/${file.id}`} download
+        >{SHELF_FORMATS[file.format].title}</a
+      >
+    {/each}
   </span>
   <Button
     size="xs"

@@ -6,8 +6,9 @@ import { inside, issue } from '../text/issues.ts';
 import { cellsOwned } from '../testing/plan/owned-cells.ts';
 import { changeAnswerOf, changed, type ChangeAnswer } from './change-of.ts';
 import { anchored } from './anchor.ts';
-import { anchorOf, changeRequestSchema, type ChangeRequest } from './change-request.ts';
+import { changeRequestSchema, type ChangeRequest } from './change-request.ts';
 import { faultsOf, faultsOfParts } from './faults.ts';
+import { anchorOf } from './kinds/all-kinds.ts';
 
 /**
  * Validates a change and answers it: what HTTP, command line and page all call.

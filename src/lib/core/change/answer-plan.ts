@@ -1,6 +1,6 @@
 import { changed } from './change-of.ts';
 import { faultsOf, faultsOfParts } from './faults.ts';
-import { anchorOf } from './change-request.ts';
+import { anchorOf } from './kinds/all-kinds.ts';
 import { anchored } from './anchor.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { validateAgainst, validateSetup } from '../document/validate.ts';

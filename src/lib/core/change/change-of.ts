@@ -21,12 +21,12 @@ import { waysBack, type BackTo } from '../mend/ways-back.ts';
 import { balanceOf, type Balance } from './balance.ts';
 import { careOf, type Care } from './care.ts';
 import { cellsPlaceOf, type CellsPlace } from './cells-place.ts';
-import type { ChangeKindName, SetupChange } from './change-request.ts';
 import { choicesOf, type Choice } from './choices.ts';
-import { claimsOf, type Claim } from './claims.ts';
+import type { Claim } from './claims.ts';
 import { differencesOf, type Difference } from './differences.ts';
-import { kindOf } from './kinds/all-kinds.ts';
-import { limitText, profilesOf, type Profile } from './profiles.ts';
+import { kindOf, type SetupChange } from './kinds/all-kinds.ts';
+import type { Report } from './kinds/change-kind.ts';
+import type { Profile } from './profiles.ts';
 import { railOf, type OnRail } from './rail.ts';
 import { rulesOf } from './rules/all-rules.ts';
 import type { RuleShown } from './rules/rule.ts';
@@ -170,9 +170,6 @@ export interface Told {
   readonly cellsPlace: CellsPlace | null;
 }
 
-/** Kinds of change after which the current may want to be brought back. */
-const BRINGS_BACK: readonly ChangeKindName[] = ['cells', 'pack', 'motor'];
-
 /**
  * Tells of a change all but what mends it and how it is tested.
  * @param results findings after it; @param quick whether what takes longest is left out: for the frame after an edit
@@ -183,29 +180,26 @@ export function toldOf(c: Changed, results: readonly CheckResult[], quick = fals
   const wasOver = new Set(was.filter((r) => r.finding === 'over').map((r) => r.id));
   const wasTight = new Set(was.filter((r) => r.finding === 'tight').map((r) => r.id));
   const over = results.filter((r) => r.finding === 'over');
-  const limited = change.kind === 'output-limit' ? change : null;
+  const kind = kindOf(change);
+  const limits = kind.limits?.(before.document, change) ?? null;
+  const reports = (report: Report): boolean => kind.reports?.includes(report) ?? false;
   const series = after.setup.battery.series;
-  const moreCells = change.kind === 'cells' || limited !== null;
   return {
     differences: withMeasuredHeat(differencesOf(before, after, quick), c.anchor, before, after),
-    rules: rulesOf({ before, after, change }),
-    claims: claimsOf({ before, after, change }),
+    rules: rulesOf({ before, after, change }, kind.rules ?? []),
+    claims: (kind.claims ?? []).flatMap((claim) => claim({ before, after }) ?? []),
     breaks: over.filter((r) => !wasOver.has(r.id)),
     stays: over.filter((r) => wasOver.has(r.id)),
     closer: results.filter((r) => r.finding === 'tight' && !wasTight.has(r.id) && !wasOver.has(r.id)),
     rail: railOf(c.origin.document, after.document),
-    profiles: limited && profilesOf(before.document, limited),
-    text: limited && limitText(before.document, limited),
-    trap: moreCells ? trapOf(before, series, limited && after.worst.batteryCurrentA) : null,
-    waysBack: !quick && BRINGS_BACK.includes(change.kind) ? waysBack(before, after) : [],
-    choices: change.kind === 'propulsor' && !quick ? choicesOf(before) : null,
-    care:
-      change.kind === 'propulsor' || change.kind === 'count' ? careOf(c.origin.document, after.document) : [],
+    profiles: limits && limits.profiles,
+    text: limits && limits.text,
+    trap: reports('cell-curve') ? trapOf(before, series, limits && after.worst.batteryCurrentA) : null,
+    waysBack: !quick && reports('ways-back') ? waysBack(before, after) : [],
+    choices: !quick && reports('choices') ? choicesOf(before) : null,
+    care: reports('care') ? careOf(c.origin.document, after.document) : [],
     balance: balanceOf(before.document, after.document),
-    cellsPlace:
-      change.kind === 'cells' || change.kind === 'motor'
-        ? cellsPlaceOf(before.document, after.document)
-        : null
+    cellsPlace: reports('cells-place') ? cellsPlaceOf(before.document, after.document) : null
   };
 }
 

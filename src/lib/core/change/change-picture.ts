@@ -3,7 +3,6 @@ import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { validateSetup } from '../document/validate.ts';
 import { powerPath, type PowerStage } from '../match/power-path.ts';
-import type { PutRight } from '../mend/put-right.ts';
 import type { SearchParts } from '../search/space.ts';
 import { cellsOwned } from '../testing/plan/owned-cells.ts';
 import { planIfTestable } from '../testing/plan/plan.ts';
@@ -15,8 +14,7 @@ import { faultsOf } from './faults.ts';
 import type { Step } from './altered.ts';
 import { whyFigureOf } from './differences.ts';
 import { changed, mendsOf, toldOf, type Changed, type Mends, type Told } from './change-of.ts';
-import type { SetupChange } from './change-request.ts';
-import { kindOf } from './kinds/all-kinds.ts';
+import { kindOf, type SetupChange } from './kinds/all-kinds.ts';
 
 /** What the Change screen looks at: a setup, the changes one after the other, and how. */
 export interface ChangeView {
@@ -154,16 +152,3 @@ function held(c: Changed, view: ChangeView): Changed {
   const origin = whole.value.before;
   return view.against === 'step' ? { ...c, origin } : { ...c, origin, before: origin };
 }
-
-/** The picture after a way to mend was taken as one more step: what it would look like. */
-export const withMend = (view: ChangeView, mend: PutRight): ChangeView => ({
-  ...view,
-  changes: [...view.changes, mendStep(mend)]
-});
-
-/** A way to mend as a step of its own. */
-export const mendStep = (mend: PutRight): SetupChange => ({
-  kind: 'figures',
-  title: mend.steps.join(', '),
-  changes: mend.changes
-});

@@ -18,7 +18,7 @@ import { runChecks } from '../checks/ledger.ts';
 import { situationOf } from '../situation/situation.ts';
 import { inCommon, tied } from './joint-bands.ts';
 import { learnFromBoth } from './learn-from.ts';
-import type { SetupChange } from './change-request.ts';
+import type { SetupChange } from './kinds/all-kinds.ts';
 
 type More = { points?: object[]; mends?: boolean; shelf?: object };
 

@@ -1,7 +1,6 @@
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
 import { show, showUnit } from '../units/show.ts';
-import type { SetupChange } from './change-request.ts';
 import { woundFor } from './rules/output-limit.ts';
 
 /** Something that is often said of such a change, tried on this setup. */
@@ -14,12 +13,14 @@ export interface Claim {
   readonly says: string;
 }
 
-/** Both ends of a change and the change itself. */
+/** Both ends of a change. */
 interface Tried {
   readonly before: Situation;
   readonly after: Situation;
-  readonly change: SetupChange;
 }
+
+/** Tries something that is said of a change; null where it says nothing of these ends. */
+export type ClaimTest = (tried: Tried) => Claim | null;
 
 /** Difference below which two figures are called the same, share. */
 const SAME = 0.02;
@@ -32,9 +33,8 @@ const motorConstant = (s: Situation): number =>
   s.train.motorConstant / Math.sqrt(s.train.windingResistanceOhm);
 
 /** A lower KV makes more torque: at equal copper it makes the same, for the same heat. */
-function torque({ before, after, change }: Tried): Claim | null {
+export function torque({ before, after }: Tried): Claim | null {
   const [was, is] = [before.setup.motor, after.setup.motor];
-  if (change.kind !== 'motor' && change.kind !== 'repower') return null;
   if (was.kvRpmPerVolt === is.kvRpmPerVolt) return null;
   const [a, b] = [motorConstant(before), motorConstant(after)];
   const lower = is.kvRpmPerVolt < was.kvRpmPerVolt;
@@ -54,8 +54,8 @@ const unlimited = (s: Situation): Situation =>
   situationOf({ ...s.document, outputLimit: null }, { ...s.look, bands: false });
 
 /** A limited output is more efficient: hover is the same, unless the pack or the weight changed. */
-function efficient({ before, after, change }: Tried): Claim | null {
-  if (change.kind !== 'output-limit' || !after.hover) return null;
+export function efficient({ before, after }: Tried): Claim | null {
+  if (!after.hover) return null;
   const free = unlimited(after);
   if (!free.hover || !before.hover) return null;
   const [a, b] = [free.hover.electricalPowerW, after.hover.electricalPowerW];
@@ -69,8 +69,8 @@ function efficient({ before, after, change }: Tried): Claim | null {
 }
 
 /** A transmitter's throttle limit does the same. */
-function transmitter({ after, change }: Tried): Claim | null {
-  if (change.kind !== 'output-limit' || after.kind !== 'multirotor') return null;
+export function transmitter({ after }: Tried): Claim | null {
+  if (after.kind !== 'multirotor') return null;
   const free = unlimited(after);
   return {
     id: 'transmitter',
@@ -81,8 +81,7 @@ function transmitter({ after, change }: Tried): Claim | null {
 }
 
 /** A limited motor is the same as one wound for that KV. */
-function likeWound({ before, after, change }: Tried): Claim | null {
-  if (change.kind !== 'output-limit') return null;
+export function likeWound({ before, after }: Tried): Claim | null {
   const wound = woundFor(after, after.train.outputLimit * before.setup.motor.kvRpmPerVolt);
   return {
     id: 'like-wound',
@@ -93,9 +92,8 @@ function likeWound({ before, after, change }: Tried): Claim | null {
 }
 
 /** A weak pack stands more cells behind a limit. */
-function weakPack({ before, after, change }: Tried): Claim | null {
-  if (change.kind !== 'output-limit' || before.setup.battery.series === after.setup.battery.series)
-    return null;
+export function weakPack({ before, after }: Tried): Claim | null {
+  if (before.setup.battery.series === after.setup.battery.series) return null;
   const sag = (s: Situation): number => s.worst.openCircuitV / s.setup.battery.series - s.worst.cellVoltageV;
   return {
     id: 'weak-pack',
@@ -106,8 +104,8 @@ function weakPack({ before, after, change }: Tried): Claim | null {
 }
 
 /** A bigger pack makes more power: only as far as the old one sagged. */
-function packPower({ before, after, change }: Tried): Claim | null {
-  if (change.kind !== 'pack' || before.setup.battery.series !== after.setup.battery.series) return null;
+export function packPower({ before, after }: Tried): Claim | null {
+  if (before.setup.battery.series !== after.setup.battery.series) return null;
   const cells = before.setup.battery.series;
   const sag = (s: Situation): number => s.worst.openCircuitV / cells - s.worst.cellVoltageV;
   const ratio = after.worst.electricalPowerW / before.worst.electricalPowerW;
@@ -126,8 +124,7 @@ function packPower({ before, after, change }: Tried): Claim | null {
 }
 
 /** More cells fly longer. */
-function moreCells({ before, after, change }: Tried): Claim | null {
-  if (change.kind !== 'cells' && change.kind !== 'pack') return null;
+export function moreCells({ before, after }: Tried): Claim | null {
   const [n, m] = [before.setup.battery.series, after.setup.battery.series];
   if (n === m) return null;
   const hovers = before.hover && after.hover;
@@ -146,8 +143,8 @@ function moreCells({ before, after, change }: Tried): Claim | null {
 }
 
 /** A twin pulls twice as hard. */
-function twice({ before, after, change }: Tried): Claim | null {
-  if (change.kind !== 'count' || before.train.count === after.train.count) return null;
+export function twice({ before, after }: Tried): Claim | null {
+  if (before.train.count === after.train.count) return null;
   const thrust = after.worst.thrustN / before.worst.thrustN;
   const count = after.train.count / before.train.count;
   return {
@@ -157,8 +154,3 @@ function twice({ before, after, change }: Tried): Claim | null {
     says: `With as much disc and as much motor in all, ${showUnit(after.worst.thrustN, 'N')} in place of ${showUnit(before.worst.thrustN, 'N')} for ${showUnit(after.worst.electricalPowerW, 'W')} in place of ${showUnit(before.worst.electricalPowerW, 'W')}: thrust for a watt goes with the whole disc, not with the number of motors.`
   };
 }
-
-const CLAIMS = [torque, efficient, transmitter, likeWound, weakPack, packPower, moreCells, twice] as const;
-
-/** What is often said of such a change, each tried in numbers on this setup. */
-export const claimsOf = (tried: Tried): Claim[] => CLAIMS.flatMap((claim) => claim(tried) ?? []);

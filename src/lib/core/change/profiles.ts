@@ -1,8 +1,8 @@
 import type { SetupDocument } from '../document/schema.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { show } from '../units/show.ts';
-import type { OutputLimitChange } from './change-request.ts';
-import { limitOf, limitPercent, realKv } from './kinds/output-limit.ts';
+import type { OutputLimitChange } from './kinds/output-limit.ts';
+import { limitOf, limitPercent, realKv } from './limit.ts';
 
 /** The output limit that belongs to one count of cells. */
 export interface Profile {

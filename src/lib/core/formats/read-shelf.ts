@@ -7,6 +7,7 @@ import { makersTableSchema, type MakersRow } from '../document/makers-row.ts';
 import { MOST_PARTS, shelfEnvelope } from './file-schemas.ts';
 import { FILE_LIMITS, parseJson } from '../text/json.ts';
 import { kindOfHeader, partsFromCsv, type PortablePart } from './part-csv.ts';
+import { formatOfName, type ShelfFormatId } from './shelf-formats.ts';
 import { shelfFromZip } from './shelf-package.ts';
 
 /** A part of a file, checked, with the maker's tables that come with it. */
@@ -26,17 +27,41 @@ const MOST_ERRORS = 200;
 
 const nothing = (error: RowError): ReadShelf => ({ parts: [], errors: [error] });
 
-/** Parts of a JSON shelf as they stand in it; the file's frame by the schema that is served. */
-function partsOfJson(text: string): { values: unknown[] } | ReadShelf {
-  const parsed = parseJson(text, FILE_LIMITS);
-  if (!parsed.ok) return nothing(rowError(1, '', 'not-json', { why: parsed.message }));
+/** Parts as they stand in a file, not yet checked, and what is wrong with its rows; the error alone where it is no such file. */
+type RawShelf = { parts: unknown[]; errors: RowError[] } | RowError;
+type ShelfReader = (bytes: Uint8Array, name: string) => RawShelf;
+
+const textOf = (bytes: Uint8Array): string => new TextDecoder().decode(bytes);
+
+/** Parts of a JSON shelf; the file's frame by the schema that is served. */
+function partsOfJson(bytes: Uint8Array): RawShelf {
+  const parsed = parseJson(textOf(bytes), FILE_LIMITS);
+  if (!parsed.ok) return rowError(1, '', 'not-json', { why: parsed.message });
   const frame = validateAgainst<{ parts: unknown[] }>(shelfEnvelope, parsed.value);
-  if (frame.ok) return { values: frame.value.parts };
+  if (frame.ok) return { parts: frame.value.parts, errors: [] };
   const [first] = frame.errors;
-  return nothing(
-    first.path === 'format' ? rowError(1, 'format', 'no-shelf', {}) : rowErrorOf(1, first.path, first)
-  );
+  return first.path === 'format' ? rowError(1, 'format', 'no-shelf', {}) : rowErrorOf(1, first.path, first);
 }
+
+/** Most characters of a name that are looked at for a kind. */
+const NAME_END = 80;
+
+/** Parts of one kind, which the header tells, else the name of the file. */
+function partsOfCsv(bytes: Uint8Array, name: string): RawShelf {
+  const csv = textOf(bytes);
+  const lower = name.slice(-NAME_END).toLowerCase();
+  const byName = [...PART_KINDS].sort((a, b) => b.length - a.length).find((k: PartKind) => lower.includes(k));
+  const kind = kindOfHeader(csv) ?? byName;
+  if (kind) return partsFromCsv(kind, csv);
+  const read = readCsv(csv);
+  return read.ok ? rowError(1, '', 'kind-unknown', { kinds: PART_KINDS }) : read.error;
+}
+
+const SHELF_READERS: Readonly<Record<ShelfFormatId, ShelfReader>> = {
+  json: partsOfJson,
+  zip: shelfFromZip,
+  csv: partsOfCsv
+};
 
 const firstOf = (errors: readonly Issue[]): Issue => errors[0];
 
@@ -80,31 +105,13 @@ function inBrief(errors: RowError[]): RowError[] {
 }
 
 /**
- * Reads a shelf file of any format: `.json` and `.zip` (Tabular Data Package) by name, the CSV of one kind by its header. Every
+ * Reads a shelf file of any format that `SHELF_FORMATS` lists, by its name. Every
  * part is checked by the schema that is served for the file. Linear in the file; never throws.
  */
 export function readShelf(name: string, bytes: Uint8Array): ReadShelf {
-  const text = (): string => new TextDecoder().decode(bytes);
-  let values: unknown[];
-  let errors: RowError[] = [];
-  if (/\.json$/i.test(name)) {
-    const read = partsOfJson(text());
-    if ('errors' in read) return read;
-    ({ values } = read);
-  } else if (/\.zip$/i.test(name)) ({ parts: values, errors } = shelfFromZip(bytes));
-  else {
-    const csv = text();
-    const lower = name.slice(-80).toLowerCase();
-    const byName = [...PART_KINDS]
-      .sort((a, b) => b.length - a.length)
-      .find((k: PartKind) => lower.includes(k));
-    const kind = kindOfHeader(csv) ?? byName;
-    if (!kind) {
-      const read = readCsv(csv);
-      return nothing(read.ok ? rowError(1, '', 'kind-unknown', { kinds: PART_KINDS }) : read.error);
-    }
-    ({ parts: values, errors } = partsFromCsv(kind, csv));
-  }
+  const read = SHELF_READERS[formatOfName(name)](bytes, name);
+  if (!('parts' in read)) return nothing(read);
+  const { parts: values, errors } = read;
   if (values.length > MOST_PARTS) return nothing(rowError(1, '', 'many-parts', { most: MOST_PARTS }));
   const parts: ReadPart[] = [];
   values.forEach((value, at) => {

@@ -9,7 +9,7 @@ import { changePicture, type ChangePicture } from '../../core/change/change-pict
 import { answerPlan } from '../../core/change/answer-plan.ts';
 import type { Plan } from '../../core/testing/plan/stage.ts';
 import { planned } from '../../core/testing/planned.ts';
-import { firstChange } from '../../core/change/first-change.ts';
+import { firstChange } from '../../core/change/kinds/all-kinds.ts';
 import type { ChangeAnswer } from '../../core/change/change-of.ts';
 import type { CalibrateAnswer } from '../../core/calibration/calibrate.ts';
 import type { PredictAnswer } from '../../core/predict/answer.ts';

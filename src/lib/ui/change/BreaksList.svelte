@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { CheckResult } from '../../core/checks/finding.ts';
   import { unbroken } from '../format/units.svelte.ts';
-  import FindingMark from '../marks/FindingMark.svelte';
+  import FindingMark from '../kit/FindingMark.svelte';
 
   /** What is over after the change and was not before, what came close, and what was over already. */
   let {

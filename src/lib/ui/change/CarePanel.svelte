@@ -3,7 +3,7 @@
   import type { Care } from '../../core/change/care.ts';
   import type { Propulsor } from '../../core/document/schema.ts';
   import { unbroken } from '../format/units.svelte.ts';
-  import FindingMark from '../marks/FindingMark.svelte';
+  import FindingMark from '../kit/FindingMark.svelte';
   import type { Arms, Placement } from './change-state.svelte.ts';
   import SentenceFigure from './SentenceFigure.svelte';
 

@@ -3,16 +3,16 @@
   import { goto } from '$app/navigation';
   import { call } from '../../api/client.ts';
   import type { ChangePicture } from '../../core/change/change-picture.ts';
-  import { changesFor } from '../../core/change/first-change.ts';
+  import { changesFor } from '../../core/change/kinds/all-kinds.ts';
   import { fullVolts } from '../../core/change/rail.ts';
   import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
   import { searchPartsOf } from '../../core/search/shelf-parts.ts';
   import AppHeader from '../AppHeader.svelte';
   import { bandedFigure, figure, figureUnit, unbroken } from '../format/units.svelte.ts';
-  import OnDemand from '../marks/OnDemand.svelte';
-  import { Overlay } from '../marks/overlay.svelte.ts';
-  import UndoButtons from '../marks/UndoButtons.svelte';
-  import UndoToast from '../marks/UndoToast.svelte';
+  import OnDemand from '../kit/OnDemand.svelte';
+  import { Overlay } from '../kit/overlay.svelte.ts';
+  import UndoButtons from '../kit/UndoButtons.svelte';
+  import UndoToast from '../kit/UndoToast.svelte';
   import { fieldOwnsUndo } from '../match/undo-keys.ts';
   import BalancePanel from './BalancePanel.svelte';
   import BreaksList from './BreaksList.svelte';
@@ -288,7 +288,7 @@
               {#if picture.balance}
                 <BalancePanel balance={picture.balance} onarm={(arms, label) => view.setArms(arms, label)} />
               {/if}
-              {#if view.change.kind === 'propulsor' || picture.care.length > 0}
+              {#if 'propulsor' in view.change || picture.care.length > 0}
                 <CarePanel
                   care={picture.care}
                   propulsor={picture.setup.propulsor}

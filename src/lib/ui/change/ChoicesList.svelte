@@ -5,7 +5,7 @@
   import { show } from '../../core/units/show.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { bandedFigure, figure, units } from '../format/units.svelte.ts';
-  import FindingMark from '../marks/FindingMark.svelte';
+  import FindingMark from '../kit/FindingMark.svelte';
 
   /** Propulsors that fit the room, each predicted beside the rule of air per turn; pressed, it is the one that is tried. */
   let {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Button } from 'flowbite-svelte';
-  import type { ChangeChoice } from '../../core/change/first-change.ts';
+  import { formOf, type ChangeChoice } from '../../core/change/kinds/all-kinds.ts';
   import type { ChangeState } from './change-state.svelte.ts';
 
   /** What is done with a change: kept as a setup, planned, looked for on the shelf, or followed by another. */
@@ -39,7 +39,7 @@
       : 'the stages of its test'}
     onclick={onplan}>make a test plan</Button
   >
-  {#if view.change.kind === 'engine' || view.change.kind === 'repower'}
+  {#if formOf(view.change)?.looksForParts}
     <button
       class="press text-sm underline"
       data-testid="keep-find"

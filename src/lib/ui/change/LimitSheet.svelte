@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Profile } from '../../core/change/profiles.ts';
-  import CopyText from '../marks/CopyText.svelte';
+  import CopyText from '../kit/CopyText.svelte';
 
   /** The output limit of each count of cells, and how it is set and checked, to be copied as plain text. */
   let { profiles, text }: { profiles: readonly Profile[]; text: string } = $props();

@@ -3,7 +3,7 @@
   import { cautionsOnce, planText, watchWords } from '../../core/testing/plan/plan-text.ts';
   import { CAUTIONS } from '../../core/cautions/at-test.ts';
   import type { Plan } from '../../core/testing/plan/stage.ts';
-  import CopyText from '../marks/CopyText.svelte';
+  import CopyText from '../kit/CopyText.svelte';
   import { units } from '../format/units.svelte.ts';
 
   /** The staged test of the changed setup: what is fitted, done and watched, where to stop; to be copied. */

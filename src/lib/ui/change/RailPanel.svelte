@@ -3,9 +3,9 @@
   import { toldRail, type OnRail, type RailWord } from '../../core/change/rail.ts';
   import type { RailPart } from '../../core/document/schema.ts';
   import { enterFigure, type Entry } from '../../core/units/read-figure.ts';
-  import AskWays from '../marks/AskWays.svelte';
+  import AskWays from '../kit/AskWays.svelte';
   import { figureUnit, units } from '../format/units.svelte.ts';
-  import FindingMark from '../marks/FindingMark.svelte';
+  import FindingMark from '../kit/FindingMark.svelte';
 
   /** Every part on the pack's rail, asked by name whether it stands the new volts. */
   let {

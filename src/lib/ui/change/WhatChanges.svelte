@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { ChangeChoice } from '../../core/change/first-change.ts';
+  import type { ChangeChoice } from '../../core/change/kinds/all-kinds.ts';
   import { unbroken } from '../format/units.svelte.ts';
   import type { ChangeState } from './change-state.svelte.ts';
 

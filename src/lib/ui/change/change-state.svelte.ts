@@ -1,10 +1,9 @@
 import type { Measurement } from '../../core/calibration/schema.ts';
 import type { ChangeAdvice, ChangePicture, ChangeView } from '../../core/change/change-picture.ts';
-import { mendStep, withMend } from '../../core/change/change-picture.ts';
-import type { SetupChange } from '../../core/change/change-request.ts';
 import type { Choice } from '../../core/change/choices.ts';
 import { withChanges, type Change } from '../../core/document/change.ts';
-import { firstChange, type ChangeChoice } from '../../core/change/first-change.ts';
+import { firstChange, type ChangeChoice, type SetupChange } from '../../core/change/kinds/all-kinds.ts';
+import { mendStep } from '../../core/change/kinds/figures.ts';
 import type { Learnt } from '../../core/change/learn-from.ts';
 import type { Propulsor, RailPart, SetupDocument } from '../../core/document/schema.ts';
 import type { PutRight } from '../../core/mend/put-right.ts';
@@ -127,7 +126,8 @@ export class ChangeState {
       shelf: this.#shelf,
       against: this.against
     };
-    return this.seen ? { ...withMend(view, this.seen), against: 'start' } : view;
+    if (!this.seen) return view;
+    return { ...view, changes: [...view.changes, mendStep(this.seen)], against: 'start' };
   }
 
   /** Edits: steps of one figure shortly after each other are one edit to undo. */
@@ -227,10 +227,10 @@ export class ChangeState {
   setPlacement(placement: Placement): void {
     const { change } = this;
     const changes =
-      change.kind === 'propulsor'
+      'propulsor' in change
         ? [
             ...this.now.changes.slice(0, -1),
-            { ...change, propulsor: { ...change.propulsor, placement } as Propulsor }
+            { ...change, propulsor: { ...(change.propulsor as Propulsor), placement } } as SetupChange
           ]
         : this.now.changes;
     this.#edit({ placement, changes }, 'where it is mounted');

@@ -23,7 +23,7 @@
   import AppHeader from '../AppHeader.svelte';
   import { figureUnit, units } from '../format/units.svelte.ts';
   import { download } from '../charts/download.ts';
-  import UndoToast from '../marks/UndoToast.svelte';
+  import UndoToast from '../kit/UndoToast.svelte';
   import FailsFirst from './FailsFirst.svelte';
   import Field from './Field.svelte';
   import { FindState } from './find-state.svelte.ts';

@@ -4,7 +4,7 @@
   import { sentenceAtField } from '../../core/text/at-field.ts';
   import type { Problem } from '../../core/text/issues.ts';
   import type { Entry } from '../../core/units/read-figure.ts';
-  import AskWays from '../marks/AskWays.svelte';
+  import AskWays from '../kit/AskWays.svelte';
   import { units } from '../format/units.svelte.ts';
 
   /** One field of a brief: a name, or a figure in its unit; what is wrong with it stands below it. */

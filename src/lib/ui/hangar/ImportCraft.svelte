@@ -1,5 +1,5 @@
 <script lang="ts">
-  import FileField from '../marks/FileField.svelte';
+  import FileField from '../kit/FileField.svelte';
   import { goto } from '$app/navigation';
   import { Button, Modal, Textarea } from 'flowbite-svelte';
   import { isCarried, readCarried } from '../../core/formats/carried.ts';

@@ -9,7 +9,7 @@
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { units } from '../format/units.svelte.ts';
   import { call, type Refused } from '../../api/client.ts';
-  import { historyAtRest } from '../marks/overlay.svelte.ts';
+  import { historyAtRest } from '../kit/overlay.svelte.ts';
   import BriefField from './BriefField.svelte';
 
   /** A new craft from three or four figures; everything else is estimated by the core. */

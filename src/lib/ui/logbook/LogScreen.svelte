@@ -7,7 +7,7 @@
   import AppHeader from '../AppHeader.svelte';
   import { day } from '../format/dates.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import UndoToast from '../marks/UndoToast.svelte';
+  import UndoToast from '../kit/UndoToast.svelte';
   import ComparePanel from '../test/ComparePanel.svelte';
   import RunStrips from '../test/RunStrips.svelte';
   import { DAMAGE_WORDS, SOURCE_WORDS } from '../../core/document/run-words.ts';

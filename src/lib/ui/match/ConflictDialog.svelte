@@ -2,7 +2,7 @@
   import { Button, Modal } from 'flowbite-svelte';
   import { fieldTitle } from '../../core/document/field-title.ts';
   import { showValue } from '../../core/document/show-value.ts';
-  import ChooseFigures from '../marks/ChooseFigures.svelte';
+  import ChooseFigures from '../kit/ChooseFigures.svelte';
   import type { Conflict } from './editor/conflict.ts';
 
   /** Two versions of one setup: mine, theirs, or figure by figure. It stays until one is chosen. */

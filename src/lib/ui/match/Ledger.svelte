@@ -2,7 +2,7 @@
   import { type PartName, COLUMN_PARTS } from '../../core/registry/parts.ts';
   import { wordOf, type CheckResult, type Remedy } from '../../core/checks/finding.ts';
   import type { Propulsor } from '../../core/document/schema.ts';
-  import FindingMark from '../marks/FindingMark.svelte';
+  import FindingMark from '../kit/FindingMark.svelte';
   import { partTitle } from './part-titles.ts';
 
   /** Findings one line each, worst first: those that fail, then the rest by part, folded. Each opens to its working. */

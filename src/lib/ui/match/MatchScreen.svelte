@@ -1,9 +1,9 @@
 <script lang="ts">
   import { COLUMN_PARTS } from '../../core/registry/parts.ts';
-  import OnDemand from '../marks/OnDemand.svelte';
-  import { Overlay } from '../marks/overlay.svelte.ts';
-  import TabRow from '../marks/TabRow.svelte';
-  import UndoButtons from '../marks/UndoButtons.svelte';
+  import OnDemand from '../kit/OnDemand.svelte';
+  import { Overlay } from '../kit/overlay.svelte.ts';
+  import TabRow from '../kit/TabRow.svelte';
+  import UndoButtons from '../kit/UndoButtons.svelte';
   import { onMount, tick, untrack } from 'svelte';
   import { Button } from 'flowbite-svelte';
   import type { CheckResult, Remedy } from '../../core/checks/finding.ts';

@@ -7,7 +7,7 @@
   import type { StoredPart } from '../../core/document/stored.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';
   import { labelEdit, shelfEdit } from '../../core/match/edits.ts';
-  import ChevronDown from '../marks/ChevronDown.svelte';
+  import ChevronDown from '../kit/ChevronDown.svelte';
   import { labelFigure, unbroken } from '../format/units.svelte.ts';
   import CraftWeight from './CraftWeight.svelte';
   import KindSelect from './KindSelect.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import OnDemand from '../marks/OnDemand.svelte';
+  import OnDemand from '../kit/OnDemand.svelte';
   import { onMount } from 'svelte';
   import { Button } from 'flowbite-svelte';
   import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
@@ -206,7 +206,7 @@
 </OnDemand>
 
 {#if deleted || said}
-  {#await import('../marks/UndoToast.svelte') then { default: UndoToast }}
+  {#await import('../kit/UndoToast.svelte') then { default: UndoToast }}
     {#if deleted}<UndoToast
         text={`${deleted.name} is deleted.`}
         id="undo-delete"

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Modal } from 'flowbite-svelte';
   import type { ShoppingLine } from '../../core/mend/shopping.ts';
-  import CopyText from '../marks/CopyText.svelte';
+  import CopyText from '../kit/CopyText.svelte';
   import type { MatchState } from './match-state.svelte.ts';
 
   /** What to buy for the setup on the screen: one line a part, as a shop is asked, to be copied. */

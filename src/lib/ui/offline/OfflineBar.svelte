@@ -1,5 +1,5 @@
 <script lang="ts">
-  import OnDemand from '../marks/OnDemand.svelte';
+  import OnDemand from '../kit/OnDemand.svelte';
   import { download } from '../charts/download.ts';
   import { day } from '../format/dates.ts';
   import { takeUpdate, update } from './install.svelte.ts';

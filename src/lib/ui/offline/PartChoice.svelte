@@ -3,7 +3,7 @@
   import { showValue } from '../../core/document/show-value.ts';
   import { mergePart, type PartEdited } from '../../core/shelf/merge-part.ts';
   import { partFigureTitle } from '../../core/shelf/part-figure-title.ts';
-  import ChooseFigures from '../marks/ChooseFigures.svelte';
+  import ChooseFigures from '../kit/ChooseFigures.svelte';
   import type { Waiting } from './waiting.ts';
 
   /** A part whose edit was disputed: the figures that were changed here and elsewhere, each otherwise. */

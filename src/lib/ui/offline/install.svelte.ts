@@ -1,9 +1,9 @@
 import { call } from '../../api/client.ts';
+import { ROOMS, roomsOf } from '../rooms.ts';
 import type { ToWorker } from './offline-page.ts';
 
-/** Crafts whose pages are fetched beforehand at most, and the rooms of each. */
+/** Crafts whose pages are fetched beforehand at most. */
 const MOST_CRAFTS = 12;
-const ROOMS = ['match', 'test', 'sheet', 'change', 'find'] as const;
 const AHEAD = 'iskarn-fetched-ahead';
 const WANTED = 'iskarn-wanted-version';
 /** How long the page rests before anything is fetched beforehand, ms. */
@@ -19,7 +19,9 @@ async function pagesAhead(): Promise<string[]> {
   const setups = await call('listSetups');
   if (!setups.ok) return [];
   const inUse = setups.value.filter((s) => s.inUse).slice(-MOST_CRAFTS);
-  return ['/', '/shelf', '/settings', ...inUse.flatMap((s) => ROOMS.map((room) => `/${room}/${s.id}`))];
+  const pages = (ofCraft: boolean, id: number): string[] =>
+    roomsOf(ofCraft).flatMap((name) => (ROOMS[name].ahead ? [ROOMS[name].page(id)] : []));
+  return [...pages(false, 0), ...inUse.flatMap((s) => pages(true, s.id))];
 }
 
 /** Once a version: fetches the pages that are wanted by the pond. */

@@ -16,8 +16,8 @@
   import { download } from '../charts/download.ts';
   import { figure, figureUnit, units } from '../format/units.svelte.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
-  import TabRow from '../marks/TabRow.svelte';
-  import UndoToast from '../marks/UndoToast.svelte';
+  import TabRow from '../kit/TabRow.svelte';
+  import UndoToast from '../kit/UndoToast.svelte';
   import LabelInput from '../match/LabelInput.svelte';
   import RunStrips from '../test/RunStrips.svelte';
   import TypedRun from '../test/TypedRun.svelte';

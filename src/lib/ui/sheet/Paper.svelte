@@ -5,7 +5,7 @@
   import { watchWords } from '../../core/testing/plan/plan-text.ts';
   import { showUnit } from '../../core/units/show.ts';
   import { bandedFigure, figureUnit, units } from '../format/units.svelte.ts';
-  import FindingMark from '../marks/FindingMark.svelte';
+  import FindingMark from '../kit/FindingMark.svelte';
   import CautionList from './CautionList.svelte';
   import SchematicView from './SchematicView.svelte';
   import SquareCode from './SquareCode.svelte';

@@ -8,7 +8,7 @@
   import { wordOf } from '../../core/checks/finding.ts';
   import { showUnit } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import FindingMark from '../marks/FindingMark.svelte';
+  import FindingMark from '../kit/FindingMark.svelte';
   import FigureField from '../match/FigureField.svelte';
   import type { SheetState } from './sheet-state.svelte.ts';
 

@@ -7,9 +7,9 @@
   import type { Problem } from '../../core/text/issues.ts';
   import AppHeader from '../AppHeader.svelte';
   import { download, svgToPng } from '../charts/download.ts';
-  import TabRow from '../marks/TabRow.svelte';
-  import UndoButtons from '../marks/UndoButtons.svelte';
-  import UndoToast from '../marks/UndoToast.svelte';
+  import TabRow from '../kit/TabRow.svelte';
+  import UndoButtons from '../kit/UndoButtons.svelte';
+  import UndoToast from '../kit/UndoToast.svelte';
   import { undoKey } from '../match/undo-keys.ts';
   import BalanceBoard from './BalanceBoard.svelte';
   import CautionList from './CautionList.svelte';

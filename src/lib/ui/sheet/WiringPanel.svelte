@@ -4,7 +4,7 @@
   import { INSULATIONS } from '../../core/parts/wiring/insulation.ts';
   import { showRound, showUnit } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import FindingMark from '../marks/FindingMark.svelte';
+  import FindingMark from '../kit/FindingMark.svelte';
   import FigureField from '../match/FigureField.svelte';
   import type { SheetState } from './sheet-state.svelte.ts';
 

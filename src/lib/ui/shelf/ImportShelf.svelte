@@ -1,11 +1,14 @@
 <script lang="ts">
-  import FileField from '../marks/FileField.svelte';
+  import FileField from '../kit/FileField.svelte';
   import { Button, Modal } from 'flowbite-svelte';
+  import { SHELF_FILES, SHELF_FORMATS, shelfFormatIds } from '../../core/formats/shelf-formats.ts';
+  import { listed } from '../../core/text/listed.ts';
   import { call } from '../../api/client.ts';
   import type { ShelfImport } from '../../api/routes.ts';
 
   /** Import of a shelf: what it will do first, then one undoable step. */
   let { onclose, ondone }: { onclose: () => void; ondone: () => void } = $props();
+  const ofOneKind = SHELF_FILES.filter((f) => f.kind !== null).map((f) => f.id);
   let open = $state(true);
   let file = $state<File | null>(null);
   let plan = $state<ShelfImport | null>(null);
@@ -48,12 +51,12 @@
 
 <Modal title="Import to the shelf" bind:open size="md" {onclose}>
   <p class="text-ink-soft text-sm">
-    A shelf saved as JSON, a data package (zip), or a CSV file named after its kind: motor.csv, esc.csv,
-    battery.csv, propulsor.csv. Units stand in the header row.
+    You can import {listed(shelfFormatIds.map((id) => SHELF_FORMATS[id].words))} ({listed(ofOneKind)}). Units
+    stand in the header row of a CSV file.
   </p>
   <FileField
     class="mt-2"
-    accept=".json,.csv,.zip"
+    accept={shelfFormatIds.map((id) => `.${SHELF_FORMATS[id].extension}`).join(',')}
     label="shelf file"
     testid="import-file"
     onfile={(file) => void choose(file)}

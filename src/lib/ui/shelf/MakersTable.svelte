@@ -1,6 +1,6 @@
 <script lang="ts">
   import { pasted as pastedInto } from './grid-paste.ts';
-  import FileField from '../marks/FileField.svelte';
+  import FileField from '../kit/FileField.svelte';
   import {
     Button,
     Input,

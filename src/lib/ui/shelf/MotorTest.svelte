@@ -5,7 +5,7 @@
   import { evaluateMotorTest, type MotorFigure, type MotorTestResult } from '../../core/shelf/motor-test.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import { show } from '../../core/units/show.ts';
-  import TabRow from '../marks/TabRow.svelte';
+  import TabRow from '../kit/TabRow.svelte';
   import { freshPart } from './fresh-part.ts';
 
   /** The two-measurement motor test: readings become KV, R and I0 with their tolerance. */

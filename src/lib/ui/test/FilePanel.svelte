@@ -8,7 +8,7 @@
   import type { SetupDocument } from '../../core/document/schema.ts';
   import type { Stage } from '../../core/testing/plan/stage.ts';
   import { show, showMinutes } from '../../core/units/show.ts';
-  import FileField from '../marks/FileField.svelte';
+  import FileField from '../kit/FileField.svelte';
   import ColumnsTable from './ColumnsTable.svelte';
   import { RunFile } from './run-file.svelte.ts';
 

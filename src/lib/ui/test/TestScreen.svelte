@@ -10,8 +10,8 @@
   import { listed } from '../../core/text/listed.ts';
   import { showMinutes } from '../../core/units/show.ts';
   import AppHeader from '../AppHeader.svelte';
-  import TabRow from '../marks/TabRow.svelte';
-  import UndoToast from '../marks/UndoToast.svelte';
+  import TabRow from '../kit/TabRow.svelte';
+  import UndoToast from '../kit/UndoToast.svelte';
   import { call } from '../../api/client.ts';
   import AfterRun from './AfterRun.svelte';
   import FeelButtons from './FeelButtons.svelte';

@@ -3,7 +3,7 @@
   import { steadySpeeds, thereAndBack, type SteadySpeed } from '../../core/testing/speed/steady-speed.ts';
   import { show } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import FileField from '../marks/FileField.svelte';
+  import FileField from '../kit/FileField.svelte';
 
   /** Speed by GPS: the steady stretches of a track, the mean of there and back, taken into the line. */
   let {

@@ -12,11 +12,11 @@
   import type { ReadingRanges } from '../../core/testing/reading-ranges.ts';
   import { enterFigure, inUnit, readFigure, type Entry } from '../../core/units/read-figure.ts';
   import { askWorker } from '../../workers/client.ts';
-  import AskWays from '../marks/AskWays.svelte';
+  import AskWays from '../kit/AskWays.svelte';
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { show } from '../../core/units/show.ts';
   import { units } from '../format/units.svelte.ts';
-  import TabRow from '../marks/TabRow.svelte';
+  import TabRow from '../kit/TabRow.svelte';
   import EarPanel from './EarPanel.svelte';
   import ImpliedLine from './ImpliedLine.svelte';
   import ScalePanel from './ScalePanel.svelte';

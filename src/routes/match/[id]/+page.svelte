@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { historyAtRest } from '$lib/ui/marks/overlay.svelte.ts';
+  import { historyAtRest } from '$lib/ui/kit/overlay.svelte.ts';
   import { goto, invalidateAll } from '$app/navigation';
   import { outbox } from '$lib/ui/offline/outbox.svelte';
   import { shelfHere } from '$lib/ui/offline/waiting';

@@ -1,3 +1,4 @@
+import type { FromSchema } from 'json-schema-to-ts';
 import { kvSold } from '../../catalogue/windings.ts';
 import { ESC_SIZES_A } from '../../catalogue/esc-sizes.ts';
 import { PROPELLER_SIZES } from '../../catalogue/propeller-sizes.ts';
@@ -5,10 +6,24 @@ import { inchesM } from '../../catalogue/steps.ts';
 import type { Esc, Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
 import { sizedEsc } from '../../fit/size-electrics.ts';
 import { situationOf } from '../../situation/situation.ts';
+import { issue } from '../../text/issues.ts';
 import { INCH_M } from '../../units/convert.ts';
 import { alteredTo } from '../altered.ts';
-import type { CountChange } from '../change-request.ts';
-import type { ChangeKind } from './change-kind.ts';
+import { twice } from '../claims.ts';
+import type { ChangeForm, ChangeKind } from './change-kind.ts';
+import { anchorField, kindField, nextWhole } from './fields.ts';
+
+const schema = {
+  title: 'another number of motors',
+  type: 'object',
+  required: ['kind', 'count'],
+  properties: {
+    kind: kindField('count'),
+    count: { type: 'integer', minimum: 1, maximum: 8, title: 'number of motors' },
+    anchor: anchorField
+  }
+} as const;
+export type CountChange = FromSchema<typeof schema>;
 
 const WORDS = ['', 'a single motor', 'a twin', 'three motors', 'four motors'];
 const called = (count: number): string => WORDS[count] ?? `${count} motors`;
@@ -80,7 +95,9 @@ function escFor(esc: Esc | undefined, share: number, leastA: number): Esc | unde
 }
 
 /** Another number of motors on the same pack, with as much disc and as much motor in all: half the disc each for a twin. */
-export const countKind: ChangeKind<CountChange> = {
+export const countKind = {
+  schema,
+  faults: ({ craft }) => (craft.kind === 'multirotor' ? [issue('count', 'count-craft', {})] : []),
   sentence: (before, { count }) => `${called(count)} from ${called(before.count ?? 1)}`,
   alter: (before, { count }, by) => {
     const share = (before.count ?? 1) / count;
@@ -97,5 +114,28 @@ export const countKind: ChangeKind<CountChange> = {
     const needed = sizedEsc(each, before.battery.series, schools).continuousA ?? each;
     return alteredTo(before, { ...after, esc: escFor(before.esc, share, needed) });
   },
-  keeps: ['count']
+  keeps: ['count'],
+  reports: ['care'],
+  claims: [twice]
+} as const satisfies ChangeKind<CountChange>;
+
+export const countForm: ChangeForm<CountChange> = {
+  words: ({ craft, count = 1 }) =>
+    craft.kind === 'multirotor' ? null : count > 1 ? 'a single from a twin' : 'a twin from a single',
+  first: ({ count = 1 }) => ({ kind: 'count', count: count > 1 ? 1 : 2 }),
+  pieces: (change, from) => [
+    {
+      figure: {
+        id: 'change-count',
+        label: 'motors',
+        quantity: 'count',
+        value: change.count,
+        next: nextWhole,
+        set: (count) => ({ ...change, count: Math.round(count) })
+      }
+    },
+    {
+      words: `${change.count === 1 ? 'motor' : 'motors'} instead of ${from.count ?? 1}, half the disc each`
+    }
+  ]
 };

@@ -1,3 +1,4 @@
+import type { FromSchema } from 'json-schema-to-ts';
 import { CHEMISTRIES } from '../../parts/pack/chemistry.ts';
 import { PROPELLER_SIZES } from '../../catalogue/propeller-sizes.ts';
 import { usualCells } from '../../catalogue/packs.ts';
@@ -5,20 +6,40 @@ import { inchesM } from '../../catalogue/steps.ts';
 import { kvSold } from '../../catalogue/windings.ts';
 import { briefOf } from '../../brief/brief.ts';
 import type { Propulsor, SetupDocument } from '../../document/schema.ts';
+import { propulsorSchema } from '../../document/schema/propulsor.ts';
 import { sizedEsc, sizedPack } from '../../fit/size-electrics.ts';
 import { interpretSetup } from '../../model/interpret.ts';
 import { findRoot } from '../../numeric/find-root.ts';
 import { estimateMotorMassKg } from '../../parts/motor/estimate.ts';
 import { propulsorLoad } from '../../parts/propulsor/performance.ts';
 import { situationOf } from '../../situation/situation.ts';
+import { issue, type Issue } from '../../text/issues.ts';
 import { INCH_M } from '../../units/convert.ts';
 import { inInches, show, showUnit } from '../../units/show.ts';
 import { alteredTo, type Altered, type Step } from '../altered.ts';
-import type { Engine, EngineChange } from '../change-request.ts';
-import type { ChangeKind } from './change-kind.ts';
+import type { ChangeForm, ChangeKind } from './change-kind.ts';
+import { kindField, openFigure } from './fields.ts';
+
+/** Engines that a motor may take the place of. */
+const ENGINES = ['glow-two-stroke', 'glow-four-stroke', 'petrol'] as const;
+type Engine = (typeof ENGINES)[number];
+
+const schema = {
+  title: 'from an engine',
+  type: 'object',
+  required: ['kind'],
+  properties: {
+    kind: kindField('engine'),
+    displacementCc: openFigure('displacement of the engine, cc', 0.1, 500),
+    engine: { enum: [...ENGINES, null], title: 'kind of engine' },
+    propeller: { anyOf: [propulsorSchema, { type: 'null' }] },
+    rpm: openFigure('rpm of the engine', 500, 40000)
+  }
+} as const;
+export type EngineChange = FromSchema<typeof schema>;
 
 /** Electrical watts at the pack that take the place of a cubic centimetre, W/cc. Common practice, from memory, ±25 %. */
-export const WATTS_PER_CC: Readonly<Record<Engine, number>> = {
+const WATTS_PER_CC: Readonly<Record<Engine, number>> = {
   'glow-two-stroke': 120,
   'glow-four-stroke': 80,
   petrol: 85
@@ -121,7 +142,15 @@ function withPower(setup: SetupDocument, watts: number): { setup: SetupDocument;
 }
 
 /** An electric drive in place of an engine: power, cells, motor class and KV by common practice and the propeller's own load. */
-export const engineKind: ChangeKind<EngineChange> = {
+export const engineKind = {
+  schema,
+  faults: ({ craft }, { displacementCc, propeller }) => {
+    const errors: Issue[] = [];
+    if (displacementCc == null && propeller == null) errors.push(issue('displacementCc', 'engine-size', {}));
+    if (craft.kind !== 'fixed-wing') errors.push(issue('kind', 'engine-craft', {}));
+    if (propeller && propeller.kind !== 'propeller') errors.push(issue('propeller', 'engine-propeller', {}));
+    return errors;
+  },
   sentence: (_before, change) => {
     const words = ENGINE_WORDS[engineOf(change)];
     return change.displacementCc == null
@@ -194,4 +223,40 @@ export const engineKind: ChangeKind<EngineChange> = {
     };
   },
   keeps: []
+} as const satisfies ChangeKind<EngineChange>;
+
+/** Mass of an aeroplane that a cubic centimetre of glow engine usually flies, kg. Common practice, from memory. */
+const KG_PER_CC = 0.37;
+
+export const engineForm: ChangeForm<EngineChange> = {
+  words: ({ craft }) => (craft.kind === 'fixed-wing' ? 'from glow or petrol' : null),
+  first: ({ craft }) => ({
+    kind: 'engine',
+    displacementCc: Number(Math.max(craft.massKg * (1 / KG_PER_CC), 0.8).toPrecision(2)),
+    engine: 'glow-two-stroke'
+  }),
+  pieces: (change) => [
+    { words: 'electric in place of' },
+    {
+      figure: {
+        id: 'change-cc',
+        label: 'displacement, cc',
+        quantity: 'ratio',
+        value: change.displacementCc,
+        next: (v, up) => Number(Math.max(v + (up ? 0.5 : -0.5), 0.2).toFixed(2)),
+        set: (displacementCc) => ({ ...change, displacementCc })
+      }
+    },
+    { words: 'cc' },
+    {
+      choice: {
+        id: 'change-engine',
+        label: 'kind of engine',
+        options: ENGINES.map((value) => [value, ENGINE_WORDS[value]]),
+        chosen: change.engine ?? 'glow-two-stroke',
+        choose: (engine) => ({ ...change, engine: engine as Engine })
+      }
+    }
+  ],
+  looksForParts: true
 };

@@ -1,31 +1,27 @@
-import { withArticle } from '../../text/article.ts';
+import type { FromSchema } from 'json-schema-to-ts';
+import { otherWindings } from '../../catalogue/windings.ts';
 import type { Motor } from '../../document/schema.ts';
+import { motorSchema } from '../../document/schema/motor.ts';
 import { shopWords } from '../../mend/shop-words.ts';
+import { withArticle } from '../../text/article.ts';
 import { alteredTo } from '../altered.ts';
-import type { MotorChange } from '../change-request.ts';
-import type { ChangeKind } from './change-kind.ts';
+import { torque } from '../claims.ts';
+import { rewound } from '../other-parts.ts';
+import type { ChangeForm, ChangeKind } from './change-kind.ts';
+import { anchorField, kindField } from './fields.ts';
 
-const figure = (value: number): number => Number(value.toPrecision(4));
-
-/**
- * The same motor wound for another KV, with as much copper: R goes with 1/KV², no-load and rated current with KV, so that
- * the torque for a watt of copper loss stays, Km = k/√R. Textbook DC machine: N turns in the same slot, R ∝ N², k ∝ N.
- */
-export function rewound(motor: Motor, kvRpmPerVolt: number): Motor {
-  const by = kvRpmPerVolt / motor.kvRpmPerVolt;
-  const { name: _name, lineInductanceH, ...same } = motor;
-  return {
-    ...same,
-    kvRpmPerVolt,
-    ...(motor.resistanceOhm == null ? {} : { resistanceOhm: figure(motor.resistanceOhm / by ** 2) }),
-    ...(lineInductanceH == null ? {} : { lineInductanceH: figure(lineInductanceH / by ** 2) }),
-    ...(motor.noLoadCurrentA == null ? {} : { noLoadCurrentA: figure(motor.noLoadCurrentA * by) }),
-    ...(motor.maxCurrentA == null ? {} : { maxCurrentA: figure(motor.maxCurrentA * by) })
-  };
-}
+const schema = {
+  title: 'another motor',
+  type: 'object',
+  required: ['kind', 'motor'],
+  properties: { kind: kindField('motor'), motor: motorSchema, anchor: anchorField }
+} as const;
+export type MotorChange = FromSchema<typeof schema>;
 
 /** Another motor on the same shaft, gear and propulsor as they are. */
-export const motorKind: ChangeKind<MotorChange> = {
+export const motorKind = {
+  schema,
+  exchanged: ({ motor }) => ({ motor }),
   sentence: (before, { motor }, after) => {
     const other = motor.name ?? shopWords('motor', after);
     const same = motor.massKg === before.motor.massKg && !motor.name;
@@ -34,5 +30,32 @@ export const motorKind: ChangeKind<MotorChange> = {
       : `${other} instead of ${before.motor.name ?? shopWords('motor', before)}`;
   },
   alter: (before, { motor }) => alteredTo(before, { ...before, motor }),
-  keeps: ['motor']
+  keeps: ['motor'],
+  reports: ['ways-back', 'cells-place'],
+  claims: [torque]
+} as const satisfies ChangeKind<MotorChange>;
+
+const of = (motor: Motor): MotorChange => ({ kind: 'motor', motor });
+
+export const motorForm: ChangeForm<MotorChange> = {
+  words: () => 'another motor or KV',
+  first: ({ motor }) => {
+    const [, kv] = otherWindings(motor.kvRpmPerVolt, 'lower');
+    return of(rewound(motor, kv ?? motor.kvRpmPerVolt));
+  },
+  pieces: ({ motor }, _from, sentence) => [
+    {
+      figure: {
+        id: 'change-kv',
+        label: 'KV',
+        quantity: 'kv',
+        value: motor.kvRpmPerVolt,
+        next: (v, up) => otherWindings(v, up ? 'higher' : 'lower')[0] ?? v,
+        set: (kv) => of(rewound(motor, kv))
+      }
+    },
+    { words: 'KV' },
+    { words: sentence, aside: true }
+  ],
+  taking: { part: 'motor', into: (_change, from) => from, take: of }
 };

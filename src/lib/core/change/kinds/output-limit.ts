@@ -1,23 +1,36 @@
-import { interpretSetup } from '../../model/interpret.ts';
-import type { SetupDocument } from '../../document/schema.ts';
+import type { FromSchema } from 'json-schema-to-ts';
+import { issue } from '../../text/issues.ts';
 import { alteredBy } from '../altered.ts';
-import type { OutputLimitChange } from '../change-request.ts';
-import type { ChangeKind } from './change-kind.ts';
+import { efficient, likeWound, transmitter, weakPack } from '../claims.ts';
+import { limitOf, realKv } from '../limit.ts';
+import { limitText, profilesOf } from '../profiles.ts';
+import { outputLimitRule } from '../rules/output-limit.ts';
+import type { ChangeForm, ChangeKind } from './change-kind.ts';
+import { anchorField, cellsFigure, kindField, openFigure, seriesField } from './fields.ts';
 
-/** KV of a setup's motor as it really is: the label's, or as a calibration found it, rpm/V. */
-export const realKv = (setup: SetupDocument): number =>
-  setup.motor.kvRpmPerVolt * (setup.calibration ? (interpretSetup(setup).applied?.factors.kv ?? 1) : 1);
-
-/** Wanted over real KV in whole per cent, always rounded down: a limit may only be too low. Common practice, no source. */
-export const limitPercent = (wantedKv: number, kv: number): number =>
-  Math.min(Math.floor((100 * wantedKv) / kv + 1e-9), 100);
-
-/** The limit that a change asks for, share. */
-export const limitOf = (setup: SetupDocument, { limit, wantedKvRpmPerVolt }: OutputLimitChange): number =>
-  limit ?? limitPercent(wantedKvRpmPerVolt as number, realKv(setup)) / 100;
+const schema = {
+  title: 'lower KV in software',
+  type: 'object',
+  required: ['kind'],
+  properties: {
+    kind: kindField('output-limit'),
+    series: seriesField,
+    wantedKvRpmPerVolt: openFigure('wanted KV', 1, 100000),
+    limit: openFigure('output limit', 0.05, 1),
+    anchor: anchorField
+  }
+} as const;
+export type OutputLimitChange = FromSchema<typeof schema>;
 
 /** A limit on what full throttle may ask of the motors, set where they are commanded; with other cells where they are named. */
-export const outputLimitKind: ChangeKind<OutputLimitChange> = {
+export const outputLimitKind = {
+  schema,
+  faults: (setup, { limit, wantedKvRpmPerVolt: wanted }) => {
+    if (limit == null && wanted == null) return [issue('wantedKvRpmPerVolt', 'limit-or-kv', {})];
+    if (limit == null && wanted != null && wanted > realKv(setup))
+      return [issue('wantedKvRpmPerVolt', 'only-downwards', { wanted, kv: realKv(setup) })];
+    return [];
+  },
   sentence: (before, change) => {
     const percent = Math.round(100 * limitOf(before, change));
     const cells = change.series ?? before.battery.series;
@@ -30,5 +43,38 @@ export const outputLimitKind: ChangeKind<OutputLimitChange> = {
         ? []
         : [{ path: 'battery.series', value: change.series }])
     ]),
-  keeps: ['outputLimit', 'battery.series']
+  keeps: ['outputLimit', 'battery.series'],
+  reports: ['cell-curve'],
+  rules: [outputLimitRule],
+  claims: [efficient, transmitter, likeWound, weakPack],
+  limits: (before, change) => ({
+    profiles: profilesOf(before, change),
+    text: limitText(before, change)
+  })
+} as const satisfies ChangeKind<OutputLimitChange>;
+
+export const outputLimitForm: ChangeForm<OutputLimitChange> = {
+  words: ({ craft }) => (craft.kind === 'multirotor' ? 'lower KV in software' : null),
+  first: ({ battery, motor }) => {
+    // the usual wish: two more cells that turn no faster
+    const series = battery.series + 2;
+    const wantedKvRpmPerVolt = Math.ceil((motor.kvRpmPerVolt * battery.series) / series);
+    return { kind: 'output-limit', series, wantedKvRpmPerVolt };
+  },
+  pieces: (change, from, sentence) => [
+    {
+      figure: {
+        id: 'change-kv',
+        label: 'wanted KV',
+        quantity: 'kv',
+        value: change.wantedKvRpmPerVolt,
+        next: (v, up) => v + (up ? 50 : -50),
+        set: (wantedKvRpmPerVolt) => ({ ...change, wantedKvRpmPerVolt })
+      }
+    },
+    { words: `of ${Math.round(from.motor.kvRpmPerVolt)} KV on` },
+    { figure: cellsFigure(change.series ?? from.battery.series, (series) => ({ ...change, series })) },
+    { words: 'cells' },
+    { words: sentence, aside: true }
+  ]
 };

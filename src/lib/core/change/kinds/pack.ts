@@ -1,10 +1,20 @@
+import type { FromSchema } from 'json-schema-to-ts';
 import type { Battery, SetupDocument } from '../../document/schema.ts';
-import { capacitySold } from '../../catalogue/packs.ts';
-import { estimatePackMassKg } from '../../parts/pack/estimate-mass.ts';
+import { batterySchema } from '../../document/schema/battery.ts';
 import { shopWords } from '../../mend/shop-words.ts';
 import { alteredTo } from '../altered.ts';
-import type { PackChange } from '../change-request.ts';
-import type { ChangeKind } from './change-kind.ts';
+import { moreCells, packPower } from '../claims.ts';
+import { inParallel, nextCapacity, packWith, sameEnergy } from '../other-parts.ts';
+import type { ChangeForm, ChangeKind } from './change-kind.ts';
+import { anchorField, cellsFigure, kindField } from './fields.ts';
+
+const schema = {
+  title: 'another pack',
+  type: 'object',
+  required: ['kind', 'battery'],
+  properties: { kind: kindField('pack'), battery: batterySchema, anchor: anchorField }
+} as const;
+export type PackChange = FromSchema<typeof schema>;
 
 const PLUGGED = ['', '', 'two in parallel', 'three in parallel', 'four in parallel'];
 const words = (setup: SetupDocument): string => {
@@ -12,44 +22,68 @@ const words = (setup: SetupDocument): string => {
   return `${shopWords('battery', setup)}${(b.parallel ?? 1) > 1 ? `, ${PLUGGED[b.parallel ?? 1] ?? `${b.parallel} in parallel`}` : ''}`;
 };
 
-/** Several of a pack plugged side by side: capacity, current and mass add, each cell's own resistance stays. */
-export function inParallel(battery: Battery, packs: number): Battery {
-  const parallel = battery.parallel ?? 1;
-  const { name: _name, ...same } = battery;
-  return {
-    ...same,
-    parallel: parallel * packs,
-    capacityAh: Number((battery.capacityAh * packs).toPrecision(6)),
-    ...(battery.massKg == null ? {} : { massKg: battery.massKg * packs })
-  };
-}
-
-/** Another cell count of the same energy, of capacities on sale; resistance × capacity is a property of the make. */
-export function sameEnergy(battery: Battery, series: number): Battery {
-  const { name: _name, massKg, cellResistanceOhm, ...same } = battery;
-  const capacityAh = capacitySold((battery.capacityAh * battery.series) / series - 0.02);
-  const by = capacityAh / battery.capacityAh;
-  const massBy =
-    estimatePackMassKg(battery.chemistry, series, capacityAh) /
-    estimatePackMassKg(battery.chemistry, battery.series, battery.capacityAh);
-  return {
-    ...same,
-    series,
-    capacityAh,
-    ...(massKg == null ? {} : { massKg: Number((massKg * massBy).toPrecision(3)) }),
-    ...(cellResistanceOhm == null
-      ? {}
-      : { cellResistanceOhm: Number((cellResistanceOhm / by).toPrecision(3)) })
-  };
+/** Both packs in the words of a shop; by their names where those are the same. */
+function both(before: SetupDocument, after: SetupDocument): readonly [was: string, is: string] {
+  const [was, is] = [words(before), words(after)];
+  return was !== is ? [was, is] : [before.battery.name ?? was, after.battery.name ?? is];
 }
 
 /** Another pack, with everything that is known of it. */
-export const packKind: ChangeKind<PackChange> = {
+export const packKind = {
+  schema,
+  exchanged: ({ battery }) => ({ battery }),
   sentence: (before, { battery }, after) => {
-    const [was, is] = [words(before), words(after)];
-    if (was !== is) return `${is} instead of ${was}`;
-    return `${battery.name ?? is} instead of ${before.battery.name ?? was}`;
+    const [was, is] = both(before, { ...after, battery: { ...after.battery, name: battery.name } });
+    return `${is} instead of ${was}`;
   },
   alter: (before, { battery }) => alteredTo(before, { ...before, battery }),
-  keeps: ['battery']
+  keeps: ['battery'],
+  reports: ['ways-back'],
+  claims: [packPower, moreCells]
+} as const satisfies ChangeKind<PackChange>;
+
+const of = (battery: Battery): PackChange => ({ kind: 'pack', battery });
+
+export const packForm: ChangeForm<PackChange> = {
+  words: () => 'another pack',
+  first: ({ battery }) => of(inParallel(battery, 2)),
+  pieces: ({ battery: b }, from) => [
+    { figure: cellsFigure(b.series, (series) => of(packWith(b, { series }))) },
+    { words: 'cells of' },
+    {
+      figure: {
+        id: 'change-capacity',
+        label: 'capacity',
+        quantity: 'capacity',
+        value: b.capacityAh,
+        next: nextCapacity,
+        set: (capacityAh) => of(packWith(b, { capacityAh }))
+      }
+    },
+    { words: 'at' },
+    {
+      figure: {
+        id: 'change-c',
+        label: 'C',
+        quantity: 'count',
+        value: b.continuousC,
+        next: (v, up) => Math.max(v + (up ? 5 : -5), 1),
+        set: (continuousC) => of(packWith(b, { continuousC }))
+      }
+    },
+    { words: 'C' },
+    { words: `instead of ${both(from, { ...from, battery: b })[0]}`, aside: true }
+  ],
+  taking: { part: 'battery', into: (_change, from) => from, take: of },
+  offers: ({ battery }) => [
+    { id: 'pack-parallel', words: 'two of the present in parallel', change: of(inParallel(battery, 2)) },
+    ...[-1, 1, 2]
+      .map((more) => battery.series + more)
+      .filter((series) => series > 0)
+      .map((series) => ({
+        id: `pack-energy-${series}`,
+        words: `${series} cells of the same energy`,
+        change: of(sameEnergy(battery, series))
+      }))
+  ]
 };

@@ -1,3 +1,4 @@
+import type { FromSchema } from 'json-schema-to-ts';
 import { screwDiametersM } from '../../catalogue/screws.ts';
 import { kvSold } from '../../catalogue/windings.ts';
 import { rpmWindowOf, rpmWindowsFor } from '../../checks/boat-rpm.ts';
@@ -7,10 +8,27 @@ import { diameterOfMm, massOfBoatMotorKg } from '../../parts/motor/boat-size.ts'
 import type { Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
 import { sizedEsc } from '../../fit/size-electrics.ts';
 import { situationOf } from '../../situation/situation.ts';
+import { issue } from '../../text/issues.ts';
 import { show, showUnit } from '../../units/show.ts';
 import { alteredTo, type Altered, type ChosenBy, type Step } from '../altered.ts';
-import type { RepowerChange } from '../change-request.ts';
-import type { ChangeKind } from './change-kind.ts';
+import { torque } from '../claims.ts';
+import type { ChangeForm, ChangeKind } from './change-kind.ts';
+import { cellsFigure, kindField, openFigure, seriesField } from './fields.ts';
+
+const schema = {
+  title: 'a boat re-powered',
+  type: 'object',
+  required: ['kind', 'series'],
+  properties: {
+    kind: kindField('repower'),
+    series: seriesField,
+    motorDiameterMm: openFigure('diameter of the motor, mm', 10, 200)
+  }
+} as const;
+export type RepowerChange = FromSchema<typeof schema>;
+
+/** Diameter of a boat motor of which no mass is told, mm. Common practice, no source. */
+const USUAL_MM = 36;
 
 /** How far up its window a hull turns its screw: low for mono hulls and beginners, high for hydroplanes. Common practice, no source. */
 const UP_THE_WINDOW = { 'planing-mono': 0.35, hydroplane: 0.8, displacement: 0.15 } as const;
@@ -138,13 +156,15 @@ const ROUNDS = 2;
  * A boat's whole drive from its cells: loaded volts → KV for the rpm window of the hull → motor of that size on the shelf or
  * on sale → screw → ESC. The first screw on the water is smaller still: that stands in the plan.
  */
-export const repowerKind: ChangeKind<RepowerChange> = {
+export const repowerKind = {
+  schema,
+  faults: ({ craft }) => (craft.kind === 'boat' ? [] : [issue('kind', 'repower-craft', {})]),
   sentence: (before, { series, motorDiameterMm }, after) =>
     `re-powered for ${series} cells${motorDiameterMm == null ? '' : ` and a ${Math.round(motorDiameterMm)} mm motor`}: ${Math.round(after.motor.kvRpmPerVolt)} KV instead of ${Math.round(before.motor.kvRpmPerVolt)}`,
   alter: (before, { series, motorDiameterMm }, by): Altered => {
     const massKg =
       motorDiameterMm == null
-        ? (before.motor.massKg ?? massOfBoatMotorKg(36))
+        ? (before.motor.massKg ?? massOfBoatMotorKg(USUAL_MM))
         : massOfBoatMotorKg(motorDiameterMm);
     const diameterMm = motorDiameterMm ?? diameterOfMm(massKg);
     const surface = before.propulsor.kind === 'surface-drive';
@@ -224,5 +244,30 @@ export const repowerKind: ChangeKind<RepowerChange> = {
       ]
     };
   },
-  keeps: ['battery.series']
+  keeps: ['battery.series'],
+  claims: [torque]
+} as const satisfies ChangeKind<RepowerChange>;
+
+export const repowerForm: ChangeForm<RepowerChange> = {
+  words: ({ craft }) => (craft.kind === 'boat' ? 're-power the boat' : null),
+  first: ({ battery, motor }) => {
+    const diameterMm = motor.massKg == null ? USUAL_MM : diameterOfMm(motor.massKg);
+    return { kind: 'repower', series: battery.series + 2, motorDiameterMm: Math.round(diameterMm) };
+  },
+  pieces: (change) => [
+    { words: 're-powered for' },
+    { figure: cellsFigure(change.series, (series) => ({ ...change, series })) },
+    { words: 'cells and a motor of' },
+    {
+      figure: {
+        id: 'change-motor-size',
+        label: 'motor diameter',
+        quantity: 'screwLength',
+        value: (change.motorDiameterMm ?? USUAL_MM) / 1000,
+        next: (v, up) => v + (up ? 0.002 : -0.002),
+        set: (m) => ({ ...change, motorDiameterMm: Math.round(1000 * m) })
+      }
+    }
+  ],
+  looksForParts: true
 };

@@ -1,9 +1,9 @@
 import { findRoot } from '../../numeric/find-root.ts';
 import { situationOf, type Situation } from '../../situation/situation.ts';
 import { show } from '../../units/show.ts';
-import type { OutputLimitChange } from '../change-request.ts';
-import { rewound } from '../kinds/motor.ts';
-import { limitOf, limitPercent, realKv } from '../kinds/output-limit.ts';
+import type { OutputLimitChange } from '../kinds/output-limit.ts';
+import { rewound } from '../other-parts.ts';
+import { limitOf, limitPercent, realKv } from '../limit.ts';
 import type { Rule } from './rule.ts';
 
 /** The same setup with the motor really wound for a KV, and no limit. */

@@ -1,6 +1,6 @@
 import type { QuantityName } from '../../units/quantity.ts';
 import type { Situation } from '../../situation/situation.ts';
-import type { SetupChange } from '../change-request.ts';
+import type { SetupChange } from '../kinds/all-kinds.ts';
 
 /** A rule of thumb beside the physics. */
 export interface RuleShown {
