@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '$lib/ui/kit/TextButton.svelte';
   import OnDemand from '$lib/ui/kit/OnDemand.svelte';
   import { invalidateAll } from '$app/navigation';
   import { Button } from 'flowbite-svelte';
@@ -52,7 +53,7 @@
 </AppHeader>
 
 <main id="main" tabindex="-1" class="mx-auto max-w-[1180px] px-4 py-4">
-  <h1 class="text-2xl font-bold">Hangar</h1>
+  <h1>Hangar</h1>
   {#if data.crafts.length === 0}
     <p class="mt-4 max-w-xl">
       No craft yet. Press <b>new craft</b> and give what you know: what it is for, what it weighs, and the largest
@@ -67,7 +68,7 @@
             href={c.setupId === null ? '/' : `/match/${c.setupId}`}
             class="block pr-16 hover:[&_h2]:underline"
           >
-            <h2 class="text-lg font-bold">
+            <h2>
               {c.name}
               <span class="text-ink-soft text-xs font-normal"
                 >{CRAFT_WORDS[c.kind]}, {figureUnit('craftMass', c.massKg)} · {c.setupName}{c.setups > 1
@@ -104,10 +105,8 @@
               href={`/api/v1/crafts/${c.id}`}
               download={`${c.name}.json`}>export</a
             >
-            <button
-              class="underline"
-              aria-label={`delete ${c.name}`}
-              onclick={() => void remove(c.id, c.name)}>delete</button
+            <TextButton aria-label={`delete ${c.name}`} onclick={() => void remove(c.id, c.name)}
+              >delete</TextButton
             >
           </span>
         </li>

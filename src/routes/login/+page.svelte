@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextField from '$lib/ui/kit/TextField.svelte';
   import { Button } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { call } from '$lib/api/client';
@@ -23,7 +24,7 @@
 
 <svelte:head><title>Log in · Iskarn</title></svelte:head>
 <main id="main" class="mx-auto max-w-[420px] px-4 py-[14vh]" data-ready={ready}>
-  <h1 class="text-2xl font-bold tracking-tight">Iskarn</h1>
+  <h1 class="tracking-tight">Iskarn</h1>
   {#if data.plain}<p class="border-ink my-2 border-l-4 pl-2 text-sm" data-testid="plain-warning">
       This connection is not encrypted: whoever is on the same network can read the passphrase and everything
       here.
@@ -37,8 +38,8 @@
   >
     <label class="flex flex-col gap-1"
       >Passphrase
-      <input
-        class="border-line bg-sheet h-11 rounded-md border px-2"
+      <TextField
+        class="h-11"
         type="password"
         name="passphrase"
         autocomplete="current-password"

@@ -1,6 +1,10 @@
 <script lang="ts">
+  import TextField from '$lib/ui/kit/TextField.svelte';
+  import Alert from '$lib/ui/kit/Alert.svelte';
+  import TextButton from '$lib/ui/kit/TextButton.svelte';
+  import Choice from '$lib/ui/kit/Choice.svelte';
   import { invalidateAll } from '$app/navigation';
-  import { Radio, Select } from 'flowbite-svelte';
+  import { Radio } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { MARGINS, type MarginName } from '$lib/core/document/schools';
   import { displayUnit, QUANTITIES, type QuantityName } from '$lib/core/units/quantity';
@@ -65,42 +69,36 @@
 
 <main id="main" tabindex="-1" class="mx-auto max-w-[1100px] px-4 py-4">
   <div class="flex flex-wrap items-baseline gap-x-6">
-    <h1 class="text-2xl font-bold">Settings</h1>
+    <h1>Settings</h1>
     <a
       class="press inline-flex items-center text-sm underline"
       href="/settings/keeping"
       data-testid="to-keeping">backups and trash</a
     >
     {#if needed}
-      <button class="press text-sm underline" data-testid="log-out" onclick={() => void leave(false)}
-        >log out</button
-      >
-      <button
-        class="press text-sm underline"
-        data-testid="log-out-everywhere"
-        onclick={() => void leave(true)}>log out all devices</button
+      <TextButton size="sm" data-testid="log-out" onclick={() => void leave(false)}>log out</TextButton>
+      <TextButton size="sm" data-testid="log-out-everywhere" onclick={() => void leave(true)}
+        >log out all devices</TextButton
       >
     {/if}
   </div>
-  {#if problem}<p class="border-ink border-l-4 pl-2" role="alert">{problem}</p>{/if}
+  <Alert says={problem} />
   <div class="mt-3 grid gap-x-12 gap-y-6 md:grid-cols-[minmax(0,1fr)_minmax(0,1.6fr)]">
     <section>
-      <h2 class="mb-1 text-lg font-bold">Units</h2>
+      <h2 class="mb-1">Units</h2>
       {#each quantities as q (q)}
         {@const unit = displayUnit(q, data.settings.units)}
         {@const [title, example] = TITLES[q] as [string, number]}
         <label class="border-line flex items-center gap-2 border-b py-1 text-sm">
           <span class="w-32">{title}</span>
-          <Select
+          <Choice
             class="w-24"
-            classes={{ select: '!py-0 h-7' }}
-            placeholder=""
-            data-testid={`unit-${q}`}
+            id={`unit-${q}`}
             value={data.settings.units[q] ?? Object.keys(QUANTITIES[q])[0]}
             items={Object.entries(QUANTITIES[q]).map(([value, u]) => ({ value, name: u.label }))}
-            onchange={(e) =>
+            onchoose={(v) =>
               void save({
-                units: { ...data.settings.units, [q]: (e.currentTarget as HTMLSelectElement).value }
+                units: { ...data.settings.units, [q]: v }
               })}
           />
           <span class="figure text-ink-soft">{show(example / unit.inSi, unit.digits)} {unit.label}</span>
@@ -108,16 +106,17 @@
       {/each}
       <label class="flex items-center gap-2 py-1 text-sm">
         <span class="w-32">prices</span>
-        <input
-          class="border-line bg-sheet h-7 w-24 rounded-lg border px-2 text-sm max-sm:h-11"
-          maxlength="6"
+        <TextField
+          size="row"
+          class="w-24"
+          maxlength={6}
           placeholder="currency"
           data-testid="currency"
           value={data.settings.currency}
           onchange={(e) => void save({ currency: e.currentTarget.value })}
         />
       </label>
-      <h2 class="mt-5 mb-1 text-lg font-bold">Theme</h2>
+      <h2 class="mt-5 mb-1">Theme</h2>
       <div class="flex gap-4 text-sm">
         {#each ['system', 'light', 'dark'] as t (t)}
           <Radio name="theme" value={t} group={theme} onchange={() => setTheme(t)}>{t}</Radio>
@@ -125,7 +124,7 @@
       </div>
     </section>
     <section>
-      <h2 class="mb-1 text-lg font-bold">Schools</h2>
+      <h2 class="mb-1">Schools</h2>
       <p class="text-ink-soft mb-2 text-sm">
         Practitioners disagree on margins. Choose yours; every finding that another school would judge
         differently says so.

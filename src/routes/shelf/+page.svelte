@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '$lib/ui/kit/TextButton.svelte';
   import { PART_KINDS, shelfOf, type PartKind } from '$lib/core/registry/parts';
   import { untrack } from 'svelte';
   import { invalidateAll } from '$app/navigation';
@@ -221,7 +222,7 @@
 
 <main id="main" tabindex="-1" class="mx-auto max-w-[1280px] px-4 py-3">
   <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
-    <h1 class="text-2xl font-bold">Shelf</h1>
+    <h1>Shelf</h1>
     <span class="w-44"
       ><Input
         class="h-7 !py-0 text-sm"
@@ -233,15 +234,9 @@
     >
     <Checkbox bind:checked={ownedOnly} data-testid="owned-only">owned</Checkbox>
     <span class="ml-auto flex gap-3 text-sm">
-      <button class="underline" data-testid="decoder-open" onclick={() => (tool = 'decoder')}
-        >decode a label</button
-      >
-      <button class="underline" data-testid="motor-test-open" onclick={() => (tool = 'test')}
-        >measure a motor</button
-      >
-      <button class="underline" data-testid="makers-table-open" onclick={() => (tool = 'table')}
-        >maker’s table</button
-      >
+      <TextButton data-testid="decoder-open" onclick={() => (tool = 'decoder')}>decode a label</TextButton>
+      <TextButton data-testid="motor-test-open" onclick={() => (tool = 'test')}>measure a motor</TextButton>
+      <TextButton data-testid="makers-table-open" onclick={() => (tool = 'table')}>maker’s table</TextButton>
     </span>
   </div>
 
@@ -285,13 +280,15 @@
               <TableBodyCell class="py-1"
                 ><button class="text-left font-semibold hover:underline" onclick={() => (editing = p)}
                   >{p.name}</button
-                >{#if tablesOf(p.id) > 0}<button
-                    class="text-cold ml-2 text-xs underline"
+                >{#if tablesOf(p.id) > 0}<TextButton
+                    tone="cold"
+                    size="xs"
+                    class="ml-2"
                     data-testid={`tables-${p.name}`}
                     onclick={() => {
                       tableMotor = p.id;
                       tool = 'table';
-                    }}>{tablesOf(p.id) === 1 ? 'maker’s table' : `${tablesOf(p.id)} tables`}</button
+                    }}>{tablesOf(p.id) === 1 ? 'maker’s table' : `${tablesOf(p.id)} tables`}</TextButton
                   >{/if}{#if p.fitted}<span
                     class="text-ink-soft ml-2 text-xs"
                     data-testid={`fitted-${p.name}`}>fitted</span
@@ -332,21 +329,20 @@
                 ></TableBodyCell
               >
               <TableBodyCell class="text-ink-soft pl-2 text-right text-xs whitespace-nowrap">
-                <button
-                  class="underline"
+                <TextButton
                   aria-label={`duplicate ${p.name}`}
                   onclick={() =>
                     (editing = { ...p, id: 0, revision: 0, measured: {}, name: `${p.name}, copy` })}
-                  >duplicate</button
+                  >duplicate</TextButton
                 >
-                {#if p.id > 0}<button
-                    class="ml-2 underline"
+                {#if p.id > 0}<TextButton
+                    class="ml-2"
                     aria-label={`life of ${p.name}`}
                     data-testid={`life-${p.name}`}
-                    onclick={() => (living = p)}>life</button
+                    onclick={() => (living = p)}>life</TextButton
                   >{/if}
-                <button class="ml-2 underline" aria-label={`delete ${p.name}`} onclick={() => void remove(p)}
-                  >delete</button
+                <TextButton class="ml-2" aria-label={`delete ${p.name}`} onclick={() => void remove(p)}
+                  >delete</TextButton
                 >
               </TableBodyCell>
             </TableBodyRow>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Balance } from '../../core/change/balance.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import SentenceFigure from './SentenceFigure.svelte';
+  import SentenceFigure from '../kit/SentenceFigure.svelte';
   import type { Arms } from './change-state.svelte.ts';
 
   /** Where a pack of another weight must sit, or what ballast it asks for. */
@@ -17,7 +17,7 @@
 </script>
 
 <section aria-labelledby="balance-title" data-testid="balance">
-  <h2 id="balance-title" class="text-lg font-bold">Balance</h2>
+  <h2 id="balance-title">Balance</h2>
   <p class="text-sm leading-[22px]">
     The pack weighs <span class="figure">{figureUnit('mass', balance.afterKg)}</span> in place of
     <span class="figure">{figureUnit('mass', balance.beforeKg)}</span>. It sits

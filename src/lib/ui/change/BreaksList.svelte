@@ -17,7 +17,7 @@
 </script>
 
 <section aria-labelledby="breaks-title" data-testid="breaks">
-  <h2 id="breaks-title" class="text-lg font-bold">What breaks</h2>
+  <h2 id="breaks-title">What breaks</h2>
   {#if breaks.length === 0}
     <p class="text-sm" role="status">
       No new limits exceeded.{closer.length > 0 ? ' Closer to a limit than before:' : ''}

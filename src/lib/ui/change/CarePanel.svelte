@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { Select } from 'flowbite-svelte';
+  import Choice from '../kit/Choice.svelte';
   import type { Care } from '../../core/change/care.ts';
   import type { Propulsor } from '../../core/document/schema.ts';
   import { unbroken } from '../format/units.svelte.ts';
   import FindingMark from '../kit/FindingMark.svelte';
   import type { Arms, Placement } from './change-state.svelte.ts';
-  import SentenceFigure from './SentenceFigure.svelte';
+  import SentenceFigure from '../kit/SentenceFigure.svelte';
 
   /** What to look after with another propulsor: room, ground, tips, balance; where it is mounted decides some of it. */
   let {
@@ -34,18 +34,17 @@
 </script>
 
 <section aria-labelledby="care-title" data-testid="care">
-  <h2 id="care-title" class="text-lg font-bold">Look after</h2>
+  <h2 id="care-title">Look after</h2>
   {#if placement}
     <p class="flex flex-wrap items-center gap-x-2 text-xs">
       <label class="flex items-center gap-1"
-        >it turns <Select
+        >it turns <Choice
+          size="line"
           class="w-36"
-          classes={{ select: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10' }}
           items={PLACES}
-          placeholder=""
           value={placement}
-          data-testid="placement"
-          onchange={(e) => onplace((e.currentTarget as HTMLSelectElement).value as Placement)}
+          id="placement"
+          onchoose={(v) => onplace(v)}
         /></label
       >
       {#if placement === 'pusher'}

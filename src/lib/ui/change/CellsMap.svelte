@@ -14,7 +14,7 @@
 </script>
 
 <div class="min-w-0" bind:clientWidth={width} data-testid="cells-map">
-  <h2 class="text-lg font-bold">Cells against propeller size</h2>
+  <h2>Cells against propeller size</h2>
   <svg {width} height={HEIGHT} role="img" aria-label={place.says} class="block overflow-visible">
     {#each place.fields as f (f.title)}
       {@const top = Math.min(f.series[1], most) + 0.45}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { onDestroy, onMount, untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { call } from '../../api/client.ts';
@@ -232,9 +234,7 @@
           {/if}
         </div>
         {#if view.lost}
-          <p class="border-ink border-l-4 pl-2 text-sm" role="alert">
-            It could not be worked out: {view.lost}. Reload the page to try again.
-          </p>
+          <Alert>It could not be worked out: {view.lost}. Reload the page to try again.</Alert>
         {/if}
         {#if picture}
           <TwoPaths
@@ -246,7 +246,7 @@
           {#if picture.choices}
             <ChoicesList choices={picture.choices} onchoose={(c) => view.takeChoice(c)} />
           {/if}
-          <div class="grid min-w-0 gap-x-5 gap-y-3 xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+          <div class="grid min-w-0 gap-x-5 gap-y-3 xl:grid-cols-[minmax(0,1.75fr)_minmax(0,1fr)]">
             <div class="flex min-w-0 flex-col gap-3">
               <DifferenceTable differences={picture.differences} {names} onwhy={(id) => void ask(id)} />
               <BreaksList breaks={picture.breaks} stays={picture.stays} closer={picture.closer} />
@@ -263,14 +263,14 @@
               />
               {#if picture.waysBack.length > 0}
                 <section aria-labelledby="back-title" data-testid="ways-back">
-                  <h2 id="back-title" class="text-lg font-bold">What brings the current back</h2>
+                  <h2 id="back-title">What brings the current back</h2>
                   <ul class="text-sm">
                     {#each picture.waysBack as w (w.by)}
                       <li class="border-line flex flex-wrap items-baseline gap-x-2 border-t py-[2px]">
-                        <button
-                          class="press text-cold underline"
+                        <TextButton
+                          tone="cold"
                           data-testid={`back-${w.by.replaceAll(' ', '-')}`}
-                          onclick={() => view.takeFigures(w.text, w.changes)}>{w.text}</button
+                          onclick={() => view.takeFigures(w.text, w.changes)}>{w.text}</TextButton
                         >
                         <span class="text-ink-soft text-xs">{w.by}</span>
                         <span class="figure ml-auto text-xs"

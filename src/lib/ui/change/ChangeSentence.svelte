@@ -1,5 +1,7 @@
 <script lang="ts">
-  import { Select } from 'flowbite-svelte';
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { formOf, type AskedChange, type SetupChange } from '../../core/change/kinds/all-kinds.ts';
   import type { TakenParts } from '../../core/change/kinds/change-kind.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
@@ -7,8 +9,8 @@
   import { asUsed } from '../../core/shelf/measured.ts';
   import { takeReading } from '../../core/shorthand/take-reading.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';
-  import LabelInput from '../match/LabelInput.svelte';
-  import SentenceFigure from './SentenceFigure.svelte';
+  import LabelInput from '../kit/LabelInput.svelte';
+  import SentenceFigure from '../kit/SentenceFigure.svelte';
 
   /** The change as a sentence whose figures are stepped, typed or dragged; parts also by label or from the shelf. */
   let {
@@ -77,24 +79,18 @@
       />
     {:else}
       {@const { id, label, options, chosen, choose } = piece.choice}
-      <Select
-        aria-label={label}
+      <Choice
+        {label}
         class="inline-block w-44"
-        classes={{ select: '!py-0 !pl-1.5 !pr-6 h-7 text-sm max-sm:h-10' }}
         items={options.map(([value, name]) => ({ value, name }))}
-        placeholder=""
         value={chosen}
-        data-testid={id}
-        onchange={(e) => onset(choose((e.currentTarget as HTMLSelectElement).value), label)}
+        {id}
+        onchoose={(v) => onset(choose(v), label)}
       />
     {/if}
   {/each}
 </div>
-{#if problem}
-  <p class="border-ink bg-sheet border-l-4 px-2 py-1 text-sm" role="alert" data-testid="change-problem">
-    {problem}
-  </p>
-{/if}
+<Alert says={problem} raised id="change-problem" />
 {#if taking}
   <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-xs">
     <span class="text-ink-soft">as on its label</span>
@@ -106,20 +102,21 @@
     {#if shelf.length > 0}
       <label class="flex items-center gap-1"
         >from the shelf
-        <Select
+        <Choice
+          size="line"
           class="w-52"
-          classes={{ select: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10' }}
           items={shelf.map((p) => ({ value: p.id, name: p.name }))}
           placeholder="choose …"
           value=""
-          data-testid="change-shelf"
-          onchange={(e) => pick(Number((e.currentTarget as HTMLSelectElement).value))}
+          forgets
+          id="change-shelf"
+          onchoose={pick}
         /></label
       >
     {/if}
     {#each form?.offers?.(from) ?? [] as offer (offer.id)}
-      <button class="press underline" data-testid={offer.id} onclick={() => onset(offer.change, offer.words)}
-        >{offer.words}</button
+      <TextButton data-testid={offer.id} onclick={() => onset(offer.change, offer.words)}
+        >{offer.words}</TextButton
       >
     {/each}
   </div>

@@ -19,7 +19,7 @@
 </script>
 
 <section aria-labelledby="choices-title" class="min-w-0" data-testid="choices">
-  <h2 id="choices-title" class="text-lg font-bold">What fits, the lightest load first</h2>
+  <h2 id="choices-title">What fits, the lightest load first</h2>
   <div class="max-h-[172px] overflow-auto">
     <Table class="w-full text-xs">
       <thead class="text-2xs text-ink-soft bg-page sticky top-0">

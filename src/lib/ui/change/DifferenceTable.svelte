@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import { Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
   import { SAME_WITHIN, type Difference } from '../../core/change/differences.ts';
   import { banded } from '../../core/units/banded.ts';
@@ -76,9 +77,11 @@
     {/each}
   </TableBody>
 </Table>
-<button
-  class="press text-ink-soft -mt-2 self-start text-xs underline"
+<TextButton
+  tone="soft"
+  size="xs"
+  class="-mt-2 self-start"
   data-testid="all-figures"
   onclick={() => (all = !all)}
-  >{all ? 'fewer figures' : `${differences.length - shown.length} more figures`}</button
+  >{all ? 'fewer figures' : `${differences.length - shown.length} more figures`}</TextButton
 >

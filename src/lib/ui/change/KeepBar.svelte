@@ -1,4 +1,6 @@
 <script lang="ts">
+  import ListButton from '../kit/ListButton.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { Button } from 'flowbite-svelte';
   import { formOf, type ChangeChoice } from '../../core/change/kinds/all-kinds.ts';
   import type { ChangeState } from './change-state.svelte.ts';
@@ -40,11 +42,8 @@
     onclick={onplan}>make a test plan</Button
   >
   {#if formOf(view.change)?.looksForParts}
-    <button
-      class="press text-sm underline"
-      data-testid="keep-find"
-      disabled={busy || view.seen !== null}
-      onclick={onfind}>keep it and look for its parts on the shelf</button
+    <TextButton size="sm" data-testid="keep-find" disabled={busy || view.seen !== null} onclick={onfind}
+      >keep it and look for its parts on the shelf</TextButton
     >
   {/if}
   <details class="relative">
@@ -52,13 +51,12 @@
     <ul class="border-ink bg-sheet absolute bottom-full left-0 z-20 mb-1 min-w-52 border py-1 shadow">
       {#each choices as c (c.kind)}
         <li>
-          <button
-            class="hover:bg-page w-full px-3 py-1 text-left text-sm"
+          <ListButton
             data-testid={`then-${c.kind}`}
             onclick={(e) => {
               e.currentTarget.closest('details')?.removeAttribute('open');
               view.then(c.kind);
-            }}>{c.words}</button
+            }}>{c.words}</ListButton
           >
         </li>
       {/each}

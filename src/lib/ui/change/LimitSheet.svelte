@@ -7,7 +7,7 @@
 </script>
 
 <section aria-labelledby="limit-title" data-testid="limit-sheet">
-  <h2 id="limit-title" class="text-lg font-bold">One limit for each count of cells</h2>
+  <h2 id="limit-title">One limit for each count of cells</h2>
   <ul class="flex flex-wrap gap-x-5 text-sm">
     {#each profiles as p (p.series)}
       <li>

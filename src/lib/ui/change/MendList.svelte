@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import type { ChangeAdvice, ChangePicture } from '../../core/change/change-picture.ts';
   import type { PutRight } from '../../core/mend/put-right.ts';
   import { listed } from '../../core/text/listed.ts';
@@ -29,18 +30,16 @@
 </script>
 
 <section aria-labelledby="mends-title" data-testid="mends">
-  <h2 id="mends-title" class="text-lg font-bold">
+  <h2 id="mends-title">
     {asBefore ? 'Fewest steps that make it as safe as it was' : 'Fewest steps that make it safe'}
   </h2>
   {#if seen}
     <p class="border-cold bg-sheet border-l-4 px-2 py-1 text-sm">
       You see it with <b>{listed(seen.steps)}</b>.
-      <button
-        class="press text-cold ml-1 font-semibold underline"
-        data-testid="take-seen"
-        onclick={() => ontake(seen)}>do it</button
+      <TextButton tone="cold" strong class="ml-1" data-testid="take-seen" onclick={() => ontake(seen)}
+        >do it</TextButton
       >
-      <button class="press ml-2 underline" data-testid="unsee" onclick={() => onsee(null)}>back</button>
+      <TextButton class="ml-2" data-testid="unsee" onclick={() => onsee(null)}>back</TextButton>
     </p>
   {:else if over === 0}
     <p class="text-sm leading-[18px]" role="status">Nothing is over its limit: no step is needed.</p>
@@ -53,13 +52,11 @@
           <p class="text-sm leading-[18px] font-semibold">{unbroken(listed(mend.steps))}</p>
           <p class="text-ink-soft text-xs leading-4">{unbroken(mend.outcome.join(', '))}</p>
           <p class="flex gap-3 text-sm">
-            <button class="press text-cold underline" data-testid={`see-${k}`} onclick={() => onsee(mend)}
-              >see it first</button
+            <TextButton tone="cold" data-testid={`see-${k}`} onclick={() => onsee(mend)}
+              >see it first</TextButton
             >
-            <button
-              class="press text-cold font-semibold underline"
-              data-testid={`take-${k}`}
-              onclick={() => ontake(mend)}>do it</button
+            <TextButton tone="cold" strong data-testid={`take-${k}`} onclick={() => ontake(mend)}
+              >do it</TextButton
             >
           </p>
         </li>

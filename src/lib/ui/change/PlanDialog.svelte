@@ -26,7 +26,7 @@
   <ol class="flex flex-col gap-3" data-testid="plan">
     {#each plan.stages as stage, k (stage.id)}
       <li class="border-cold text-ink border-l-4 pl-3 text-sm leading-[18px]">
-        <h3 class="text-base font-bold">{k + 1}. {stage.title}</h3>
+        <h3>{k + 1}. {stage.title}</h3>
         <p class="text-ink-soft">Fit: {stage.fit}.</p>
         <p>{stage.do}</p>
         {#if stage.watch.length > 0}

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { Select } from 'flowbite-svelte';
+  import TextField from '../kit/TextField.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { toldRail, type OnRail, type RailWord } from '../../core/change/rail.ts';
   import type { RailPart } from '../../core/document/schema.ts';
   import { enterFigure, type Entry } from '../../core/units/read-figure.ts';
@@ -29,7 +30,7 @@
     { value: 'yes', name: 'yes' },
     { value: 'no', name: 'no' },
     { value: 'not known', name: "don't know" }
-  ];
+  ] as const;
   const isAsked = (r: OnRail): boolean => r.kind !== 'esc' && r.kind !== 'receiver-supply';
   const tell = (r: OnRail, word: RailWord): void =>
     onrail(toldRail(rail, r, word, beforeV), `volts of the ${r.name}`);
@@ -50,7 +51,7 @@
 </script>
 
 <section aria-labelledby="rail-title" data-testid="rail">
-  <h2 id="rail-title" class="text-lg font-bold">On the same rail</h2>
+  <h2 id="rail-title">On the same rail</h2>
   {#if list.length === 0}
     <p class="text-ink-soft text-xs leading-4">
       The volts do not rise: what hangs on the pack sees nothing new.
@@ -70,10 +71,11 @@
           <span class="min-w-0 leading-[15px]"
             >{r.name}<span class="text-2xs text-ink-soft block leading-[15px]"
               >{#if isAsked(r)}<label
-                  >to <input
-                    class="figure border-line bg-sheet text-2xs w-[3.4em] rounded-[2px] border-0 border-b !px-0.5 !py-0 text-right max-sm:h-8"
-                    inputmode="decimal"
-                    autocomplete="off"
+                  >to <TextField
+                    figure
+                    size="note"
+                    under
+                    class="w-[3.4em]"
                     placeholder="?"
                     aria-label={`volts that the ${r.name} stands`}
                     data-testid={`rail-volts-${r.kind}`}
@@ -90,14 +92,13 @@
                 >{/if}{/if}</span
           >
           {#if isAsked(r)}
-            <Select
-              aria-label={`Does the ${r.name} stand it?`}
+            <Choice
+              size="note"
+              label={`Does the ${r.name} stand it?`}
               class="w-full"
-              classes={{ select: '!py-0 !pl-1 !pr-5 h-6 text-2xs max-sm:h-10' }}
               items={CHOICES}
-              placeholder=""
               value={r.stands}
-              onchange={(e) => tell(r, (e.currentTarget as HTMLSelectElement).value as RailWord)}
+              onchoose={(v) => tell(r, v)}
             />
           {:else}<span class="text-xs">{r.stands === 'not known' ? "don't know" : r.stands}</span>{/if}
         </li>

@@ -1,4 +1,8 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import type { Measurement } from '../../core/calibration/schema.ts';
   import { channel } from '../../core/registry/channels.ts';
   import { PLAUSIBLE } from '../../core/units/plausible.ts';
@@ -6,7 +10,7 @@
   import { readPlain } from '../../core/units/read-figure.ts';
   import type { Learnt } from '../../core/change/learn-from.ts';
   import type { StoredRun } from '../../core/document/stored.ts';
-  import { Button, Select } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import { bandedFigure, figureUnit } from '../format/units.svelte.ts';
 
   /** What the meter showed at full throttle, standing: of the present setup to begin from, or of the changed one. */
@@ -90,7 +94,7 @@
 </script>
 
 <section aria-labelledby={`${id}-title`} data-testid={id}>
-  <h2 id={`${id}-title`} class="text-lg font-bold">{title}</h2>
+  <h2 id={`${id}-title`}>{title}</h2>
   {#if reading}
     <p class="text-xs leading-4" data-testid={`${id}-taken`}>
       {figureUnit('current', reading.batteryCurrentA)}{reading.batteryVoltageV == null
@@ -103,7 +107,7 @@
         {bandedFigure('current', predicted.currentA, predicted.band)}: {isInside
           ? 'inside the band'
           : 'outside the band; read it again, or keep it and learn from it'}.{/if}
-      <button class="press underline" onclick={() => ontake(null)}>take it back</button>
+      <TextButton onclick={() => ontake(null)}>take it back</TextButton>
     </p>
   {:else}
     <p class="text-ink-soft text-xs leading-4">{hint}</p>
@@ -111,10 +115,11 @@
       {#each FIELDS as [field, name, unit] (field)}
         <label class="flex items-baseline gap-1"
           >{name}
-          <input
-            class="figure border-line bg-sheet w-[3.6em] rounded-[2px] border-0 border-b !px-0.5 !py-0 text-right text-sm max-sm:h-9"
-            inputmode="decimal"
-            autocomplete="off"
+          <TextField
+            figure
+            size="row"
+            under
+            class="w-[3.6em]"
             data-testid={`${id}-${field}`}
             value={typed[field] ?? ''}
             oninput={(e) => (typed[field] = e.currentTarget.value)}
@@ -129,17 +134,18 @@
     {#if full.length > 0}
       <label class="mt-1 flex items-center gap-1 text-xs"
         >or from the log
-        <Select
+        <Choice
+          size="line"
           class="min-w-0 flex-1"
-          classes={{ select: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10' }}
           items={full}
           placeholder="choose …"
           value=""
-          data-testid={`${id}-log`}
-          onchange={(e) => fromRun((e.currentTarget as HTMLSelectElement).value)}
+          forgets
+          id={`${id}-log`}
+          onchoose={fromRun}
         /></label
       >
     {/if}
-    {#if problem}<p class="border-ink mt-1 border-l-4 pl-2 text-xs" role="alert">{problem}</p>{/if}
+    <Alert says={problem} small class="mt-1" />
   {/if}
 </section>

@@ -31,7 +31,7 @@
 <h2 class="text-xl font-bold">Why</h2>
 {#if steps.length > 0}
   <section class="mt-1" data-testid="chain">
-    <h3 class="text-base font-bold">How the parts follow</h3>
+    <h3>How the parts follow</h3>
     <ol class="text-xs leading-[17px]">
       {#each steps as s (s.title)}
         <li class="border-line border-t py-1"><b>{s.title}</b>: {unbroken(s.working)}</li>
@@ -40,7 +40,7 @@
   </section>
 {/if}
 <section class="mt-1" aria-labelledby="rules-title" data-testid="rules">
-  <h3 id="rules-title" class="text-base font-bold">Rules of thumb beside the model</h3>
+  <h3 id="rules-title">Rules of thumb beside the model</h3>
   {#each rules as r (r.id)}
     <details class="border-line border-t py-1 text-xs leading-[17px]" data-testid={`rule-${r.id}`}>
       <summary class="cursor-pointer max-sm:py-2">
@@ -55,7 +55,7 @@
 </section>
 {#if claims.length > 0}
   <section class="mt-2" aria-labelledby="claims-title" data-testid="claims">
-    <h3 id="claims-title" class="text-base font-bold">Often said, and tried here</h3>
+    <h3 id="claims-title">Often said, and tried here</h3>
     {#each claims as c (c.id)}
       <div class="border-line border-t py-1 text-xs leading-[17px]" data-testid={`claim-${c.id}`}>
         <p><q>{c.claim}</q> <b>{SO[c.so]}</b></p>

@@ -58,7 +58,7 @@
 </script>
 
 <div class="min-w-0" bind:clientWidth={width} data-testid="trap">
-  <h2 class="text-lg font-bold">The trap: current against cells</h2>
+  <h2>The trap: current against cells</h2>
   <svg {width} height={HEIGHT} role="img" aria-label={summary} class="block overflow-visible">
     {#each y.ticks(4) as tick (tick)}
       <line x1={MARGIN.left} x2={width - MARGIN.right} y1={y(tick)} y2={y(tick)} stroke="var(--line)" />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import type { Why } from '../../core/why/why.ts';
   import { unbroken } from '../format/units.svelte.ts';
 
@@ -29,8 +30,8 @@
   data-testid="why"
 >
   <div class="flex justify-between">
-    <h3 class="text-base font-bold">{known?.title ?? 'Nothing is told of it'}</h3>
-    <button class="press underline" onclick={onclose}>close</button>
+    <h3>{known?.title ?? 'Nothing is told of it'}</h3>
+    <TextButton onclick={onclose}>close</TextButton>
   </div>
   {#if known}
     <p class="mt-1">{unbroken(known.formula)}</p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import { show } from '../../core/units/show.ts';
   import type { Chart } from '../../core/charts/chart.ts';
   import type { StoredRun } from '../../core/document/stored.ts';
@@ -68,11 +69,9 @@
 <div class="text-2xs text-ink-soft flex gap-3">
   <span>{caption}</span>
   <span class="ml-auto flex gap-2">
-    <button class="underline" onclick={() => download(`${chart.id}.svg`, 'image/svg+xml', svgText())}
-      >SVG</button
-    >
-    <button class="underline" onclick={() => void svgToPng(svgText(), `${chart.id}.png`)}>PNG</button>
-    <button class="underline" data-testid="chart-csv" onclick={() => void saveCsv()}>CSV</button>
+    <TextButton onclick={() => download(`${chart.id}.svg`, 'image/svg+xml', svgText())}>SVG</TextButton>
+    <TextButton onclick={() => void svgToPng(svgText(), `${chart.id}.png`)}>PNG</TextButton>
+    <TextButton data-testid="chart-csv" onclick={() => void saveCsv()}>CSV</TextButton>
   </span>
 </div>
 <table class="sr-only">

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { partWord } from '../../core/document/part-words.ts';
   import type { QuantityName } from '../../core/units/quantity.ts';
   import type { Wish } from '../../core/search/relaxations.ts';
@@ -73,15 +75,17 @@
 
 <section aria-labelledby="fails-title" data-testid="fails">
   <div class="flex flex-wrap items-baseline gap-x-2">
-    <h2 id="fails-title" class="text-lg font-bold">What fails first</h2>
+    <h2 id="fails-title">What fails first</h2>
     {#if view.progress && view.progress.phase !== 'done'}<span class="text-ink-soft text-xs" role="status"
         >of {view.progress.settled - view.count} looked at so far</span
       >{/if}
-    {#if counts.length > TOLD}<button
-        class="press text-cold ml-auto text-xs underline"
+    {#if counts.length > TOLD}<TextButton
+        tone="cold"
+        size="xs"
+        class="ml-auto"
         aria-expanded={whole}
         data-testid="fails-all"
-        onclick={() => (whole = !whole)}>{whole ? 'the most only' : 'all of them'}</button
+        onclick={() => (whole = !whole)}>{whole ? 'the most only' : 'all of them'}</TextButton
       >{/if}
   </div>
   {#if total > 0}
@@ -112,10 +116,11 @@
           <span class="min-w-0 flex-1"
             ><span class="font-semibold">{miss.setup.name}</span>: {miss.relaxation}</span
           >
-          {#if miss.changes.length > 0}<button
-              class="press border-line shrink-0 border px-1.5"
+          {#if miss.changes.length > 0}<OutlineButton
+              size="xs"
+              class="shrink-0"
               data-testid={`near-${k}`}
-              onclick={() => onnear(miss)}>open it so</button
+              onclick={() => onnear(miss)}>open it so</OutlineButton
             >{/if}
         </li>
       {/each}
@@ -135,10 +140,11 @@
               2
             )}: {r.opens} more{r.without > r.opens ? `, ${r.without} without it` : ''}.</span
           >
-          <button
-            class="press border-line shrink-0 border px-1.5"
+          <OutlineButton
+            size="xs"
+            class="shrink-0"
             data-testid={`relax-${k}`}
-            onclick={() => view.wish({ [r.wish]: r.to })}>ask so</button
+            onclick={() => view.wish({ [r.wish]: r.to })}>ask so</OutlineButton
           >
         </li>
       {/each}
@@ -154,10 +160,8 @@
               ? ' (on the shelf, not owned)'
               : ''}: {o.opens} workable{better(o)}.</span
           >
-          <button
-            class="press border-line shrink-0 border px-1.5"
-            data-testid={`with-${k}`}
-            onclick={() => onwith(o)}>with it</button
+          <OutlineButton size="xs" class="shrink-0" data-testid={`with-${k}`} onclick={() => onwith(o)}
+            >with it</OutlineButton
           >
         </li>
       {/each}

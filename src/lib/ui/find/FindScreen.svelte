@@ -1,7 +1,12 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { onDestroy, onMount } from 'svelte';
   import { goto } from '$app/navigation';
-  import { Select, Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
+  import { Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
   import { outbox } from '../offline/outbox.svelte.ts';
   import { axesOf, axisWords } from '../../core/search/axis-words.ts';
@@ -10,7 +15,6 @@
   import type { NearMiss } from '../../core/search/nearest.ts';
   import { changed } from '../../core/search/nearest.ts';
   import type { Opening } from '../../core/search/openings.ts';
-  import type { Axis } from '../../core/yardstick/objectives.ts';
   import type { SavedSearchDocument } from '../../core/search/saved-search.ts';
   import { searchPartsOf, withOwnParts } from '../../core/search/shelf-parts.ts';
   import type { Told } from '../../core/search/told.ts';
@@ -227,7 +231,6 @@
         ]
   );
   const comparedAxes = $derived(axesOf(kind));
-  const small = { select: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10' };
 </script>
 
 <svelte:head><title>Find · {craft.name} · Iskarn</title></svelte:head>
@@ -251,14 +254,13 @@
                 : `· settling what fails, ${Math.round((100 * view.progress.settled) / Math.max(view.progress.size, 1))} %`}{/if}
       {/if}
     </span>
-    {#if view.running}<button
-        class="press border-line border px-2 py-0.5 text-xs font-semibold"
+    {#if view.running}<OutlineButton
+        size="xs"
+        strong
         data-testid="cancel-search"
-        onclick={() => view.cancel()}>stop</button
-      >{:else}<button
-        class="press border-line border px-2 py-0.5 text-xs"
-        data-testid="search-again"
-        onclick={() => view.start()}>search again</button
+        onclick={() => view.cancel()}>stop</OutlineButton
+      >{:else}<OutlineButton size="xs" data-testid="search-again" onclick={() => view.start()}
+        >search again</OutlineButton
       >{/if}
   </AppHeader>
 
@@ -272,14 +274,14 @@
       <WantedPanel {view} />
       <JudgedBy {view} />
       <section aria-labelledby="kept-title" data-testid="kept-searches">
-        <h2 id="kept-title" class="mb-0.5 text-lg font-bold">Kept searches</h2>
+        <h2 id="kept-title" class="mb-0.5">Kept searches</h2>
         {#each kept as search (search.id)}
           <div class="flex items-center gap-2 text-xs">
-            <button
-              class="press min-w-0 flex-1 truncate text-left underline"
+            <TextButton
+              class="min-w-0 flex-1 truncate text-left"
               data-testid={`take-up-${search.id}`}
               onclick={() => view.takeUp(search.document as unknown as SavedSearchDocument)}
-              >{search.name}</button
+              >{search.name}</TextButton
             >
             <button
               class="press text-ink-soft"
@@ -290,23 +292,20 @@
           </div>
         {/each}
         <div class="mt-1 flex gap-1">
-          <input
-            class="border-line bg-sheet min-w-0 flex-1 border px-1.5 py-0.5 text-xs"
+          <TextField
+            size="line"
+            class="min-w-0 flex-1"
             bind:value={searchName}
             placeholder="name"
             aria-label="name of this search"
             data-testid="search-name"
             onkeydown={(e) => e.key === 'Enter' && void saveSearch()}
           />
-          <button
-            class="press border-line border px-2 text-xs"
-            data-testid="save-search"
-            onclick={() => void saveSearch()}>keep</button
+          <OutlineButton size="xs" data-testid="save-search" onclick={() => void saveSearch()}
+            >keep</OutlineButton
           >
         </div>
-        {#if searchProblem}<p class="border-ink mt-1 border-l-4 pl-2 text-xs" role="alert">
-            {searchProblem}
-          </p>{/if}
+        <Alert says={searchProblem} small class="mt-1" />
       </section>
     </div>
 
@@ -315,31 +314,29 @@
       <div class="flex min-h-[26rem] min-w-0 flex-1 flex-col gap-2 px-4 pt-3 pb-2 max-lg:order-1">
         <div class="flex flex-wrap items-center gap-x-2 gap-y-1 text-xs">
           <span class="text-ink-soft">up</span>
-          <Select
-            classes={small}
+          <Choice
+            size="line"
             class="w-44"
-            placeholder=""
-            aria-label="upward axis"
-            data-testid="axis-y"
+            label="upward axis"
+            id="axis-y"
             items={choices}
             value={view.axes[1]}
-            onchange={(e) => {
+            onchoose={(v) => {
               view.frame = null;
-              view.axes = [view.axes[0], (e.currentTarget as HTMLSelectElement).value as Axis];
+              view.axes = [view.axes[0], v];
             }}
           />
           <span class="text-ink-soft">across</span>
-          <Select
-            classes={small}
+          <Choice
+            size="line"
             class="w-44"
-            placeholder=""
-            aria-label="axis across"
-            data-testid="axis-x"
+            label="axis across"
+            id="axis-x"
             items={choices}
             value={view.axes[0]}
-            onchange={(e) => {
+            onchoose={(v) => {
               view.frame = null;
-              view.axes = [(e.currentTarget as HTMLSelectElement).value as Axis, view.axes[1]];
+              view.axes = [v, view.axes[1]];
             }}
           />
           <span class="text-ink-soft ml-auto"
@@ -354,7 +351,7 @@
               : ''}. It is left out of the search.
           </p>
         {/each}
-        {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{view.problem}</p>{/if}
+        <Alert says={view.problem} />
         {#if empty}
           <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-to-search">
             There is nothing to put together: what is chosen leaves out every {missing
@@ -393,15 +390,17 @@
         </div>
         {#if view.compared.length > 0}
           <section aria-labelledby="compared-title" class="overflow-x-auto" data-testid="compared">
-            <h2 id="compared-title" class="text-lg font-bold">Beside each other</h2>
+            <h2 id="compared-title">Beside each other</h2>
             <Table class="w-full text-xs">
               <thead class="text-left"
                 ><TableBodyRow
                   ><TableHeadCell></TableHeadCell>{#each view.compared as c (c)}<TableHeadCell
                       class="px-2 py-1 align-bottom"
-                      >{view.documentOf(c).name}<button
-                        class="press text-ink-soft block text-xs font-normal underline"
-                        onclick={() => view.compare(c)}>take out</button
+                      >{view.documentOf(c).name}<TextButton
+                        tone="soft"
+                        size="xs"
+                        class="block font-normal"
+                        onclick={() => view.compare(c)}>take out</TextButton
                       ></TableHeadCell
                     >{/each}</TableBodyRow
                 ></thead
@@ -437,12 +436,8 @@
       />
       {#if view.count > 0}
         <p class="text-ink-soft mt-2 flex gap-3 text-xs">
-          the whole list as <button
-            class="press underline"
-            data-testid="list-csv"
-            onclick={() => void saveCsv()}>CSV</button
-          >
-          <button class="press underline" data-testid="list-json" onclick={saveJson}>JSON</button>
+          the whole list as <TextButton data-testid="list-csv" onclick={() => void saveCsv()}>CSV</TextButton>
+          <TextButton data-testid="list-json" onclick={saveJson}>JSON</TextButton>
         </p>
       {/if}
       <p class="text-2xs text-ink-soft mt-2 leading-[14px]">

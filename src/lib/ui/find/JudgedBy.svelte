@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import { Range } from 'flowbite-svelte';
   import { OBJECTIVES } from '../../core/yardstick/objectives.ts';
   import { objectiveWord, measureWords } from '../../core/search/axis-words.ts';
@@ -15,7 +16,7 @@
 </script>
 
 <section aria-labelledby="judged-title" data-testid="judged">
-  <h2 id="judged-title" class="mb-0.5 text-lg font-bold">Judged by</h2>
+  <h2 id="judged-title" class="mb-0.5">Judged by</h2>
   {#each objectives as o (o)}
     <label class="flex items-center gap-2 text-xs leading-[20px] max-sm:min-h-10">
       <span class="w-24 shrink-0">{objectiveWord(o)}</span>
@@ -38,8 +39,8 @@
   {/each}
   <p class="text-2xs text-ink-soft mt-0.5 leading-[14px]" data-testid="formula">
     {measureWords(view.measure)}
-    {#if !own}<button class="ml-1 underline" onclick={() => (view.yardstick = view.usual)}
-        >as its purpose has it</button
+    {#if !own}<TextButton class="ml-1" onclick={() => (view.yardstick = view.usual)}
+        >as its purpose has it</TextButton
       >{/if}
   </p>
 </section>

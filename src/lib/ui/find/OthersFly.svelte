@@ -35,7 +35,7 @@
 </script>
 
 <section aria-labelledby="others-title" data-testid="others">
-  <h2 id="others-title" class="text-lg font-bold">
+  <h2 id="others-title">
     From what others {craft.kind === 'boat' ? 'drive' : 'fly'}
   </h2>
   <p class="text-xs leading-4">

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { tick } from 'svelte';
   import { Checkbox } from 'flowbite-svelte';
   import { AXES, type Axis } from '../../core/yardstick/objectives.ts';
@@ -97,13 +99,14 @@
 
 <section aria-labelledby="ranked-title" class="min-h-0" data-testid="ranked">
   <div class="mb-1 flex items-baseline gap-2">
-    <h2 id="ranked-title" class="text-lg font-bold" aria-live="polite">
+    <h2 id="ranked-title" aria-live="polite">
       {#if view.frame}{view.inFrame} in the frame{:else}{view.count} workable{/if}
     </h2>
-    {#if view.frame}<button
-        class="press text-cold text-xs underline"
+    {#if view.frame}<TextButton
+        tone="cold"
+        size="xs"
         data-testid="no-frame"
-        onclick={() => (view.frame = null)}>all {view.count}</button
+        onclick={() => (view.frame = null)}>all {view.count}</TextButton
       >{/if}
     <span
       class="text-ink-soft ml-auto grid grid-flow-col gap-1 text-right text-xs"
@@ -208,22 +211,24 @@
                 data-testid="open-in-match"
                 onclick={() => onopen(line.combination)}>open in Match</button
               >
-              <button
-                class="press border-line bg-page border px-2.5 py-1 text-xs"
+              <OutlineButton
+                size="xs"
                 data-testid="compare-candidate"
                 aria-pressed={view.compared.includes(line.combination)}
                 onclick={() => view.compare(line.combination)}
-                >{view.compared.includes(line.combination) ? 'out of the comparison' : 'compare'}</button
+                >{view.compared.includes(line.combination)
+                  ? 'out of the comparison'
+                  : 'compare'}</OutlineButton
               >
-              <button
-                class="press border-line bg-page border px-2.5 py-1 text-xs"
+              <OutlineButton
+                size="xs"
                 data-testid="keep-candidate"
-                onclick={() => onkeep(line.combination, false)}>keep as a setup</button
+                onclick={() => onkeep(line.combination, false)}>keep as a setup</OutlineButton
               >
-              <button
-                class="press border-line bg-page border px-2.5 py-1 text-xs"
+              <OutlineButton
+                size="xs"
                 data-testid="pin-candidate"
-                onclick={() => onkeep(line.combination, true)}>keep and pin</button
+                onclick={() => onkeep(line.combination, true)}>keep and pin</OutlineButton
               >
             </div>
           </div>
@@ -235,10 +240,8 @@
     >one line for those that differ in the ESC only</Checkbox
   >
   {#if view.ranked.length > most}
-    <button
-      class="press text-cold mt-1 text-xs underline"
-      data-testid="more-lines"
-      onclick={() => (most += 40)}>more of them</button
+    <TextButton tone="cold" size="xs" class="mt-1" data-testid="more-lines" onclick={() => (most += 40)}
+      >more of them</TextButton
     >
   {/if}
 </section>

@@ -1,11 +1,15 @@
 <script lang="ts">
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { DRIVE_PARTS, type DrivePart } from '../../core/registry/parts.ts';
-  import { Checkbox, Select } from 'flowbite-svelte';
+  import { Checkbox } from 'flowbite-svelte';
   import type { QuantityName } from '../../core/units/quantity.ts';
   import { partWord } from '../../core/document/part-words.ts';
   import type { SearchLimits } from '../../core/search/search-request.ts';
   import { otherWishes } from '../../core/search/wishes.ts';
-  import FigureField from '../match/FigureField.svelte';
+  import FigureField from '../kit/FigureField.svelte';
   import { figureUnit } from '../format/units.svelte.ts';
   import type { FindState } from './find-state.svelte.ts';
 
@@ -96,11 +100,10 @@
       view.wish({ gearRatios: [...new Set(list)] });
     }
   }
-  const small = { select: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10' };
 </script>
 
 <section aria-labelledby="wanted-title" data-testid="wanted">
-  <h2 id="wanted-title" class="mb-1 text-lg font-bold">What is wanted</h2>
+  <h2 id="wanted-title" class="mb-1">What is wanted</h2>
   <div class="flex flex-col gap-0.5">
     {#each rows as [field, label, quantity] (field)}
       <FigureField
@@ -178,11 +181,12 @@
     <legend class="text-ink-soft float-left mr-1.5 text-xs">cells</legend>
     {#each cells as n (n)}
       {@const on = series.length === 0 || series.includes(n)}
-      <button
-        class={`press min-w-7 border px-1 py-0.5 text-xs max-sm:min-w-10 ${series.includes(n) ? 'border-cold bg-cold-faint font-semibold' : on ? 'border-line' : 'border-line text-ink-soft line-through'}`}
-        aria-pressed={series.includes(n)}
+      <OutlineButton
+        pressed={series.includes(n)}
+        size="xs"
+        struck={!on}
         data-testid={`cells-${n}`}
-        onclick={() => toggle(n)}>{n}S</button
+        onclick={() => toggle(n)}>{n}S</OutlineButton
       >
     {/each}
   </fieldset>
@@ -198,14 +202,13 @@
               ? partWord('propulsor', kind)
               : part}</span
       >
-      <Select
-        classes={small}
+      <Choice
+        size="line"
         class="min-w-0"
-        placeholder=""
-        aria-label={`hold ${part}`}
-        data-testid={`hold-${part}`}
+        label={`hold ${part}`}
+        id={`hold-${part}`}
         value={heldName(part)}
-        onchange={(e) => hold(part, (e.currentTarget as HTMLSelectElement).value)}
+        onchoose={(v) => hold(part, v)}
         items={[
           { value: '', name: 'any' },
           ...view.parts[part].map((p) => ({
@@ -220,23 +223,24 @@
     {/each}
     {#if kinds.length > 1}
       <span class="text-ink-soft">kind</span>
-      <Select
-        classes={small}
+      <Choice
+        size="line"
         class="min-w-0"
-        placeholder=""
-        aria-label="kind of propulsor"
-        data-testid="propulsor-kinds"
+        label="kind of propulsor"
+        id="propulsor-kinds"
         value={(view.limits.propulsorKinds ?? []).length === 1 ? view.limits.propulsorKinds?.[0] : ''}
-        onchange={(e) => {
-          const chosen = (e.currentTarget as HTMLSelectElement).value;
+        onchoose={(v) => {
+          const chosen = v;
           view.wish({ propulsorKinds: chosen === '' ? null : ([chosen] as SearchLimits['propulsorKinds']) });
         }}
         items={[{ value: '', name: 'any' }, ...kinds.map((k) => ({ value: k, name: KIND_WORDS[k] }))]}
       />
     {/if}
     <span class="text-ink-soft">gears</span>
-    <input
-      class="figure border-line bg-sheet text-ink min-w-0 border px-1.5 py-0.5 text-xs"
+    <TextField
+      figure
+      size="line"
+      class="min-w-0"
       value={gear}
       aria-label="gear ratios, a blank between them"
       aria-invalid={gearProblem !== ''}
@@ -244,5 +248,5 @@
       onchange={(e) => setGears(e.currentTarget.value)}
     />
   </div>
-  {#if gearProblem}<p class="border-ink mt-1 border-l-4 pl-2 text-xs" role="alert">{gearProblem}</p>{/if}
+  <Alert says={gearProblem} small class="mt-1" />
 </section>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import FileField from '../kit/FileField.svelte';
   import { goto } from '$app/navigation';
   import { Button, Modal, Textarea } from 'flowbite-svelte';
@@ -129,13 +131,7 @@
     disabled={pasted.trim() === ''}
     onclick={() => void take(pasted)}>read it</Button
   >
-  {#if problem}<p
-      class="border-ink mt-2 border-l-4 pl-2 text-sm"
-      role="alert"
-      data-testid="craft-import-problem"
-    >
-      {problem}
-    </p>{/if}
+  <Alert says={problem} class="mt-2" id="craft-import-problem" />
   {#if plan && !done}
     <div class="mt-3 text-sm" data-testid="craft-import-plan">
       <p>
@@ -153,14 +149,11 @@
   {#if done}
     <p class="mt-3 text-sm" data-testid="craft-import-done">
       Imported.
-      <button
-        class="text-cold font-semibold underline"
-        onclick={() => void goto(`/match/${done?.setupIds[0]}`)}>open it</button
+      <TextButton tone="cold" strong onclick={() => void goto(`/match/${done?.setupIds[0]}`)}
+        >open it</TextButton
       >
-      <button
-        class="text-cold ml-2 font-semibold underline"
-        data-testid="craft-import-undo"
-        onclick={() => void undo()}>undo</button
+      <TextButton tone="cold" strong class="ml-2" data-testid="craft-import-undo" onclick={() => void undo()}
+        >undo</TextButton
       >
     </p>
   {/if}

@@ -1,6 +1,8 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { goto } from '$app/navigation';
-  import { Button, Label, Modal, Select } from 'flowbite-svelte';
+  import { Button, Label, Modal } from 'flowbite-svelte';
   import { MULTIROTOR_PURPOSES, PURPOSES } from '../../core/document/schools.ts';
   import type { Brief } from '../../core/brief/brief.ts';
   import { usualSeconds } from '../../core/brief/usual-time.ts';
@@ -151,25 +153,20 @@
     />
     <Label
       >Kind
-      <Select
+      <Choice
+        size="form"
         value={kind}
-        placeholder=""
-        data-testid="craft-kind"
+        id="craft-kind"
         items={[
           { value: 'fixed-wing', name: 'aeroplane' },
           { value: 'multirotor', name: 'multirotor' },
           { value: 'boat', name: 'boat' }
         ]}
-        onchange={(e) => changeKind((e.currentTarget as HTMLSelectElement).value)}
+        onchoose={changeKind}
       />
     </Label>
     <Label
-      >What it is for<Select
-        bind:value={purpose}
-        placeholder=""
-        items={purposes}
-        data-testid="craft-purpose"
-      /></Label
+      >What it is for<Choice size="form" bind:value={purpose} items={purposes} id="craft-purpose" /></Label
     >
     <BriefField
       label="All-up weight"
@@ -219,9 +216,9 @@
     {/if}
     {#if kind === 'multirotor'}
       <Label
-        >Rotors<Select
+        >Rotors<Choice
+          size="form"
           bind:value={rotors}
-          placeholder=""
           items={[
             { value: '4', name: '4' },
             { value: '6', name: '6' },
@@ -230,13 +227,7 @@
         /></Label
       >
     {/if}
-    {#if elsewhere}<p
-        class="border-ink col-span-2 border-l-4 pl-2 text-sm"
-        role="alert"
-        data-testid="craft-problem"
-      >
-        {elsewhere}
-      </p>{/if}
+    <Alert says={elsewhere} class="col-span-2" id="craft-problem" />
     <p class="text-ink-soft col-span-2 text-xs">
       Everything not given here is estimated and marked so; a first setup is drawn at once.
     </p>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { Button } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
   import type { ExerciseRecord } from '../../core/document/exercise-schema.ts';
@@ -84,7 +86,7 @@
 </script>
 
 <section class="flex flex-col gap-2" aria-labelledby="exercise-title" data-testid="exercises">
-  <h2 id="exercise-title" class="text-lg font-bold">By hand</h2>
+  <h2 id="exercise-title">By hand</h2>
   {#if exercise}
     <div class="border-ink border-l-4 pl-3">
       <h3 class="font-semibold" data-testid="exercise-name">{kind.title}</h3>
@@ -114,11 +116,11 @@
       >
         <label class="flex min-w-0 flex-1 items-center gap-2 text-sm"
           >{exercise.asked.title}
-          <input
-            class="figure border-line bg-sheet h-8 min-w-0 flex-1 rounded-md border px-2 text-right"
+          <TextField
+            figure
+            class="min-w-0 flex-1"
+            bind:element={answerField}
             bind:value={typed}
-            bind:this={answerField}
-            autocomplete="off"
             data-testid="exercise-answer"
           />
           <span class="text-ink-soft text-xs">{displayUnit(exercise.asked.quantity, units.choice).label}</span
@@ -139,23 +141,21 @@
       {/if}
       {#if problem}<p class="text-xs" role="alert">{problem}</p>{/if}
       <div class="mt-1 flex gap-4 text-sm">
-        <button class="press text-cold underline" data-testid="exercise-show" onclick={show}
-          >show the way</button
-        >
-        <button
-          class="press text-cold underline"
+        <TextButton tone="cold" data-testid="exercise-show" onclick={show}>show the way</TextButton>
+        <TextButton
+          tone="cold"
           data-testid="exercise-next"
           onclick={() => {
             own = false;
             begin(chosen, seed + 1);
-          }}>another case</button
+          }}>another case</TextButton
         >
-        {#if !own}<button
-            class="press text-cold underline"
+        {#if !own}<TextButton
+            tone="cold"
             onclick={() => {
               own = true;
               begin(chosen, seed + 1);
-            }}>of my setup</button
+            }}>of my setup</TextButton
           >{/if}
       </div>
     </div>
@@ -166,11 +166,11 @@
       {#each EXERCISES.filter((e) => e.level === k + 1) as e (e.id)}
         {@const record = recordOf(e.id)}
         <li class="flex items-baseline gap-2 text-sm">
-          <button
-            class={`press underline ${e.id === chosen ? 'font-bold' : 'text-cold'}`}
-            aria-pressed={e.id === chosen}
+          <TextButton
+            pressed={e.id === chosen}
+            tone="cold"
             data-testid={`exercise-${e.id}`}
-            onclick={() => begin(e.id, seed + 1)}>{e.title}</button
+            onclick={() => begin(e.id, seed + 1)}>{e.title}</TextButton
           >
           <span class="figure text-ink-soft text-xs" data-testid={`record-${e.id}`}
             >{record ? `${record.right} of ${record.worked} at once` : ''}</span

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { onMount } from 'svelte';
   import type { ExerciseRecord } from '../../core/document/exercise-schema.ts';
   import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
@@ -80,7 +82,7 @@
     </nav>
     <article class="min-w-0 px-5 py-3 lg:overflow-y-auto" data-testid="help-page">
       {#if view}
-        <h1 class="text-2xl font-bold">{view.title}</h1>
+        <h1>{view.title}</h1>
         <p class="text-ink-soft text-base">{view.question}</p>
         <p class="text-ink-soft text-xs">
           Figures: {craft.name}, {stored.document.name}, full throttle, standing, unless it says otherwise.
@@ -112,10 +114,11 @@
             <span class="figure w-24 text-right" data-testid="help-moved"
               >{labelFigure(view.knob.quantity, value)}</span
             >
-            <button
-              class="press text-cold text-xs underline"
+            <TextButton
+              tone="cold"
+              size="xs"
               data-testid="help-back"
-              onclick={() => view?.knob && void move(view.knob.own)}>as it is</button
+              onclick={() => view?.knob && void move(view.knob.own)}>as it is</TextButton
             >
           </label>
         {/if}
@@ -128,7 +131,7 @@
           The setup cannot be worked out as it is stored; open it in Match and mend what is named.
         </p>
       {/if}
-      {#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
+      <Alert says={problem} />
     </article>
     <aside
       class="border-line min-w-0 px-4 py-3 max-lg:border-t lg:overflow-y-auto lg:border-l"

@@ -42,7 +42,7 @@
 </script>
 
 <section aria-labelledby="archive-title">
-  <h2 id="archive-title" class="text-lg font-bold">One file of everything</h2>
+  <h2 id="archive-title">One file of everything</h2>
   <p class="text-ink-soft mb-1 text-sm">
     Crafts, setups with their history, shelf, runs with their samples, settings and trash, in open formats: a
     zip of JSON lines and CSV.

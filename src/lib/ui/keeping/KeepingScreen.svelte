@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { invalidateAll } from '$app/navigation';
   import { Button } from 'flowbite-svelte';
   import { onMount } from 'svelte';
@@ -113,15 +115,13 @@
 
 <main id="main" tabindex="-1" class="mx-auto max-w-[1100px] px-4 py-4" data-ready={ready}>
   <p class="text-sm"><a class="press inline-flex items-center underline" href="/settings">Settings</a></p>
-  <h1 class="text-2xl font-bold">Backups and trash</h1>
+  <h1>Backups and trash</h1>
   <p class="text-ink-soft text-sm" data-testid="holds">Here now: {holds(kept.holds)}.</p>
-  {#if problem}<p class="border-ink border-l-4 pl-2" role="alert" data-testid="keeping-problem">
-      {problem}
-    </p>{/if}
+  <Alert says={problem} id="keeping-problem" />
   {#if said}<p class="border-cold border-l-4 pl-2" role="status" data-testid="keeping-said">{said}</p>{/if}
   <div class="mt-3 grid gap-x-12 gap-y-6 md:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">
     <section aria-labelledby="backups-title">
-      <h2 id="backups-title" class="text-lg font-bold">Backups</h2>
+      <h2 id="backups-title">Backups</h2>
       <p class="text-ink-soft mb-2 text-sm">
         Made by themselves while something changes, before every update, and when you ask; each is opened and
         looked through. They lie in the folder of the data: copy that folder to another disk now and then, a
@@ -136,12 +136,14 @@
             <div class="flex flex-wrap items-baseline gap-x-3 text-sm">
               <b>{time(b.at)}</b><span class="text-ink-soft">{WHY[b.reason] ?? b.reason}</span>
               <span class="figure text-ink-soft text-xs">{(b.bytes / 1e6).toFixed(1)} MB</span>
-              <button
-                class="press text-cold ml-auto text-sm underline"
+              <TextButton
+                tone="cold"
+                size="sm"
+                class="ml-auto"
                 disabled={working !== ''}
                 aria-expanded={look?.backup.name === b.name}
                 data-testid={`look-${b.reason}`}
-                onclick={() => void open(b.name)}>what it would change</button
+                onclick={() => void open(b.name)}>what it would change</TextButton
               >
             </div>
             {#if look?.backup.name === b.name}
@@ -173,7 +175,7 @@
     </section>
     <div class="flex flex-col gap-6">
       <section aria-labelledby="trash-title">
-        <h2 id="trash-title" class="text-lg font-bold">Trash</h2>
+        <h2 id="trash-title">Trash</h2>
         <p class="text-ink-soft mb-1 text-sm">What was deleted is kept for thirty days.</p>
         <ul data-testid="trash">
           {#each trash as t (`${t.kind} ${t.id}`)}
@@ -184,12 +186,12 @@
                   >{t.kind}, deleted {day(t.deletedAt)}, goes {day(t.goesAt)}</span
                 ></span
               >
-              <button
-                class="press text-cold underline"
+              <TextButton
+                tone="cold"
                 disabled={working !== ''}
                 aria-label={`put ${t.name} back`}
                 data-testid={`put-back-${t.kind}-${t.id}`}
-                onclick={() => void putBack(t)}>put back</button
+                onclick={() => void putBack(t)}>put back</TextButton
               >
             </li>
           {:else}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import OutlineButton from './OutlineButton.svelte';
   import type { Way } from '../../core/units/read-figure.ts';
 
   /** A figure that may be read in more than one way: the question, and a button for each reading. */
@@ -20,14 +21,15 @@
 <span role="alert" class="block text-sm leading-5" data-testid={id}>
   <span class="block">{question}</span>
   {#each ways as way, k (k)}
-    <button
+    <OutlineButton
+      strong
+      class="mt-1 mr-2 whitespace-nowrap"
       type="button"
-      class="press border-line bg-page mt-1 mr-2 rounded border px-2 py-0.5 font-semibold whitespace-nowrap"
       data-testid={`${id}-${k}`}
       onclick={(e) => {
         e.preventDefault();
         onchoose(way.value);
-      }}>{way.words}</button
+      }}>{way.words}</OutlineButton
     >
   {/each}
 </span>

@@ -20,8 +20,8 @@
     id?: string;
     /** What it is, for readers; left out where a label stands round it. */
     label?: string;
-    /** How tall it is: among notes, in a line of small print, in a row, in a form. */
-    size?: 'note' | 'line' | 'row' | 'form';
+    /** How tall it is: among the figures of a part, among notes, in a line of small print, in a row, in a form. */
+    size?: 'cell' | 'note' | 'line' | 'row' | 'form';
     /** What stands there while nothing is chosen; nothing by default. */
     placeholder?: string;
     disabled?: boolean;
@@ -34,6 +34,7 @@
   } = $props();
 
   const SIZES = {
+    cell: '!border-line !bg-transparent !py-0 !pr-6 !pl-1 h-5 text-xs leading-4 hover:!border-cold',
     note: '!py-0 !pl-1 !pr-5 h-6 text-2xs max-sm:h-10',
     line: '!py-0 !pl-1.5 !pr-6 h-6 text-xs max-sm:h-10',
     row: '!py-0 !pl-1.5 !pr-6 h-7 text-xs max-sm:h-10',

@@ -3,8 +3,14 @@
 
   type Props = Omit<HTMLButtonAttributes, 'class'> & {
     size?: 'xs' | 'sm' | 'base' | 'huge';
-    /** Filled: the one of several that is chosen, or the act that is meant. */
+    /** Filled: the act that is meant. */
     filled?: boolean;
+    /** Of several, whether it is chosen; nothing where it is an act. */
+    pressed?: boolean;
+    /** Struck through: it is left out. */
+    struck?: boolean;
+    /** In the colour of the next act. */
+    cold?: boolean;
     strong?: boolean;
     /** Layout only. */
     class?: string;
@@ -13,6 +19,9 @@
   let {
     size = 'sm',
     filled = false,
+    pressed,
+    struck = false,
+    cold = false,
     strong = false,
     class: layout = '',
     children,
@@ -25,13 +34,15 @@
     base: 'px-3 py-1.5 text-base',
     huge: 'min-h-14 min-w-[14rem] flex-1 px-6 text-2xl font-bold disabled:opacity-50'
   };
+  const dark = $derived(filled || pressed === true);
   const look = $derived([
     'border',
-    filled ? 'border-ink bg-ink text-page' : 'border-line bg-sheet',
-    (strong || filled) && 'font-semibold',
+    dark ? 'border-ink bg-ink text-page' : cold ? 'border-cold text-cold bg-sheet' : 'border-line bg-sheet',
+    (strong || dark) && 'font-semibold',
+    struck && 'text-ink-soft line-through',
     SIZES[size],
     layout
   ]);
 </script>
 
-<button {...rest} class={look}>{@render children?.()}</button>
+<button {...rest} class={look} aria-pressed={pressed ?? rest['aria-pressed']}>{@render children?.()}</button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from './TextButton.svelte';
   import { Toast } from 'flowbite-svelte';
 
   /** A sentence at the foot of the page, with an undo where the act can be taken back. */
@@ -23,7 +24,6 @@
 <Toast class="fixed bottom-14 left-4 z-50" dismissable {onclose}>
   {text}
   {#if href}<a class="text-cold ml-2 font-semibold underline" {href}>open it</a>{/if}
-  {#if onundo}<button class="text-cold ml-2 font-semibold underline" data-testid={id} onclick={onundo}
-      >undo</button
+  {#if onundo}<TextButton tone="cold" strong class="ml-2" data-testid={id} onclick={onundo}>undo</TextButton
     >{/if}
 </Toast>

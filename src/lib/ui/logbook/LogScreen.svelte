@@ -1,5 +1,9 @@
 <script lang="ts">
-  import { Select } from 'flowbite-svelte';
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { onMount } from 'svelte';
   import type { StoredCraft, StoredRun } from '../../core/document/stored.ts';
   import { shopWords } from '../../core/mend/shop-words.ts';
@@ -93,19 +97,19 @@
         >
       </div>
       <div class="flex flex-wrap items-center gap-2 text-xs">
-        <Select
+        <Choice
+          size="form"
           class="w-44"
-          classes={{ select: '!py-0 !pl-1.5 !pr-6 h-8 text-xs max-sm:h-11' }}
           items={[
             { value: 'all', name: 'all setups' },
             ...setups.map((s) => ({ value: String(s.id), name: s.name }))
           ]}
-          aria-label="setup"
-          data-testid="log-setup"
+          label="setup"
+          id="log-setup"
           bind:value={of}
         />
-        <input
-          class="border-line bg-sheet min-w-0 flex-1 border px-1.5 py-1 text-base"
+        <TextField
+          class="min-w-0 flex-1"
           type="search"
           placeholder="words, place, what broke"
           aria-label="look for words"
@@ -113,9 +117,7 @@
           bind:value={words}
         />
       </div>
-      {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="problem">
-          {view.problem}
-        </p>{/if}
+      <Alert says={view.problem} id="problem" />
       {#if view.runs.length === 0}
         <p class="text-ink-soft text-sm">
           Nothing is logged yet. A run of the first stage of the plan, typed, read from a meter or on the
@@ -147,12 +149,8 @@
         {/each}
       </ul>
       {#if view.runs.length < view.total}
-        <button
-          class="press border-line border px-3 py-1.5 text-sm"
-          disabled={view.busy}
-          data-testid="log-more"
-          onclick={() => void view.more()}
-          >{view.busy ? 'fetching …' : `older runs: ${view.total - view.runs.length} more`}</button
+        <OutlineButton disabled={view.busy} data-testid="log-more" onclick={() => void view.more()}
+          >{view.busy ? 'fetching …' : `older runs: ${view.total - view.runs.length} more`}</OutlineButton
         >
       {/if}
       <p class="mt-auto flex flex-wrap gap-x-4 pt-2 text-xs">
@@ -187,11 +185,10 @@
                 href={`/api/v1/runs/${run.id}/samples`}
                 download>{run.samples.toLocaleString('en').replaceAll(',', '\u2009')} samples as CSV</a
               >{/if}
-            <button
-              class="press underline"
+            <TextButton
               aria-label={`take ${run.title} out of the log`}
               data-testid="log-take"
-              onclick={() => void take(run)}>take out</button
+              onclick={() => void take(run)}>take out</TextButton
             >
           </span>
         </div>

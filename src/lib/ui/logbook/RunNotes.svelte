@@ -1,6 +1,9 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { type RunDetails, DAMAGES, FEELS, type Damage, type Feel } from '../../core/document/run-schema.ts';
-  import { Button, Select } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import type { StoredRun } from '../../core/document/stored.ts';
   import { readFigure } from '../../core/units/read-figure.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
@@ -97,7 +100,6 @@
     if (done) setTimeout(() => (kept = false), 3000);
   }
   const field = 'border-line bg-sheet w-full border px-1.5 py-1 text-base';
-  const select = { select: '!py-0 !pl-1.5 !pr-6 h-8 text-sm max-sm:h-11' };
 </script>
 
 <form
@@ -110,46 +112,55 @@
 >
   <div class="grid grid-cols-2 gap-2 max-sm:grid-cols-1">
     <label
-      >title<input class={field} maxlength="120" data-testid="note-title" bind:value={words.title} /></label
+      >title<TextField
+        class="w-full"
+        maxlength={120}
+        data-testid="note-title"
+        bind:value={words.title}
+      /></label
     >
     <label
-      >in a sentence<input
-        class={field}
-        maxlength="400"
+      >in a sentence<TextField
+        class="w-full"
+        maxlength={400}
         data-testid="note-verdict"
         bind:value={words.verdict}
       /></label
     >
     <label
-      >place<input class={field} maxlength="200" data-testid="note-place" bind:value={words.place} /></label
+      >place<TextField
+        class="w-full"
+        maxlength={200}
+        data-testid="note-place"
+        bind:value={words.place}
+      /></label
     >
     <label
-      >series<input class={field} maxlength="80" data-testid="note-series" bind:value={words.series} /></label
+      >series<TextField
+        class="w-full"
+        maxlength={80}
+        data-testid="note-series"
+        bind:value={words.series}
+      /></label
     >
   </div>
   <div class="grid grid-cols-6 gap-2 max-sm:grid-cols-2">
     {#each FIGURES as [id, title] (id)}
       <label
-        >{title}<input
-          class={`${field} figure text-right`}
-          inputmode="decimal"
-          autocomplete="off"
-          data-testid={`note-${id}`}
-          bind:value={figures[id]}
-        /></label
+        >{title}<TextField figure class="w-full" data-testid={`note-${id}`} bind:value={figures[id]} /></label
       >
     {/each}
   </div>
   <div class="flex flex-wrap items-end gap-3">
     <label
-      >how warm, by hand<Select
+      >how warm, by hand<Choice
+        size="form"
         class="w-44"
-        classes={select}
         items={[
           { value: 'none', name: 'not told' },
           ...FEELS.map((f) => ({ value: f, name: FEEL_WORDS[f] }))
         ]}
-        data-testid="note-feel"
+        id="note-feel"
         bind:value={feel}
       /></label
     >
@@ -157,14 +168,14 @@
       ><input type="checkbox" data-testid="note-flown" bind:checked={flown} /> a flight, or on the water</label
     >
     <label
-      >what broke<Select
+      >what broke<Choice
+        size="form"
         class="w-56"
-        classes={select}
         items={[
           { value: 'none', name: 'nothing' },
           ...DAMAGES.map((b) => ({ value: b, name: DAMAGE_WORDS[b] }))
         ]}
-        data-testid="note-broke"
+        id="note-broke"
         bind:value={broke}
       /></label
     >
@@ -172,17 +183,17 @@
   {#if broke !== 'none'}
     <div class="grid grid-cols-[12rem_1fr] gap-2 max-sm:grid-cols-1">
       <label
-        >which part<input
-          class={field}
-          maxlength="120"
+        >which part<TextField
+          class="w-full"
+          maxlength={120}
           data-testid="note-broke-part"
           bind:value={words.brokePart}
         /></label
       >
       <label
-        >what it looked like<input
-          class={field}
-          maxlength="1000"
+        >what it looked like<TextField
+          class="w-full"
+          maxlength={1000}
           data-testid="note-broke-look"
           bind:value={words.brokeLook}
         /></label
@@ -197,7 +208,7 @@
       data-testid="note-notes"
       bind:value={words.notes}></textarea></label
   >
-  {#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
+  <Alert says={problem} />
   <div class="flex items-center gap-3">
     <Button type="submit" size="sm" class="py-1" data-testid="note-keep">keep the notes</Button>
     <span role="status" class="text-ink-soft" data-testid="note-state">{kept ? 'kept' : ''}</span>

@@ -1,6 +1,8 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { FIXABLE_PARTS } from '../../core/registry/parts.ts';
-  import { Checkbox, Modal, Radio, Select } from 'flowbite-svelte';
+  import { Checkbox, Modal, Radio } from 'flowbite-svelte';
   import { partMasses } from '../../core/model/all-up-mass.ts';
   import { targetsOf } from '../../core/brief/targets.ts';
   import { MARGINS, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../../core/document/schools.ts';
@@ -11,7 +13,7 @@
   import type { StoredPart } from '../../core/document/stored.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import { briefRows } from './brief-rows.ts';
-  import FigureField from './FigureField.svelte';
+  import FigureField from '../kit/FigureField.svelte';
   import type { MatchState } from './match-state.svelte.ts';
   import { readPath } from '../../core/document/change.ts';
 
@@ -64,7 +66,6 @@
   const schools = $derived((view.document.schools ?? {}) as Record<string, string>);
   const supply = $derived(view.document.receiverSupply?.name ?? '');
 
-  const changed = (e: Event): string => (e.currentTarget as HTMLSelectElement).value;
   const plain = (): SetupDocument => $state.snapshot(view.document) as SetupDocument;
 
   const set = (path: string, value: number | string | null, label: string): Promise<boolean> =>
@@ -101,8 +102,6 @@
       part ? withShelfPart(present, part) : { ...present, receiverSupply: null };
     void view.replace(next, `receiver supply: ${found ? found.name : 'the ESC’s own'}`);
   }
-
-  const SMALL = { select: '!py-0 h-7 text-xs' };
 </script>
 
 <Modal title={`Brief: ${craft.name ?? 'craft'}`} bind:open size="lg" outsideclose>
@@ -110,43 +109,38 @@
     <div data-testid="brief">
       <label class="flex items-center gap-2 text-xs"
         >{choice.label}
-        <Select
-          classes={SMALL}
+        <Choice
           class="flex-1"
           value={choice.value}
           placeholder="choose what it is for"
-          data-testid="brief-purpose"
+          id="brief-purpose"
           items={choice.items}
-          onchange={(e) => void set(choice.path, changed(e), choice.label)}
+          onchoose={(v) => void set(choice.path, v, choice.label)}
         /></label
       >
       {#if craft.kind === 'fixed-wing' && craft.zeroLiftDragCoefficient == null}
         <label class="mt-1 flex items-center gap-2 text-xs"
           >airframe
-          <Select
-            classes={SMALL}
+          <Choice
             class="flex-1"
             value={craft.airframe ?? ''}
-            placeholder=""
-            data-testid="brief-airframe"
+            id="brief-airframe"
             items={AIRFRAMES}
-            onchange={(e) => void set('craft.airframe', changed(e) || null, 'airframe')}
+            onchoose={(v) => void set('craft.airframe', v || null, 'airframe')}
           /></label
         >
       {/if}
       {#if craft.kind === 'multirotor'}
         <label class="mt-1 flex items-center gap-2 text-xs"
           >rotors
-          <Select
-            classes={SMALL}
+          <Choice
             class="flex-1"
             value={craft.rotorLayout ?? 'flat'}
-            placeholder=""
             items={[
               { value: 'flat', name: 'flat: each by itself' },
               { value: 'coaxial', name: 'coaxial: in pairs on one axis' }
             ]}
-            onchange={(e) => void set('craft.rotorLayout', changed(e), 'rotor layout')}
+            onchoose={(v) => void set('craft.rotorLayout', v, 'rotor layout')}
           /></label
         >
       {/if}
@@ -228,40 +222,34 @@
       </div>
       <p class="text-ink-soft">What you own and want to use. No remedy and no fitting changes it.</p>
       <h3 class="mt-3 text-sm font-semibold">Receiver supply</h3>
-      <Select
-        classes={SMALL}
+      <Choice
         class="w-full"
         value={String(supplies.find((s) => s.name === supply)?.id ?? '')}
-        placeholder=""
-        aria-label="receiver supply"
-        data-testid="brief-supply"
+        label="receiver supply"
+        id="brief-supply"
         items={[
           { value: '', name: supply && !supplies.some((s) => s.name === supply) ? supply : 'the ESC’s own' },
           ...supplies.map((s) => ({ value: String(s.id), name: s.name }))
         ]}
-        onchange={(e) => chooseSupply(changed(e))}
+        onchoose={chooseSupply}
       />
       <h3 class="mt-3 text-sm font-semibold">Margins for this setup</h3>
       {#each margins as name (name)}
         <label class="mt-1 block"
           ><span class="text-ink-soft">{MARGINS[name].title}</span>
-          <Select
-            classes={SMALL}
+          <Choice
             class="w-full"
             value={schools[name] ?? ''}
-            placeholder=""
-            data-testid={`school-${name}`}
+            id={`school-${name}`}
             items={[
               { value: '', name: 'as in the settings' },
               ...MARGINS[name].schools.map((s) => ({ value: s.id, name: s.title }))
             ]}
-            onchange={(e) => chooseSchool(name, changed(e))}
+            onchoose={(v) => chooseSchool(name, v)}
           /></label
         >
       {/each}
     </div>
   </div>
-  {#if elsewhere.length > 0}<p class="border-ink mt-2 border-l-4 pl-2 text-sm" role="alert">
-      {elsewhere.map((i) => i.message).join(' ')}
-    </p>{/if}
+  {#if elsewhere.length > 0}<Alert says={elsewhere.map((i) => i.message).join(' ')} class="mt-2" />{/if}
 </Modal>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
   import { Button, Modal } from 'flowbite-svelte';
   import { fieldTitle } from '../../core/document/field-title.ts';
   import { showValue } from '../../core/document/show-value.ts';
@@ -52,7 +53,7 @@
     Nothing is lost until you choose; what you do not take stays in the setup’s history.
   </p>
   <ChooseFigures {figures} {picked} onpick={(path, side) => (touched[path] = side)} />
-  {#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
+  <Alert says={problem} />
   <div class="flex flex-wrap gap-2">
     <Button size="sm" color="alternative" data-testid="conflict-mine" onclick={() => void choose(all)}
       >keep mine</Button

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Choice from '../kit/Choice.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { otherWeightOf, partsKg } from '../../core/model/all-up-mass.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import type { MatchState } from './match-state.svelte.ts';
@@ -24,15 +26,17 @@
 <div class="text-2xs leading-4" data-testid="craft-weight">
   <label class="text-ink-soft flex items-center gap-1"
     ><span class="sr-only">how the weight is given</span>
-    <select
-      class="border-line text-ink-soft hover:border-cold h-5 w-full rounded-[2px] border bg-transparent !px-1 !py-0 text-xs leading-4"
-      data-testid="weight-by"
+    <Choice
+      size="cell"
+      class="w-full"
+      id="weight-by"
       value={byParts ? 'parts' : 'all-up'}
-      onchange={(e) => weigh(e.currentTarget.value === 'parts')}
-    >
-      <option value="all-up">all-up, as typed</option>
-      <option value="parts">airframe plus parts</option>
-    </select></label
+      items={[
+        { value: 'all-up', name: 'all-up, as typed' },
+        { value: 'parts', name: 'airframe plus parts' }
+      ]}
+      onchoose={(by) => weigh(by === 'parts')}
+    /></label
   >
   {#if other}
     <div class="border-ink mt-1 border-l-4 pl-1.5" role="status" data-testid="other-weight">
@@ -41,17 +45,18 @@
           ? `The parts alone weigh ${kg(other.partsKg)}, more than the craft. Parts and airframe: ${kg(other.sumKg)}?`
           : `Parts and airframe add up to ${kg(other.sumKg)}: use that?`}
       </p>
-      <button
-        class="press text-cold underline"
+      <TextButton
+        tone="cold"
         data-testid="weight-use"
         onclick={() => void view.edit([{ path: 'craft.massKg', value: other.sumKg }], 'all-up weight')}
-        >Use {kg(other.sumKg)}</button
+        >Use {kg(other.sumKg)}</TextButton
       >
-      <button
-        class="press text-cold ml-2 underline"
+      <TextButton
+        tone="cold"
+        class="ml-2"
         data-testid="weight-keep"
         onclick={() => void view.edit([{ path: 'craft.massKg', value: other.typedKg }], 'all-up weight kept')}
-        >Keep {kg(other.typedKg)}</button
+        >Keep {kg(other.typedKg)}</TextButton
       >
     </div>
   {/if}

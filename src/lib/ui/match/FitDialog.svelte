@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
   import { Button, Modal } from 'flowbite-svelte';
   import { outbox } from '../offline/outbox.svelte.ts';
   import type { StoredCraft, StoredPart } from '../../core/document/stored.ts';
@@ -161,5 +162,5 @@
         : 'Fitting and judging …'}
     </p>
   {/if}
-  {#if said}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{said}</p>{/if}
+  <Alert says={said} />
 </Modal>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import { partWord } from '../../core/document/part-words.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
   import { retiredIn, usesKnownCalibration, usesPackHealth } from '../../core/model/known.ts';
@@ -31,8 +32,8 @@
     data-testid={`known-${what}`}
   >
     <span class={used ? '' : 'text-ink-soft'}>{text}</span>
-    <button class="press shrink-0 underline" data-testid={`leave-${what}`} onclick={() => leave(what, used)}
-      >{used ? 'Leave it out' : 'Use it'}</button
+    <TextButton class="shrink-0" data-testid={`leave-${what}`} onclick={() => leave(what, used)}
+      >{used ? 'Leave it out' : 'Use it'}</TextButton
     >
   </p>
 {/snippet}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { COLUMN_PARTS } from '../../core/registry/parts.ts';
   import OnDemand from '../kit/OnDemand.svelte';
   import { Overlay } from '../kit/overlay.svelte.ts';
@@ -304,13 +306,9 @@
       <PointBar {view} />
       {#if refused.length > 0}
         <!-- what no field on the screen shows is told over it: nothing moves -->
-        <p
-          class="border-ink bg-sheet absolute inset-x-3 top-2 z-20 border-l-4 px-2 py-1 text-sm shadow"
-          role="alert"
-          data-testid="refused"
+        <Alert raised class="absolute inset-x-3 top-2 z-20 shadow" id="refused"
+          >{refused.map((i) => i.message).join(' ')} The setup is as it was.</Alert
         >
-          {refused.map((i) => i.message).join(' ')} The setup is as it was.
-        </p>
       {/if}
       {#if view.said}
         <p
@@ -319,7 +317,7 @@
           data-testid="said"
         >
           <span>{view.said}</span>
-          <button class="text-xs underline" onclick={() => (view.said = '')}>close</button>
+          <TextButton size="xs" onclick={() => (view.said = '')}>close</TextButton>
         </p>
       {/if}
       {#if view.document.known}<KnownNotes {view} />{/if}
@@ -381,7 +379,7 @@
         settled={view.settled}
         onapply={putRight}
       />
-      <h2 class="mb-1 text-lg font-bold">Findings</h2>
+      <h2 class="mb-1">Findings</h2>
       <Ledger
         {checks}
         setupId={view.id}

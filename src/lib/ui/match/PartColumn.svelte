@@ -11,9 +11,9 @@
   import { labelFigure, unbroken } from '../format/units.svelte.ts';
   import CraftWeight from './CraftWeight.svelte';
   import KindSelect from './KindSelect.svelte';
-  import FigureField from './FigureField.svelte';
+  import FigureField from '../kit/FigureField.svelte';
   import HeadroomRail from './HeadroomRail.svelte';
-  import LabelInput from './LabelInput.svelte';
+  import LabelInput from '../kit/LabelInput.svelte';
   import { READING_NAMES } from './readings.ts';
   import { choiceFields, firstFields, moreFields, type PathField } from '../../core/registry/fields.ts';
   import { STEPS, type ShelfSizes } from './steps.ts';

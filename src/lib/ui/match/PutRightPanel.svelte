@@ -1,4 +1,5 @@
 <script lang="ts">
+  import OutlineButton from '../kit/OutlineButton.svelte';
   import type { CheckResult } from '../../core/checks/finding.ts';
   import { listed } from '../../core/text/listed.ts';
   import { unsettledOf } from '../../core/checks/unsettled.ts';
@@ -31,7 +32,7 @@
 </script>
 
 <section class="mb-3" aria-labelledby="put-right-title" data-testid="put-right">
-  <h2 id="put-right-title" class="mb-1 text-lg font-bold">To put it right</h2>
+  <h2 id="put-right-title" class="mb-1">To put it right</h2>
   {#each unsettled as u (u.id)}
     <p
       class="border-ink bg-sheet mb-1 border-l-4 border-dotted px-2 py-1 text-sm leading-[18px]"
@@ -78,11 +79,13 @@
                 {/each}
               </ul>
             </details>
-            <button
-              class="press border-cold text-cold hover:bg-page shrink-0 border px-2.5 py-0.5 text-sm font-semibold"
+            <OutlineButton
+              cold
+              strong
+              class="shrink-0"
               data-testid={`put-right-${k}`}
               aria-label={`use ${offer.text}`}
-              onclick={() => onapply(offer)}>use</button
+              onclick={() => onapply(offer)}>use</OutlineButton
             >
           </div>
         </li>

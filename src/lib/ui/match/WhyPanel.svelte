@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import type { Why } from '../../core/why/why.ts';
 
   /** The derivation of one number: above the findings, or where they stand far below the figure at the foot of the window. */
@@ -29,8 +30,8 @@
   data-testid="why"
 >
   <div class="flex justify-between">
-    <h3 class="text-base font-bold">{why.title}</h3>
-    <button class="press underline" onclick={onclose}>close</button>
+    <h3>{why.title}</h3>
+    <TextButton onclick={onclose}>close</TextButton>
   </div>
   <p class="mt-1">{why.formula}</p>
   <p class="figure mt-1 break-words">{why.numbers}</p>

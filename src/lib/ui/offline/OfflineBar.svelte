@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import OnDemand from '../kit/OnDemand.svelte';
   import { download } from '../charts/download.ts';
   import { day } from '../format/dates.ts';
@@ -34,19 +35,16 @@
     {/if}
     {#if renewed}
       <p data-testid="new-version">
-        A new version is here. <button
-          class="press text-cold underline"
+        A new version is here. <TextButton
+          tone="cold"
           data-testid="take-update"
-          onclick={() => takeUpdate(reach.otherVersion)}>load it</button
+          onclick={() => takeUpdate(reach.otherVersion)}>load it</TextButton
         >
       </p>
     {/if}
     {#if outbox.items.length > 0}
-      <button
-        class="press text-cold underline"
-        aria-expanded={open}
-        data-testid="outbox-open"
-        onclick={() => (open = !open)}>{open ? 'less' : 'which'}</button
+      <TextButton tone="cold" aria-expanded={open} data-testid="outbox-open" onclick={() => (open = !open)}
+        >{open ? 'less' : 'which'}</TextButton
       >
     {/if}
     {#if open || refused.length > 0}
@@ -56,25 +54,19 @@
             {w.says}, {day(w.at)}{#if w.refused !== null}: <b>{w.refused}</b>
               <span class="flex gap-3">
                 {#if w.theirs}
-                  <button
-                    class="press text-cold underline"
-                    data-testid="outbox-choose"
-                    onclick={() => (outbox.asked = w.key)}>choose</button
+                  <TextButton tone="cold" data-testid="outbox-choose" onclick={() => (outbox.asked = w.key)}
+                    >choose</TextButton
                   >
                 {:else}
-                  <button class="press text-cold underline" onclick={() => void outbox.again(w.key)}
-                    >try again</button
-                  >
+                  <TextButton tone="cold" onclick={() => void outbox.again(w.key)}>try again</TextButton>
                 {/if}
-                <button
-                  class="press text-cold underline"
+                <TextButton
+                  tone="cold"
                   onclick={() =>
                     download('kept-here.json', 'application/json', JSON.stringify(w.body, null, 2))}
-                  >save it as a file</button
+                  >save it as a file</TextButton
                 >
-                <button class="press text-cold underline" onclick={() => outbox.drop(w.key)}
-                  >throw it away</button
-                >
+                <TextButton tone="cold" onclick={() => outbox.drop(w.key)}>throw it away</TextButton>
               </span>{/if}
           </li>
         {/each}

@@ -1,5 +1,10 @@
 <script lang="ts">
-  import { Button, Select } from 'flowbite-svelte';
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
+  import { Button } from 'flowbite-svelte';
   import { onDestroy, onMount } from 'svelte';
   import { withChanges } from '../../core/document/change.ts';
   import type { Propulsor, SetupDocument } from '../../core/document/schema.ts';
@@ -18,7 +23,7 @@
   import { displayUnit } from '../../core/units/quantity.ts';
   import TabRow from '../kit/TabRow.svelte';
   import UndoToast from '../kit/UndoToast.svelte';
-  import LabelInput from '../match/LabelInput.svelte';
+  import LabelInput from '../kit/LabelInput.svelte';
   import RunStrips from '../test/RunStrips.svelte';
   import TypedRun from '../test/TypedRun.svelte';
   import SeriesChart from './SeriesChart.svelte';
@@ -112,9 +117,7 @@
         href={`/test/${stored.id}`}>back to the plan</a
       >
     </div>
-    {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="problem">
-        {view.problem}
-      </p>{/if}
+    <Alert says={view.problem} id="problem" />
 
     {#if series.rows.length > 0}
       {#if best && series.best}
@@ -168,10 +171,11 @@
                   <td class="pr-3">{figure('speed', p.pitchSpeedMs)}</td>
                   <td class="pr-3">{figure('temperature', p.motorC, 2)}</td>
                   <td class="print:hidden"
-                    >{#if k === 0}<button
-                        class="press text-ink-soft text-xs underline"
+                    >{#if k === 0}<TextButton
+                        tone="soft"
+                        size="xs"
                         aria-label={`take the run with ${row.words} out of the log`}
-                        onclick={() => take(row.runId, row.words)}>take out</button
+                        onclick={() => take(row.runId, row.words)}>take out</TextButton
                       >{/if}</td
                   >
                 </tr>
@@ -195,14 +199,13 @@
         <SeriesChart {series} {of} />
       </TabRow>
       <div class="flex gap-3 text-sm print:hidden">
-        <button
-          class="press underline"
+        <TextButton
           data-testid="series-csv"
           onclick={() =>
             download(`series-${view.name.replaceAll(/\W+/g, '-')}.csv`, 'text/csv', seriesCsv(series))}
-          >save as CSV</button
+          >save as CSV</TextButton
         >
-        <button class="press underline" onclick={() => print()}>print</button>
+        <TextButton onclick={() => print()}>print</TextButton>
       </div>
     {:else}
       <p class="max-w-[68ch] text-base">
@@ -213,12 +216,12 @@
 
     <section class="border-line border-t pt-2 print:hidden" aria-labelledby="next-title">
       <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <h2 id="next-title" class="text-lg font-bold">To be run</h2>
+        <h2 id="next-title">To be run</h2>
         <label class="flex items-center gap-2 text-xs"
           >in the series
-          <input
-            class="border-line bg-sheet w-44 border px-1.5 py-1 text-base"
-            maxlength="80"
+          <TextField
+            class="w-44"
+            maxlength={80}
             list="series-names"
             data-testid="series-name"
             value={view.name}
@@ -253,17 +256,17 @@
         {#if parts.length > 0}
           <label class="flex items-center gap-2 text-xs"
             >or from the shelf
-            <Select
+            <Choice
+              size="form"
               class="w-52"
-              classes={{ select: '!py-0 !pl-1.5 !pr-6 h-8 text-xs max-sm:h-11' }}
               placeholder="choose"
               items={parts.map((p) => ({ value: p.id, name: p.name }))}
-              data-testid="series-shelf"
-              onchange={(e) => {
-                const select = e.currentTarget as HTMLSelectElement;
-                const part = parts.find((p) => String(p.id) === select.value);
+              id="series-shelf"
+              value=""
+              forgets
+              onchoose={(id) => {
+                const part = parts.find((p) => p.id === id);
                 if (part) view.add({ ...(part.document as Propulsor), name: part.name });
-                select.value = '';
               }}
             /></label
           >
@@ -272,12 +275,11 @@
       <ul class="mt-2 flex flex-wrap gap-2" data-testid="series-pending">
         {#each view.pending as p, k (k)}
           <li class="border-line flex border">
-            <button
-              class={`press px-2 py-1 text-sm ${view.chosen === p ? 'bg-ink text-page font-bold' : ''}`}
+            <OutlineButton
+              pressed={view.chosen === p}
               data-testid={`pending-${k}`}
               disabled={view.going}
-              aria-pressed={view.chosen === p}
-              onclick={() => void view.choose(p)}>{wordsOf(p)}</button
+              onclick={() => void view.choose(p)}>{wordsOf(p)}</OutlineButton
             >
             <button
               class="press text-ink-soft px-2"
@@ -300,7 +302,7 @@
             <RunStrips samples={view.live.samples} expected={null} {stage} series={made.battery.series} />
           </div>
         {:else}
-          <h3 class="mt-2 text-base font-bold">{stage.title}</h3>
+          <h3 class="mt-2">{stage.title}</h3>
           <p class="max-w-[68ch] text-sm">{stage.do}</p>
           <p class="figure flex flex-wrap gap-x-4 text-xs">
             {#each stage.watch as w (w.quantity)}<span>{watchWords(w, units.choice)}</span>{/each}
@@ -333,16 +335,15 @@
           >
             {#if view.going}
               {#each [0, 0.5, 1] as t (t)}
-                <button
-                  class="press border-line bg-sheet figure border px-3 py-2 text-base"
+                <OutlineButton
+                  size="base"
+                  class="figure"
                   data-testid={`throttle-${100 * t}`}
-                  onclick={() => view.live?.setThrottle(t)}>{100 * t} %</button
+                  onclick={() => view.live?.setThrottle(t)}>{100 * t} %</OutlineButton
                 >
               {/each}
-              <button
-                class="bg-ink text-page min-h-14 min-w-[14rem] flex-1 px-6 text-2xl font-bold"
-                data-testid="stop"
-                onclick={() => void view.live?.stop()}>Stop</button
+              <OutlineButton size="huge" filled data-testid="stop" onclick={() => void view.live?.stop()}
+                >Stop</OutlineButton
               >
             {:else}
               <Button class="min-h-11" data-testid="start" onclick={() => void view.start()}

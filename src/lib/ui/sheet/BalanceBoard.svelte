@@ -1,10 +1,13 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { PART_TABLE, PLACED_PARTS } from '../../core/registry/parts.ts';
-  import { Button, Select } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import { type BalanceSheet } from '../../core/document/schema.ts';
   import { showUnit } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import FigureField from '../match/FigureField.svelte';
+  import FigureField from '../kit/FigureField.svelte';
   import type { SheetState } from './sheet-state.svelte.ts';
 
   /** Masses along a craft: dragged or typed, with where it balances, where the pack belongs and what ballast is left. */
@@ -100,7 +103,7 @@
 </script>
 
 <section class="flex flex-col gap-2" aria-labelledby="balance-title" data-testid="balance-board">
-  <h2 id="balance-title" class="text-lg font-bold">Balance</h2>
+  <h2 id="balance-title">Balance</h2>
   {#if items.length === 0}
     <p class="text-ink-soft text-xs leading-4">
       Weigh the craft without its pack and find where it balances then: that is one mass at one place. Add it,
@@ -215,8 +218,8 @@
             class="figure">{mm(balance.packAcrossM)}</b
           >
           to the {balance.packAcrossM > 0 ? 'right' : 'left'} of it{/if}.
-        <button
-          class="press text-cold underline"
+        <TextButton
+          tone="cold"
           data-testid="move-pack"
           onclick={() => {
             const by = (balance.packBestM ?? balance.packNeededM ?? 0) - (balance.packAtM ?? 0);
@@ -234,7 +237,7 @@
               },
               'pack where it balances'
             );
-          }}>put it there</button
+          }}>put it there</TextButton
         >
       {/if}
       {#if balance.ballast}
@@ -283,22 +286,24 @@
     <div class="border-line grid grid-cols-[1fr_auto] gap-x-3 border-b pb-1">
       <div class="flex items-center gap-1 text-sm">
         {#if item.part}<b>{title(k)}</b>{:else}
-          <input
-            class="border-line h-7 min-w-0 flex-1 rounded border px-1 text-sm"
+          <TextField
+            size="row"
+            class="min-w-0 flex-1"
             aria-label="name of the mass"
             value={item.name ?? ''}
-            maxlength="80"
+            maxlength={80}
             onchange={(e) => void setItem(k, { name: e.currentTarget.value }, 'name of a mass')}
           />
         {/if}
         {#if item.part}<span class="figure text-xs">{figureUnit('mass', balance?.stations[k]?.kg ?? 0)}</span
           >{/if}
       </div>
-      <button
-        class="press text-cold text-xs underline"
+      <TextButton
+        tone="cold"
+        size="xs"
         aria-label={`take ${title(k)} out`}
         onclick={() => void set({ items: items.filter((_, i) => i !== k) }, 'a mass out of the balance')}
-        >take out</button
+        >take out</TextButton
       >
       <div class="col-span-2 grid grid-cols-2 gap-x-4 sm:grid-cols-3">
         {#if !item.part}
@@ -333,12 +338,12 @@
     </div>
   {/each}
   <div class="flex items-center gap-2">
-    <Select
+    <Choice
+      size="form"
       class="min-w-0 flex-1"
-      size="sm"
       placeholder="a mass, or a part of the setup"
-      aria-label="what to add to the balance"
-      data-testid="add-mass-kind"
+      label="what to add to the balance"
+      id="add-mass-kind"
       bind:value={added}
       items={[
         { value: 'mass', name: 'a weighed mass: airframe, camera …' },

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import { severityWord, type Caution } from '../../core/cautions/cautions.ts';
 
   /**
@@ -42,10 +43,12 @@
         ><b>{severityWord(c.severity)}:</b> {c.text}</span
       >
       {#if onread}
-        <button
-          class="press text-cold shrink-0 text-xs underline print:hidden"
+        <TextButton
+          tone="cold"
+          size="xs"
+          class="shrink-0 print:hidden"
           aria-label={`${read ? 'show again' : 'read'}: ${c.text.slice(0, 40)}`}
-          onclick={() => onread(c.id, !read)}>{read ? 'again' : 'read'}</button
+          onclick={() => onread(c.id, !read)}>{read ? 'again' : 'read'}</TextButton
         >
       {/if}
     </li>

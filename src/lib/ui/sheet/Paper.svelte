@@ -25,7 +25,7 @@
 <article class="paper bg-sheet text-ink mx-auto" aria-label="Build sheet" data-testid="paper">
   <header class="flex items-start justify-between gap-4">
     <div class="min-w-0">
-      <h1 class="text-2xl leading-6 font-bold break-words">{sheet.craft.name} · {sheet.setup}</h1>
+      <h1 class="leading-6 break-words">{sheet.craft.name} · {sheet.setup}</h1>
       <p class="text-xs">
         {sheet.craft.kind}{sheet.craft.purpose ? `, ${sheet.craft.purpose}` : ''},
         <span class="figure">{figureUnit('craftMass', sheet.craft.massKg)}</span>{sheet.revision === null

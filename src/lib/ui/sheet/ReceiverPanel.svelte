@@ -1,5 +1,7 @@
 <script lang="ts">
-  import { Button, Select } from 'flowbite-svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
+  import { Button } from 'flowbite-svelte';
   import type { Load } from '../../core/document/schema.ts';
   import { loadTitle } from '../../core/document/load-words.ts';
   import { HIGH_VOLTAGE_SERVO_V, STANDARD_SERVO_V, USUAL_LOADS } from '../../core/parts/supply/loads.ts';
@@ -9,7 +11,7 @@
   import { showUnit } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import FindingMark from '../kit/FindingMark.svelte';
-  import FigureField from '../match/FigureField.svelte';
+  import FigureField from '../kit/FigureField.svelte';
   import type { SheetState } from './sheet-state.svelte.ts';
 
   /** What hangs on the receiver supply, and every way to feed it. */
@@ -47,7 +49,7 @@
 
 {#if picture}
   <section class="flex flex-col gap-2" aria-labelledby="receiver-title" data-testid="receiver-panel">
-    <h2 id="receiver-title" class="text-lg font-bold">What hangs on the receiver</h2>
+    <h2 id="receiver-title">What hangs on the receiver</h2>
     {#each loads as load, k (k)}
       {@const fed = picture.feed.loads.find((l) => l.path === `loads.${k}`)}
       <div class="border-line border-b pb-1" data-testid={`load-${k}`}>
@@ -60,15 +62,16 @@
                 : showUnit(fed.movingA, 'A', 2)
               : ''}</span
           >
-          <button
-            class="press text-cold text-xs underline"
+          <TextButton
+            tone="cold"
+            size="xs"
             aria-label={`take ${loadTitle(load)} out`}
             data-testid={`drop-load-${k}`}
             onclick={() =>
               void setLoads(
                 loads.filter((_, i) => i !== k),
                 `without ${loadTitle(load)}`
-              )}>take out</button
+              )}>take out</TextButton
           >
         </div>
         <div class="grid grid-cols-2 gap-x-4">
@@ -87,11 +90,11 @@
           <div class="flex flex-wrap items-center gap-x-3 text-xs">
             <span class="text-ink-soft">stands</span>
             {#each [[STANDARD_SERVO_V, 'standard, 6 V'], [HIGH_VOLTAGE_SERVO_V, 'high voltage, 8.4 V']] as [v, words] (v)}
-              <button
-                class={`press underline ${load.maxVoltageV === v ? 'font-bold' : 'text-cold'}`}
-                aria-pressed={load.maxVoltageV === v}
+              <TextButton
+                pressed={load.maxVoltageV === v}
+                tone="cold"
                 onclick={() => void change(k, { maxVoltageV: v as number }, 'volts of a servo')}
-                >{words}</button
+                >{words}</TextButton
               >
             {/each}
           </div>
@@ -104,12 +107,12 @@
       </p>
     {/each}
     <div class="flex items-center gap-2">
-      <Select
+      <Choice
+        size="form"
         class="min-w-0 flex-1"
-        size="sm"
         placeholder="a servo, a receiver …"
-        aria-label="what to add"
-        data-testid="add-load-kind"
+        label="what to add"
+        id="add-load-kind"
         bind:value={added}
         items={CHOICES}
       />
@@ -125,7 +128,7 @@
       </p>
     {/if}
 
-    <h2 class="mt-2 text-lg font-bold">What feeds it</h2>
+    <h2 class="mt-2">What feeds it</h2>
     <ul class="flex flex-col" data-testid="supply-choices">
       {#each picture.choices as c (c.id)}
         <li class="border-line flex flex-col border-t py-1" data-testid={`supply-${c.id}`}>
@@ -133,11 +136,12 @@
             <FindingMark finding={c.finding} />
             <span class="min-w-0 flex-1 font-semibold">{c.title}</span>
             {#if c.changes}
-              <button
-                class="press text-cold text-xs underline"
+              <TextButton
+                tone="cold"
+                size="xs"
                 aria-label={`take ${c.title}`}
                 data-testid={`take-supply-${c.id}`}
-                onclick={() => c.changes && void view.propose(c.changes, c.title)}>take</button
+                onclick={() => c.changes && void view.propose(c.changes, c.title)}>take</TextButton
               >
             {/if}
           </div>
@@ -165,9 +169,9 @@
       <div class="flex flex-wrap items-center gap-x-3 text-sm" data-testid="outputs">
         <span class="text-ink-soft">its output can be set to</span>
         {#each picture.feed.outputsV as v (v)}
-          <button
-            class={`press underline ${v === picture.feed.outputV ? 'font-bold' : 'text-cold'}`}
-            aria-pressed={v === picture.feed.outputV}
+          <TextButton
+            pressed={v === picture.feed.outputV}
+            tone="cold"
             onclick={() =>
               void view.edit(
                 [
@@ -177,7 +181,7 @@
                   }
                 ],
                 'output of the supply'
-              )}>{showUnit(v, 'V', 2)}</button
+              )}>{showUnit(v, 'V', 2)}</TextButton
           >
         {/each}
       </div>

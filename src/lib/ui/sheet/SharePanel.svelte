@@ -1,4 +1,7 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { Button } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { call } from '../../api/client.ts';
@@ -33,19 +36,20 @@
 </script>
 
 <section class="flex flex-col gap-2" aria-labelledby="share-title" data-testid="share-panel">
-  <h2 id="share-title" class="text-lg font-bold">Links to this sheet</h2>
+  <h2 id="share-title">Links to this sheet</h2>
   <p class="text-xs leading-4">
     Whoever has a link reads this sheet as it stands, with the setup in its code; not the shelf, prices, other
     crafts or the log, and nobody changes anything by it. It works as long as Iskarn can be reached under its
     address.
   </p>
   <div><Button size="xs" data-testid="make-share" onclick={() => void make()}>make a link</Button></div>
-  {#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
+  <Alert says={problem} />
   {#if fresh}
     <label class="flex flex-col gap-1 text-sm"
       >Copy it now: it is not shown again.
-      <input
-        class="border-line bg-sheet h-9 w-full rounded-md border px-2 text-xs max-sm:h-11"
+      <TextField
+        size="line"
+        class="w-full"
         readonly
         value={fresh}
         data-testid="fresh-share"
@@ -59,10 +63,8 @@
         <span class="flex-1"
           >made {day(s.createdAt)}, {s.readAt === null ? 'not read yet' : `last read ${day(s.readAt)}`}</span
         >
-        <button
-          class="press text-cold underline"
-          data-testid={`drop-share-${s.id}`}
-          onclick={() => void drop(s.id)}>take it away</button
+        <TextButton tone="cold" data-testid={`drop-share-${s.id}`} onclick={() => void drop(s.id)}
+          >take it away</TextButton
         >
       </li>
     {/each}

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { Select } from 'flowbite-svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { onMount } from 'svelte';
   import { call } from '../../api/client.ts';
   import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
@@ -128,14 +129,11 @@
       <div
         class="mx-auto mb-2 flex max-w-[820px] flex-wrap items-center gap-x-4 gap-y-1 text-sm print:hidden"
       >
-        <button class="press text-cold font-semibold underline" data-testid="print" onclick={() => print()}
-          >print</button
-        >
-        <Select
+        <TextButton tone="cold" strong data-testid="print" onclick={() => print()}>print</TextButton>
+        <Choice
           class="w-24"
-          classes={{ select: '!py-0 h-7 text-xs' }}
-          aria-label="paper"
-          data-testid="paper-size"
+          label="paper"
+          id="paper-size"
           bind:value={paper}
           items={[
             { value: 'A4', name: 'A4' },
@@ -152,15 +150,13 @@
           data-testid="sheet-json"
           href={`/api/v1/setups/${stored.id}/sheet.json`}>JSON</a
         >
-        <button
-          class="press underline"
+        <TextButton
           data-testid="drawing-svg"
-          onclick={() => download(`${name}-wiring.svg`, 'image/svg+xml', drawing())}>drawing as SVG</button
+          onclick={() => download(`${name}-wiring.svg`, 'image/svg+xml', drawing())}
+          >drawing as SVG</TextButton
         >
-        <button
-          class="press underline"
-          data-testid="drawing-png"
-          onclick={() => void svgToPng(drawing(), `${name}-wiring.png`)}>as PNG</button
+        <TextButton data-testid="drawing-png" onclick={() => void svgToPng(drawing(), `${name}-wiring.png`)}
+          >as PNG</TextButton
         >
       </div>
       {#if view.sheet}
@@ -193,7 +189,7 @@
           <section class="flex flex-col gap-2 text-xs" data-testid="cautions-panel">
             <p class="text-ink-soft">What was read is folded, never gone; on the paper all of it stands.</p>
             {#each view.sheet.cautions as act (act.act)}
-              <h2 class="text-lg font-bold">{act.title}</h2>
+              <h2>{act.title}</h2>
               <CautionList cautions={act.cautions} acknowledged={read} onread={acknowledge} />
             {/each}
             <p class="font-semibold">{view.sheet.defers}</p>

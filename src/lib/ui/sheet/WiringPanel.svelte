@@ -1,11 +1,12 @@
 <script lang="ts">
-  import { Select } from 'flowbite-svelte';
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { CONNECTORS, MOTOR_JOINTS } from '../../core/catalogue/connectors.ts';
   import { INSULATIONS } from '../../core/parts/wiring/insulation.ts';
   import { showRound, showUnit } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import FindingMark from '../kit/FindingMark.svelte';
-  import FigureField from '../match/FigureField.svelte';
+  import FigureField from '../kit/FigureField.svelte';
   import type { SheetState } from './sheet-state.svelte.ts';
 
   /** Leads, plugs and what stands between pack and motor, each with what the next gauge would do. */
@@ -49,21 +50,20 @@
 )}
   <label class="flex items-center gap-2 text-xs"
     ><span class="text-ink-soft w-28 shrink-0">{label}</span>
-    <Select
+    <Choice
       class="min-w-0 flex-1"
-      classes={{ select: '!py-0 h-7 text-xs' }}
       placeholder="not told"
-      data-testid={path}
+      id={path}
       value={value ?? ''}
       {items}
-      onchange={(e) => void set(path, (e.currentTarget as HTMLSelectElement).value, label)}
+      onchoose={(v) => void set(path, v, label)}
     />
   </label>
 {/snippet}
 
 {#if h}
   <section class="flex flex-col gap-2" aria-labelledby="wiring-title" data-testid="wiring-panel">
-    <h2 id="wiring-title" class="text-lg font-bold">Leads</h2>
+    <h2 id="wiring-title">Leads</h2>
     {#each h.segments as x (x.id)}
       <div class="border-line border-b pb-1.5" data-testid={`segment-${x.id}`}>
         <div class="flex items-center gap-2 text-sm">
@@ -74,9 +74,10 @@
         </div>
         <div class="flex flex-wrap gap-x-1 gap-y-0.5" role="group" aria-label={`gauge of ${x.title}`}>
           {#each x.choices as c (c.awg)}
-            <button
-              class={`press border-line rounded-md border px-1.5 py-0.5 text-left text-xs leading-4 ${c.awg === x.awg ? 'border-ink font-bold' : ''}`}
-              aria-pressed={c.awg === x.awg}
+            <OutlineButton
+              pressed={c.awg === x.awg}
+              size="xs"
+              class="text-left leading-4"
               disabled={x.paths.gauge === null}
               data-testid={`gauge-${x.id}-${c.awg}`}
               onclick={() => x.paths.gauge && void set(x.paths.gauge, c.awg, `gauge ${c.awg}`)}
@@ -86,7 +87,7 @@
                   c.massKg,
                   2
                 )}</span
-              >{c.awg === x.suggestedAwg ? ' does' : c.finding === 'over' ? ' too thin' : ''}</button
+              >{c.awg === x.suggestedAwg ? ' does' : c.finding === 'over' ? ' too thin' : ''}</OutlineButton
             >
           {/each}
         </div>
@@ -107,7 +108,7 @@
     {/each}
     {@render choose('wiring.insulation', 'insulation', d.wiring?.insulation, COVERS)}
 
-    <h2 class="mt-1 text-lg font-bold">Plugs</h2>
+    <h2 class="mt-1">Plugs</h2>
     {@render choose('battery.connector', 'plug of the pack', d.battery.connector, PLUGS)}
     {#if count === 1 || (d.esc?.channels ?? 1) === 1}
       {@render choose(
@@ -128,7 +129,7 @@
       </p>
     {/each}
 
-    <h2 class="mt-1 text-lg font-bold">Between</h2>
+    <h2 class="mt-1">Between</h2>
     <div class="grid grid-cols-2 gap-x-4">
       {#each between as [path, label, quantity, value, times] (path)}
         <FigureField

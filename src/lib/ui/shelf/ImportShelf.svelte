@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import FileField from '../kit/FileField.svelte';
   import { Button, Modal } from 'flowbite-svelte';
   import { SHELF_FILES, SHELF_FORMATS, shelfFormatIds } from '../../core/formats/shelf-formats.ts';
@@ -61,7 +63,7 @@
     testid="import-file"
     onfile={(file) => void choose(file)}
   />
-  {#if problem}<p class="border-ink mt-2 border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
+  <Alert says={problem} class="mt-2" />
   {#if plan && done === null}
     <div class="mt-3 text-sm" data-testid="import-plan">
       <p>
@@ -92,8 +94,8 @@
   {#if done}
     <p class="mt-3 text-sm" data-testid="import-done">
       {done.length} part{done.length === 1 ? '' : 's'} added.
-      <button class="text-cold font-semibold underline" data-testid="import-undo" onclick={() => void undo()}
-        >undo the import</button
+      <TextButton tone="cold" strong data-testid="import-undo" onclick={() => void undo()}
+        >undo the import</TextButton
       >
     </p>
   {/if}

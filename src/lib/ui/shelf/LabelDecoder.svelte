@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
   import { readPlain } from '../../core/units/read-figure.ts';
   import { Input, Label, Modal } from 'flowbite-svelte';
   import { againstMeasured, decodeLabel } from '../../core/parts/motor/label-decoder.ts';
@@ -43,9 +44,10 @@
     <span class="text-ink-soft">and what you measure:</span>
     {#each MEASURES as [key, title] (key)}
       <label
-        >{title}<input
-          class="figure border-line bg-sheet block w-24 rounded-[2px] !py-0.5 text-right text-sm"
-          inputmode="decimal"
+        >{title}<TextField
+          figure
+          size="row"
+          class="block w-24"
           data-testid={`decoder-${key}`}
           bind:value={measured[key]}
         /></label

@@ -1,11 +1,13 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { pasted as pastedInto } from './grid-paste.ts';
   import FileField from '../kit/FileField.svelte';
   import {
     Button,
     Input,
     Modal,
-    Select,
     Table,
     TableBody,
     TableBodyCell,
@@ -187,40 +189,32 @@
     await onkept();
     openTable(tables.find((t) => t.id === id) ?? null);
   }
-
-  const INPUT =
-    'figure w-full min-w-[3.9rem] rounded-[2px] border-0 border-b border-line bg-sheet !px-1 !py-0.5 text-right text-sm focus:ring-0';
 </script>
 
 <Modal title="Maker’s table" bind:open size="xl" {onclose}>
   <div class="flex flex-wrap items-end gap-2 text-xs">
     <label
-      >motor<Select
-        classes={{ select: '!py-0 h-7' }}
+      >motor<Choice
         class="w-48"
-        placeholder=""
-        data-testid="makers-motor"
+        id="makers-motor"
         value={String(motor?.id ?? '')}
         items={motors.map((m) => ({ value: String(m.id), name: m.name }))}
-        onchange={(e) => {
-          chosen = Number((e.currentTarget as HTMLSelectElement).value);
+        onchoose={(v) => {
+          chosen = Number(v);
           openTable(tables.find((t) => t.partId === chosen) ?? null);
         }}
       /></label
     >
     <label
-      >table<Select
-        classes={{ select: '!py-0 h-7' }}
+      >table<Choice
         class="w-48"
-        placeholder=""
-        data-testid="makers-choice"
+        id="makers-choice"
         value={String(tableId ?? '')}
         items={[
           ...kept.map((t) => ({ value: String(t.id), name: t.title })),
           { value: '', name: 'a new table' }
         ]}
-        onchange={(e) =>
-          openTable(kept.find((t) => String(t.id) === (e.currentTarget as HTMLSelectElement).value) ?? null)}
+        onchoose={(v) => openTable(kept.find((t) => String(t.id) === v) ?? null)}
       /></label
     >
     <label
@@ -270,8 +264,11 @@
           <TableBodyRow class="border-line border-b">
             {#each row as _, column (column)}
               <TableBodyCell class={column === 1 ? 'w-24' : 'w-[4.6rem]'}
-                ><input
-                  class={INPUT}
+                ><TextField
+                  figure
+                  size="row"
+                  under
+                  class="w-full min-w-[3.9rem]"
                   aria-label={`${GRID[column]}, row ${k + 1}`}
                   data-testid={`makers-${k}-${column}`}
                   bind:value={cells[k][column]}
@@ -332,16 +329,16 @@
       >{/if}
     {#if removed}<span class="text-xs"
         >{removed.title} is gone.
-        <button
-          class="text-cold font-semibold underline"
-          data-testid="makers-undo"
-          onclick={() => void restore()}>undo</button
+        <TextButton tone="cold" strong data-testid="makers-undo" onclick={() => void restore()}
+          >undo</TextButton
         ></span
       >{/if}
     <span class="text-ink-soft text-xs" role="status" data-testid="makers-said">{said}</span>
     {#if theirs}<span class="flex gap-3 text-xs"
-        ><button class="text-cold font-semibold underline" onclick={() => settle(true)}>keep mine</button
-        ><button class="text-cold font-semibold underline" onclick={() => settle(false)}>take theirs</button
+        ><TextButton tone="cold" strong onclick={() => settle(true)}>keep mine</TextButton><TextButton
+          tone="cold"
+          strong
+          onclick={() => settle(false)}>take theirs</TextButton
         ></span
       >{/if}
   </div>

@@ -1,6 +1,9 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { readPlain } from '../../core/units/read-figure.ts';
-  import { Button, Modal, Select } from 'flowbite-svelte';
+  import { Button, Modal } from 'flowbite-svelte';
   import { kvByOneReading } from '../../core/shelf/kv-by-one-reading.ts';
   import { evaluateMotorTest, type MotorFigure, type MotorTestResult } from '../../core/shelf/motor-test.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
@@ -147,12 +150,7 @@
 
 {#snippet figure(key: string, title: string)}
   <label class="text-xs"
-    >{title}<input
-      class="figure border-line bg-sheet w-full rounded-[2px] !py-1 text-right"
-      inputmode="decimal"
-      data-testid={`test-${key}`}
-      bind:value={read[key]}
-    /></label
+    >{title}<TextField figure class="w-full" data-testid={`test-${key}`} bind:value={read[key]} /></label
   >
 {/snippet}
 
@@ -191,9 +189,9 @@
         {#if way === 'drill'}
           <label class="text-xs"
             >the meter
-            <Select
-              classes={{ select: '!py-0 h-8 max-sm:h-11' }}
-              data-testid="test-meter"
+            <Choice
+              size="form"
+              id="test-meter"
               items={[
                 { value: 'ac', name: 'AC volts between the leads' },
                 { value: 'rectified', name: 'DC volts behind a three-phase rectifier' }
@@ -205,12 +203,7 @@
       </div>
     {/if}
   </TabRow>
-  {#if way === 'two' ? outcome.problem : one.problem}<p
-      class="border-ink mt-2 border-l-4 pl-2 text-sm"
-      role="alert"
-    >
-      {way === 'two' ? outcome.problem : one.problem}
-    </p>{/if}
+  <Alert says={way === 'two' ? outcome.problem : one.problem} class="mt-2" />
   {#if way !== 'two' && one.kv}
     <p class="mt-3 text-sm" data-testid="test-kv">
       KV <b class="figure">{show(one.kv.value)}</b> ±{show(100 * one.kv.relativeSd, 2)} %
@@ -242,17 +235,15 @@
   {#if found}
     <div class="mt-2 flex items-end gap-2">
       <label class="text-xs"
-        >which motor<Select
-          classes={{ select: '!py-0 h-7' }}
+        >which motor<Choice
           class="w-56"
           value={chosen}
-          placeholder=""
-          data-testid="test-motor"
+          id="test-motor"
           items={[
             { value: '', name: 'one that is not on the shelf yet' },
             ...motors.map((m) => ({ value: String(m.id), name: m.name }))
           ]}
-          onchange={(e) => (chosen = (e.currentTarget as HTMLSelectElement).value)}
+          onchoose={(v) => (chosen = v)}
         /></label
       >
       <Button size="sm" onclick={keep} data-testid="test-keep">Put it on the shelf</Button>

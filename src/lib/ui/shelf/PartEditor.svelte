@@ -1,6 +1,9 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { shelfOf } from '../../core/registry/parts.ts';
-  import { Button, Checkbox, Input, Label, Modal, Select, Textarea } from 'flowbite-svelte';
+  import { Button, Checkbox, Input, Label, Modal, Textarea } from 'flowbite-svelte';
   import { parseCoefficients } from '../../core/formats/coefficient-columns.ts';
   import { labelDifferences, MEASURABLE } from '../../core/shelf/measured.ts';
   import { motorMassOf } from '../../core/parts/motor/mass.ts';
@@ -8,7 +11,7 @@
   import { parseShorthand } from '../../core/shorthand/parse.ts';
   import { CONNECTORS, MOTOR_JOINTS } from '../../core/catalogue/connectors.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
-  import FigureField from '../match/FigureField.svelte';
+  import FigureField from '../kit/FigureField.svelte';
   import type { Problem } from '../../core/text/issues.ts';
   import type { Refused } from '../../api/client.ts';
   import type { Propulsor } from '../../core/document/schema.ts';
@@ -197,20 +200,20 @@
       {#if field.options}
         <label class="flex items-center justify-between gap-2 text-xs"
           ><span class="text-ink-soft">{field.short}</span>
-          <Select
+          <Choice
             class="w-36"
-            classes={{ select: '!py-0 h-7' }}
             placeholder="not given"
             value={String(document[f] ?? '')}
             items={field.options.map((v) => ({ value: v, name: optionWord(field, v) }))}
-            onchange={(e) => (document[f] = (e.currentTarget as HTMLSelectElement).value)}
+            onchoose={(v) => (document[f] = v)}
           />
         </label>
       {:else if field.isList}
         <label class="flex items-center justify-between gap-2 text-xs"
           ><span class="text-ink-soft">{field.short}</span>
-          <input
-            class="figure border-line h-7 w-36 rounded border px-2 text-right"
+          <TextField
+            figure
+            class="w-36"
             placeholder="5; 6; 7.4"
             value={((document[f] as number[] | undefined) ?? []).join('; ')}
             onchange={(e) => {
@@ -298,13 +301,7 @@
         />
       </div>
     </div>
-    {#if problem}<p
-        class="border-ink col-span-2 border-l-4 pl-2 text-sm"
-        role="alert"
-        data-testid="part-problem"
-      >
-        {problem}
-      </p>{/if}
+    <Alert says={problem} class="col-span-2" id="part-problem" />
     <Button type="submit" class="col-span-2 mt-2" data-testid="part-save">Keep on the shelf</Button>
   </form>
 </Modal>

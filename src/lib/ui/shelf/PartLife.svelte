@@ -1,4 +1,7 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { readPlain } from '../../core/units/read-figure.ts';
   import { Button, Modal } from 'flowbite-svelte';
   import { onMount } from 'svelte';
@@ -164,13 +167,10 @@
     await reload();
   }
   const VERDICTS = { good: 'good', watch: 'watch it', retire: 'retire it' } as const;
-  const field = 'figure border-line bg-sheet border px-1.5 py-1 text-base';
 </script>
 
 <Modal title={`Life of ${part.name}`} bind:open size="md" {onclose}>
-  {#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="life-problem">
-      {problem}
-    </p>{/if}
+  <Alert says={problem} id="life-problem" />
   {#if shown && use}
     <p class="text-sm" data-testid="life-use">
       {use.uses === 0
@@ -180,10 +180,8 @@
     {#if fitted}
       <p class="text-sm" data-testid="life-fitted">
         Fitted on {day(fitted.at)} to the runs of {fitted.from}: {fitted.says}.
-        <button
-          class="press text-cold underline"
-          data-testid="forget-fitted"
-          onclick={() => void forgetFitted()}>take it away</button
+        <TextButton tone="cold" data-testid="forget-fitted" onclick={() => void forgetFitted()}
+          >take it away</TextButton
         >
       </p>
     {/if}
@@ -215,30 +213,34 @@
         }}
       >
         <label class="flex flex-col"
-          >mΩ of each cell<input
-            class={`${field} w-40`}
+          >mΩ of each cell<TextField
+            figure
+            class="w-40"
             placeholder="4.1 4.2 4.0 4.3"
             data-testid="record-ohms"
             bind:value={typed.ohms}
           /></label
         >
         <label class="flex flex-col"
-          >pack, °C<input
-            class={`${field} w-16`}
+          >pack, °C<TextField
+            figure
+            class="w-16"
             data-testid="record-warmth"
             bind:value={typed.warmth}
           /></label
         >
         <label class="flex flex-col"
-          >whole capacity, Ah<input
-            class={`${field} w-24`}
+          >whole capacity, Ah<TextField
+            figure
+            class="w-24"
             data-testid="record-capacity"
             bind:value={typed.capacity}
           /></label
         >
         <label class="flex flex-col"
-          >cycles before the log<input
-            class={`${field} w-20`}
+          >cycles before the log<TextField
+            figure
+            class="w-20"
             data-testid="record-cycles"
             bind:value={typed.cycles}
           /></label
@@ -247,7 +249,7 @@
           ><input type="checkbox" data-testid="record-swollen" bind:checked={swollen} /> swollen</label
         >
         <label class="flex min-w-40 flex-1 flex-col"
-          >note<input class={`${field} font-sans`} data-testid="record-note" bind:value={typed.note} /></label
+          >note<TextField data-testid="record-note" bind:value={typed.note} /></label
         >
         <Button type="submit" size="sm" class="py-1" data-testid="record-keep">keep</Button>
       </form>
@@ -264,17 +266,16 @@
                   ? ''
                   : `, ${r.cycles} cycles`}{r.swollen ? ', swollen' : ''}{r.note ? `; ${r.note}` : ''}</span
               >
-              <button
-                class="press underline"
+              <TextButton
                 aria-label={`take the record of ${day(r.heldAt)} away`}
-                onclick={() => void removeRecord(r.id)}>take away</button
+                onclick={() => void removeRecord(r.id)}>take away</TextButton
               >
             </li>
           {/each}
         </ul>
       {/if}
-      {#if gone !== null}<button class="press text-cold text-sm underline" onclick={() => void putBack()}
-          >put the record back</button
+      {#if gone !== null}<TextButton tone="cold" size="sm" onclick={() => void putBack()}
+          >put the record back</TextButton
         >{/if}
     {/if}
     {#each cautions as act (act.act)}
@@ -303,12 +304,10 @@
                   ? `, ${showMinutes(shown.due[k].secondsLeft ?? 0)} left`
                   : `, ${shown.due[k].usesLeft} left`}</span
             >
-            <button class="press text-xs underline" data-testid={`seen-${k}`} onclick={() => void seen(k)}
-              >looked at it</button
+            <TextButton size="xs" data-testid={`seen-${k}`} onclick={() => void seen(k)}
+              >looked at it</TextButton
             >
-            <button class="press text-ink-soft text-xs underline" onclick={() => void forget(k)}
-              >no longer</button
-            >
+            <TextButton tone="soft" size="xs" onclick={() => void forget(k)}>no longer</TextButton>
           </li>
         {/each}
       </ul>
@@ -320,17 +319,17 @@
         }}
       >
         <label class="flex min-w-40 flex-1 flex-col"
-          >look at<input
-            class={`${field} font-sans`}
-            maxlength="200"
+          >look at<TextField
+            maxlength={200}
             placeholder={isPack ? 'plugs and balance lead' : 'blades for nicks and cracks'}
             data-testid="remind-what"
             bind:value={what}
           /></label
         >
         <label class="flex flex-col"
-          >every<input
-            class={`${field} w-16 text-right`}
+          >every<TextField
+            figure
+            class="w-16"
             inputmode="numeric"
             data-testid="remind-every"
             bind:value={every}
@@ -355,10 +354,10 @@
           Retired on {day(shown.life.retired.at)}{shown.life.retired.why
             ? `: ${shown.life.retired.why}`
             : ''}. It stays in the log and is out of every search.
-          <button
-            class="press text-cold underline"
+          <TextButton
+            tone="cold"
             data-testid="unretire"
-            onclick={() => void keep(shown?.life.reminders ?? [], null)}>take it back into use</button
+            onclick={() => void keep(shown?.life.reminders ?? [], null)}>take it back into use</TextButton
           >
         </p>
       {:else}
@@ -370,9 +369,8 @@
           }}
         >
           <label class="flex min-w-40 flex-1 flex-col"
-            >why<input
-              class={`${field} font-sans`}
-              maxlength="400"
+            >why<TextField
+              maxlength={400}
               placeholder="winding burnt on the lake"
               data-testid="retire-why"
               bind:value={why}

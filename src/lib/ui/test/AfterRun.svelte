@@ -59,7 +59,7 @@
       Close the throttle.
     </p>{/if}
   {#if ended}<p class="text-sm font-semibold" role="status" data-testid="ended">{ended}</p>{/if}
-  <h2 id="then-title" class="text-lg font-bold">Then</h2>
+  <h2 id="then-title">Then</h2>
   {#if stage?.kind === 'time'}<FlightForm {onleft} />{/if}
   <p class="text-sm">
     Pull the pack and hold a hand on motor front and back, ESC, both sets of wires, pack, by “{school}”:

@@ -1,6 +1,6 @@
 <script lang="ts">
+  import Choice from '../kit/Choice.svelte';
   import { channel, FILE_CHANNELS, type ChannelName } from '../../core/registry/channels.ts';
-  import { Select } from 'flowbite-svelte';
   import type { ColumnFigures } from '../../core/testing/files/doubts.ts';
   import { show } from '../../core/units/show.ts';
   import type { Column } from '../../core/testing/files/mapping.ts';
@@ -26,7 +26,6 @@
     { value: OUT, name: 'left out' },
     ...FILE_CHANNELS.map((r) => ({ value: r, name: channel(r).title }))
   ];
-  const select = { select: '!py-0 !pl-1.5 !pr-6 h-8 text-xs max-sm:h-11' };
   function choose(at: number, value: string): void {
     const role = value === OUT ? null : (value as ChannelName);
     oncolumn(at, { title: columns[at].title, role, unit: role ? channel(role).units[0].id : '' });
@@ -47,21 +46,21 @@
           ? [figures[k].least, figures[k].middle, figures[k].greatest].map((v) => show(v, 4)).join(' · ')
           : rows.map((r) => (r[k] ?? '').trim().slice(0, 24)).join(' · ')}</span
       >
-      <Select
-        classes={select}
+      <Choice
+        size="form"
         items={roles}
         value={column.role ?? OUT}
-        aria-label={`what ${column.title} is`}
-        data-testid={`column-${k}-role`}
-        onchange={(e) => choose(k, (e.currentTarget as HTMLSelectElement).value)}
+        label={`what ${column.title} is`}
+        id={`column-${k}-role`}
+        onchoose={(v) => choose(k, v)}
       />
-      {#if column.role}<Select
-          classes={select}
+      {#if column.role}<Choice
+          size="form"
           items={channel(column.role).units.map((u) => ({ value: u.id, name: u.label }))}
           value={column.unit}
-          aria-label={`unit of ${column.title}`}
-          data-testid={`column-${k}-unit`}
-          onchange={(e) => oncolumn(k, { ...column, unit: (e.currentTarget as HTMLSelectElement).value })}
+          label={`unit of ${column.title}`}
+          id={`column-${k}-unit`}
+          onchoose={(v) => oncolumn(k, { ...column, unit: v })}
         />{:else}<span></span>{/if}
     </li>
   {/each}

@@ -18,7 +18,7 @@
 </script>
 
 <section aria-labelledby="compare-title" data-testid="compare">
-  <h2 id="compare-title" class="text-lg font-bold">Predicted, promised, measured</h2>
+  <h2 id="compare-title">Predicted, promised, measured</h2>
   <table class="w-full text-xs">
     <thead class="text-ink-soft">
       <tr class="text-right"

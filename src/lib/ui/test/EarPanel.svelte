@@ -1,4 +1,7 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import OutlineButton from '../kit/OutlineButton.svelte';
   import { Button, Fileupload } from 'flowbite-svelte';
   import type { Heard } from '../../core/testing/instruments/rpm-by-ear.ts';
   import { show } from '../../core/units/show.ts';
@@ -47,11 +50,12 @@
   <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
     <label class="flex items-center gap-1"
       >blades
-      <input
+      <TextField
+        figure
+        class="w-14"
         type="number"
         min="1"
         max="16"
-        class="figure border-line bg-sheet w-14 border px-1 py-0.5"
         data-testid="ear-blades"
         bind:value={blades}
       /></label
@@ -79,7 +83,7 @@
     >
     <span class="text-ink-soft text-xs" role="status">{busy}</span>
   </div>
-  {#if problem}<p class="border-ink mt-1 border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
+  <Alert says={problem} class="mt-1" />
   {#if heard}
     <p class="text-sm" data-testid="ear-heard" data-sure={heard.sure}>
       {#if heard.rpm === null}
@@ -94,15 +98,12 @@
     </p>
     <div class="mt-1 flex flex-wrap gap-2">
       {#each heard.candidates as c, k (k)}
-        <button
-          class="press border-line bg-sheet figure border px-2 py-0.5 text-sm"
-          data-testid={`ear-take-${k}`}
-          onclick={() => ontake(c.rpm)}
+        <OutlineButton class="figure" data-testid={`ear-take-${k}`} onclick={() => ontake(c.rpm)}
           >{figure('rpm', c.rpm)}{c.fits === true
             ? ' fits volts × KV'
             : c.fits === false
               ? ' cannot be'
-              : ''}</button
+              : ''}</OutlineButton
         >
       {/each}
     </div>

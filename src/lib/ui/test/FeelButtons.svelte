@@ -1,4 +1,5 @@
 <script lang="ts">
+  import OutlineButton from '../kit/OutlineButton.svelte';
   import { FEELS, type Feel } from '../../core/document/run-schema.ts';
   import { FEEL_WORDS } from '../../core/testing/plan/log-entry.ts';
 
@@ -15,11 +16,8 @@
 
 <div class="mt-1 flex flex-wrap gap-2" role="group" aria-label="How warm it is">
   {#each FEELS.toReversed() as f (f)}
-    <button
-      class={`press border px-3 py-1.5 text-base ${feel === f ? 'border-ink bg-ink text-page font-semibold' : 'border-line bg-sheet'}`}
-      aria-pressed={feel === f}
-      data-testid={`feel-${f}`}
-      onclick={() => onfeel(f)}>{FEEL_WORDS[f]}</button
+    <OutlineButton pressed={feel === f} size="base" data-testid={`feel-${f}`} onclick={() => onfeel(f)}
+      >{FEEL_WORDS[f]}</OutlineButton
     >
   {/each}
 </div>

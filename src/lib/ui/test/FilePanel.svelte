@@ -1,4 +1,7 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import Alert from '../kit/Alert.svelte';
   import type { RunDetails } from '../../core/document/run-schema.ts';
   import { readPlain } from '../../core/units/read-figure.ts';
   import { Button, Progressbar } from 'flowbite-svelte';
@@ -88,19 +91,17 @@
       >
     </div>
   {/if}
-  {#if reading.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="file-problem">
-      {reading.problem}
-    </p>{/if}
+  <Alert says={reading.problem} id="file-problem" />
   {#if mapping && look}
     <p class="text-xs" data-testid="file-written">
       Read as {written}{reading.wasRemembered ? '; columns as the last time' : ''}.
     </p>
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-xs">
       <label class="flex items-center gap-1 max-sm:min-h-11"
-        >parted by <input
-          class="figure border-line bg-sheet w-10 border px-1 py-1 text-center text-base"
-          maxlength="1"
-          autocomplete="off"
+        >parted by <TextField
+          figure
+          class="w-10 text-center"
+          maxlength={1}
           data-testid="file-delimiter"
           value={mapping.delimiter === '\t' ? '⇥' : mapping.delimiter === ' ' ? '␣' : mapping.delimiter}
           onchange={(e) => {
@@ -120,9 +121,9 @@
       >
       {#if !reading.has('seconds')}
         <label class="flex items-center gap-1"
-          >no column tells the time: rows a second <input
-            class="figure border-line bg-sheet w-16 border px-1 py-1 text-right text-base"
-            inputmode="decimal"
+          >no column tells the time: rows a second <TextField
+            figure
+            class="w-16"
             data-testid="file-rate"
             value={mapping.rateHz}
             onchange={(e) => {
@@ -134,9 +135,9 @@
       {/if}
       {#if !reading.has('throttle')}
         <label class="flex items-center gap-1"
-          >no throttle in it: the hardest draw was at <input
-            class="figure border-line bg-sheet w-16 border px-1 py-1 text-right text-base"
-            inputmode="decimal"
+          >no throttle in it: the hardest draw was at <TextField
+            figure
+            class="w-16"
             data-testid="file-throttle"
             value={show(100 * reading.heldThrottle)}
             onchange={(e) => {
@@ -158,8 +159,9 @@
     <label class="flex items-center gap-1 text-xs"
       >electrical rpm ÷ <span class="figure">{reading.context.poles / 2}</span>
       pole pairs: magnets in the bell
-      <input
-        class="figure border-line bg-sheet w-14 border px-1 py-1 text-right text-base"
+      <TextField
+        figure
+        class="w-14"
         inputmode="numeric"
         data-testid="file-poles"
         value={reading.context.poles}
@@ -176,10 +178,11 @@
       <p class="text-sm">{doubt.question}</p>
       <div class="flex flex-wrap gap-2">
         {#each doubt.ways as way, k (way.words)}
-          <button
-            class={`press border-line bg-page mt-1 rounded border px-2 py-0.5 text-sm ${k === 0 ? 'font-semibold' : ''}`}
+          <OutlineButton
+            strong={k === 0}
+            class="mt-1"
             data-testid={`doubt-${doubt.id}-${k}`}
-            onclick={() => void reading.answer(doubt, way)}>{way.words}</button
+            onclick={() => void reading.answer(doubt, way)}>{way.words}</OutlineButton
           >
         {/each}
       </div>

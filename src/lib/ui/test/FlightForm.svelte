@@ -1,4 +1,6 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
   import { readPlain } from '../../core/units/read-figure.ts';
   import { Button } from 'flowbite-svelte';
 
@@ -37,10 +39,9 @@
   {#each FIELDS as [id, title] (id)}
     <label class="flex flex-col text-xs"
       >{title}
-      <input
-        class="figure border-line bg-sheet w-28 border px-1.5 py-1 text-base"
-        inputmode="decimal"
-        autocomplete="off"
+      <TextField
+        figure
+        class="w-28"
         data-testid={`left-${id}`}
         bind:value={typed[id]}
         onkeydown={(e) => e.key === 'Enter' && note()}
@@ -49,4 +50,4 @@
   {/each}
   <Button size="sm" class="py-1" data-testid="left-note" onclick={note}>note it</Button>
 </div>
-{#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
+<Alert says={problem} />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import { Button } from 'flowbite-svelte';
   import { figure, figureUnit } from '../format/units.svelte.ts';
   import { listed } from '../../core/text/listed.ts';
@@ -29,7 +30,7 @@
 </script>
 
 <section aria-labelledby="learn-title" data-testid="learn">
-  <h2 id="learn-title" class="text-lg font-bold">What the runs teach</h2>
+  <h2 id="learn-title">What the runs teach</h2>
   {#if learnt}
     {#each bars as [word, b] (word)}
       <div class="mt-1" data-testid={`learn-${word}`}>
@@ -106,10 +107,10 @@
           ? 'fitting …'
           : `fit to ${view.picked.length} ${view.picked.length === 1 ? 'run' : 'runs'}`}</Button
       >
-      {#if fitted && !view.places}<button
-          class="press text-xs underline"
+      {#if fitted && !view.places}<TextButton
+          size="xs"
           data-testid="learn-forget"
-          onclick={() => void view.askForget()}>Remove calibration</button
+          onclick={() => void view.askForget()}>Remove calibration</TextButton
         >{/if}
     </div>
     {#if view.places}
@@ -130,7 +131,7 @@
               data-testid="forget-everywhere"
               onclick={() => onforget('everywhere')}>Remove everywhere</Button
             >{/if}
-          <button class="press underline" onclick={() => (view.places = null)}>Keep it</button>
+          <TextButton onclick={() => (view.places = null)}>Keep it</TextButton>
         </div>
       </div>
     {/if}

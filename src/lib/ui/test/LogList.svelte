@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from '../kit/TextButton.svelte';
   import { SOURCE_WORDS } from '../../core/document/run-words.ts';
   import { highestAmps } from '../../core/testing/record/run-readings.ts';
   import { AIM } from '../../core/testing/quality.ts';
@@ -15,7 +16,7 @@
 
 <section aria-labelledby="log-title" data-testid="log">
   <div class="flex items-baseline gap-4">
-    <h2 id="log-title" class="text-lg font-bold">Log</h2>
+    <h2 id="log-title">Log</h2>
     <a
       class="press text-cold inline-flex items-center text-sm underline"
       href={`/test/${view.stored.id}/series`}
@@ -64,10 +65,11 @@
           >
         </button>
         <span class="figure text-xs">{figureUnit('current', highestAmps(run))}</span>
-        <button
-          class="press text-ink-soft text-xs underline"
+        <TextButton
+          tone="soft"
+          size="xs"
           aria-label={`take ${run.title} out of the log`}
-          onclick={() => ondelete(run)}>take out</button
+          onclick={() => ondelete(run)}>take out</TextButton
         >
       </li>
     {/each}

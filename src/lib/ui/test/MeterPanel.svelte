@@ -1,7 +1,10 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { RECORDED_CHANNELS, channel } from '../../core/registry/channels.ts';
   import { onMount } from 'svelte';
-  import { Button, Select } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import type { SetupDocument } from '../../core/document/schema.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import ColumnsTable from './ColumnsTable.svelte';
@@ -39,12 +42,12 @@
     <div class="flex flex-wrap items-center gap-3 text-sm">
       <label class="flex items-center gap-2 text-xs"
         >bits a second
-        <Select
+        <Choice
+          size="form"
           class="w-28"
-          classes={{ select: '!py-0 !pl-1.5 !pr-6 h-8 text-xs max-sm:h-11' }}
           items={BAUDS.map((b) => ({ value: b, name: String(b) }))}
           bind:value={meter.baud}
-          data-testid="meter-baud"
+          id="meter-baud"
         /></label
       >
       <Button
@@ -54,8 +57,8 @@
         data-testid="meter-connect"
         onclick={() => void meter.connect(chosenPort)}>choose a port</Button
       >
-      <button
-        class="press text-sm underline"
+      <TextButton
+        size="sm"
         data-testid="meter-simulated"
         onclick={() =>
           void meter.connect(() =>
@@ -65,7 +68,7 @@
                 seed ?? Math.floor(Math.random() * 2 ** 32)
               )
             )
-          )}>a simulated meter</button
+          )}>a simulated meter</TextButton
       >
     </div>
     {#if !hasSerial()}<p class="text-xs">
@@ -81,10 +84,8 @@
       <span class="figure text-ink-soft max-w-full min-w-0 flex-1 truncate text-xs" data-testid="meter-line"
         >{meter.last}</span
       >
-      <button
-        class="press text-sm underline"
-        data-testid="meter-leave"
-        onclick={() => void meter.disconnect()}>disconnect</button
+      <TextButton size="sm" data-testid="meter-leave" onclick={() => void meter.disconnect()}
+        >disconnect</TextButton
       >
     </div>
     {#if read.length > 0}
@@ -109,7 +110,5 @@
       />
     {/if}
   {/if}
-  {#if meter.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="meter-problem">
-      {meter.problem}
-    </p>{/if}
+  <Alert says={meter.problem} id="meter-problem" />
 </section>

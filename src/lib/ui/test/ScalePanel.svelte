@@ -1,6 +1,9 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { readPlain } from '../../core/units/read-figure.ts';
-  import { Select } from 'flowbite-svelte';
   import {
     thrustFromScale,
     type ScaledThrust,
@@ -67,37 +70,21 @@
   </p>
   <div class="flex flex-wrap items-end gap-2 text-xs">
     <label class="flex flex-col"
-      >how <Select
-        class="w-44"
-        classes={{ select: '!py-0 !pl-1.5 !pr-6 h-8 text-xs max-sm:h-11' }}
-        items={[...KINDS]}
-        data-testid="scale-kind"
-        bind:value={kind}
-      /></label
+      >how <Choice size="form" class="w-44" items={[...KINDS]} id="scale-kind" bind:value={kind} /></label
     >
     {#each shown as [id, title] (id)}
       <label class="flex flex-col"
-        >{title}<input
-          class="figure border-line bg-sheet w-24 border px-1 py-1 text-right text-base"
-          inputmode="decimal"
-          autocomplete="off"
-          data-testid={`scale-${id}`}
-          bind:value={typed[id]}
-        /></label
+        >{title}<TextField figure class="w-24" data-testid={`scale-${id}`} bind:value={typed[id]} /></label
       >
     {/each}
   </div>
-  {#if told.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert">{told.problem}</p>{/if}
+  <Alert says={told.problem} />
   {#if told.thrust}
     {@const t = told.thrust}
     <p class="text-sm" data-testid="scale-thrust">
       <b class="figure">{figureUnit('thrust', t.thrustN)}</b> ± {show(100 * t.relativeSd, 2)} %
       <span class="text-ink-soft figure text-xs">{t.working}</span>
-      <button
-        class="press border-line bg-sheet border px-2 py-0.5 text-sm"
-        data-testid="scale-take"
-        onclick={() => ontake(t.thrustN)}>take it</button
-      >
+      <OutlineButton data-testid="scale-take" onclick={() => ontake(t.thrustN)}>take it</OutlineButton>
     </p>
   {/if}
 </section>

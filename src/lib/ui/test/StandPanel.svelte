@@ -1,6 +1,7 @@
 <script lang="ts">
+  import OutlineButton from '../kit/OutlineButton.svelte';
+  import Choice from '../kit/Choice.svelte';
   import { STAND_FAULTS } from '../../core/document/run-schema.ts';
-  import { Select } from 'flowbite-svelte';
   import { FAULT_WORDS } from '../../core/testing/stand/faults.ts';
   import { show } from '../../core/units/show.ts';
   import type { TestState } from './test-state.svelte.ts';
@@ -55,39 +56,35 @@
   {#if going}
     <div class="flex gap-1" hidden={isMeter}>
       {#each [0, 0.3, 0.5, 0.75, 1] as t (t)}
-        <button
-          class="press border-line bg-sheet figure border px-2 py-1 text-sm"
+        <OutlineButton
+          class="figure"
           data-testid={`throttle-${100 * t}`}
-          onclick={() => view.live?.setThrottle(t)}>{100 * t}</button
+          onclick={() => view.live?.setThrottle(t)}>{100 * t}</OutlineButton
         >
       {/each}
     </div>
-    <button
-      class="bg-ink text-page min-h-14 min-w-[14rem] flex-1 px-6 text-2xl font-bold"
-      data-testid="stop"
-      onclick={() => void view.live?.stop()}>Stop</button
+    <OutlineButton size="huge" filled data-testid="stop" onclick={() => void view.live?.stop()}
+      >Stop</OutlineButton
     >
   {:else}
     <label class="flex items-center gap-2 text-xs" hidden={isMeter}
       >what may be wrong with it
-      <Select
+      <Choice
         class="w-56"
-        classes={{ select: '!py-0 !pl-1.5 !pr-6 h-7 text-xs max-sm:h-10' }}
         items={[
           { value: 'none', name: 'nothing, label errors only' },
           ...STAND_FAULTS.map((f) => ({ value: f, name: FAULT_WORDS[f] }))
         ]}
         value={view.fault ?? 'none'}
-        data-testid="fault"
-        onchange={(e) =>
-          (view.fault = STAND_FAULTS.find((f) => f === (e.currentTarget as HTMLSelectElement).value) ?? null)}
+        id="fault"
+        onchoose={(v) => (view.fault = STAND_FAULTS.find((f) => f === v) ?? null)}
       /></label
     >
-    <button
-      class="border-ink min-h-14 min-w-[14rem] flex-1 border-2 px-6 text-2xl font-bold disabled:opacity-50"
+    <OutlineButton
+      size="huge"
       data-testid="start"
       disabled={!view.stage || (isMeter && !view.meter?.mapping)}
-      onclick={() => void view.start(from)}>Start</button
+      onclick={() => void view.start(from)}>Start</OutlineButton
     >
   {/if}
   <p class="text-ink-soft text-2xs w-full">

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import { onDestroy, onMount, untrack } from 'svelte';
   import type { MakersRow } from '../../core/document/makers-row.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
@@ -180,9 +182,7 @@
   <main id="main" tabindex="-1" class="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_352px]">
     <div class="flex min-w-0 flex-col lg:min-h-0">
       <div class="flex min-w-0 flex-1 flex-col gap-3 px-4 py-3 lg:overflow-y-auto">
-        {#if view.problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="problem">
-            {view.problem}
-          </p>{/if}
+        <Alert says={view.problem} id="problem" />
         {#if !going && !view.looked}
           {#if !view.planned.plan}
             <section data-testid="not-tested">
@@ -258,10 +258,8 @@
         {:else if view.looked}
           <div class="flex items-baseline gap-3">
             <h1 class="text-xl font-bold" data-testid="looked-title">{view.looked.run.title}</h1>
-            <button
-              class="press text-sm underline"
-              data-testid="looked-close"
-              onclick={() => (view.looked = null)}>back to the plan</button
+            <TextButton size="sm" data-testid="looked-close" onclick={() => (view.looked = null)}
+              >back to the plan</TextButton
             >
           </div>
           <AfterRun
@@ -286,13 +284,13 @@
         {/if}
         {#if !going && !view.looked && stage?.kind === 'bare'}
           <section aria-labelledby="bare-title">
-            <h2 id="bare-title" class="text-lg font-bold">Then</h2>
+            <h2 id="bare-title">Then</h2>
             <p class="text-sm">It turns the right way, smoothly, and stops. How warm is the motor?</p>
             <FeelButtons feel={null} onfeel={(feel) => void view.pass({ feel })} />
           </section>
         {:else if !going && !view.looked && stage?.kind === 'time'}
           <section aria-labelledby="time-title" class="flex flex-col gap-1">
-            <h2 id="time-title" class="text-lg font-bold">Afterwards</h2>
+            <h2 id="time-title">Afterwards</h2>
             <FlightForm onleft={(left) => void view.pass(left)} />
           </section>
         {/if}

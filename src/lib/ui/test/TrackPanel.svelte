@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
+  import OutlineButton from '../kit/OutlineButton.svelte';
   import { readGpx } from '../../core/testing/speed/gpx.ts';
   import { steadySpeeds, thereAndBack, type SteadySpeed } from '../../core/testing/speed/steady-speed.ts';
   import { show } from '../../core/units/show.ts';
@@ -43,17 +45,12 @@
     stream out.
   </p>
   <FileField accept=".gpx,.xml" label="GPX track" testid="track-file" onfile={(file) => void choose(file)} />
-  {#if problem}<p class="border-ink border-l-4 pl-2 text-sm" role="alert" data-testid="track-problem">
-      {problem}
-    </p>{/if}
+  <Alert says={problem} id="track-problem" />
   {#if both}
     <p class="text-sm" data-testid="track-both">
       There and back {figureUnit('speed', both.there.speedMs)} and {figureUnit('speed', both.back.speedMs)}:
       <b class="figure">{figureUnit('speed', both.speedMs)}</b>
-      <button
-        class="press border-line bg-sheet border px-2 py-0.5 text-sm"
-        data-testid="track-take-both"
-        onclick={() => ontake(both.speedMs)}>take it</button
+      <OutlineButton data-testid="track-take-both" onclick={() => ontake(both.speedMs)}>take it</OutlineButton
       >
     </p>
   {/if}
@@ -64,10 +61,8 @@
         <span class="text-ink-soft flex-1"
           >{way(s.headingDeg)}, {show(s.toS - s.fromS, 2)} s from {show(s.fromS, 3)} s on</span
         >
-        <button
-          class="press border-line bg-sheet border px-2 py-0.5 text-sm"
-          data-testid={`track-take-${k}`}
-          onclick={() => ontake(s.speedMs)}>take it</button
+        <OutlineButton data-testid={`track-take-${k}`} onclick={() => ontake(s.speedMs)}
+          >take it</OutlineButton
         >
       </li>
     {/each}

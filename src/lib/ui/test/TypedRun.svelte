@@ -1,4 +1,7 @@
 <script lang="ts">
+  import TextField from '../kit/TextField.svelte';
+  import Alert from '../kit/Alert.svelte';
+  import TextButton from '../kit/TextButton.svelte';
   import type { RunReading } from '../../core/document/run-schema.ts';
   import {
     channel,
@@ -170,10 +173,9 @@
           <tr>
             {#each FIELDS as [field, title] (field)}
               <td class="px-1 py-0.5"
-                ><input
-                  class="figure border-line bg-sheet w-[4.6rem] border px-1 py-1 text-right text-base"
-                  inputmode="decimal"
-                  autocomplete="off"
+                ><TextField
+                  figure
+                  class="w-[4.6rem]"
                   aria-label={`${title}, line ${k + 1}`}
                   data-testid={`typed-${k}-${field}`}
                   value={line[field] ?? ''}
@@ -194,7 +196,7 @@
       <span class="text-ink-soft text-xs">{asked.title}, line {asked.at + 1}</span>
       <AskWays question={asked.entry.question} ways={asked.entry.ways} onchoose={choose} id="typed-ask" />
     </p>{/if}
-  {#if problem}<p class="border-ink mt-1 border-l-4 pl-2 text-sm" role="alert">{problem}</p>{/if}
+  <Alert says={problem} class="mt-1" />
   <div class="mt-1 flex items-center gap-3">
     <Button
       size="sm"
@@ -203,10 +205,8 @@
       data-testid="typed-log"
       onclick={() => void log()}>log it</Button
     >
-    <button
-      class="press text-sm underline"
-      data-testid="typed-more"
-      onclick={() => (lines = [...lines, blank()])}>one more throttle</button
+    <TextButton size="sm" data-testid="typed-more" onclick={() => (lines = [...lines, blank()])}
+      >one more throttle</TextButton
     >
     <span class="text-ink-soft text-xs"
       >Steady readings; the amps at their highest, the volts at their lowest.</span

@@ -2,7 +2,7 @@
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { enterAt } from '../../core/shorthand/enter-at.ts';
   import type { Entry } from '../../core/units/read-figure.ts';
-  import AskWays from '../kit/AskWays.svelte';
+  import AskWays from './AskWays.svelte';
   import { show } from '../../core/units/show.ts';
   import { readPath, type Change } from '../../core/document/change.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';

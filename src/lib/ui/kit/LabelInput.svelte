@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextButton from './TextButton.svelte';
   import {
     missingFrom,
     parseShorthand,
@@ -139,17 +140,18 @@
       {#if !taken && missing.length > 0}<p class="text-ink-soft">
           missing: {missing.join(', ')}
         </p>{/if}
-      {#if first.other}<button tabindex="-1" class="text-cold underline" onclick={() => (swapped = !swapped)}
-          >~ read it as {(swapped ? first : first.other).read.join(', ')}</button
+      {#if first.other}<TextButton tone="cold" tabindex={-1} onclick={() => (swapped = !swapped)}
+          >~ read it as {(swapped ? first : first.other).read.join(', ')}</TextButton
         >{/if}
       {#each matches as m (m.id)}
-        <button
-          tabindex="-1"
-          class="text-cold block text-left underline"
+        <TextButton
+          tone="cold"
+          class="block text-left"
+          tabindex={-1}
           onclick={() => {
             onpick(m.id);
             text = '';
-          }}>from the shelf: {m.name}</button
+          }}>from the shelf: {m.name}</TextButton
         >
       {/each}
       {#if reading.changes.length > 0}<p class="text-ink-soft mt-1">

@@ -3,7 +3,7 @@
   import { enterFigure, type Entry } from '../../core/units/read-figure.ts';
   import { show } from '../../core/units/show.ts';
   import { units } from '../format/units.svelte.ts';
-  import AskWays from '../kit/AskWays.svelte';
+  import AskWays from './AskWays.svelte';
 
   /**
    * A figure in a sentence: typed, stepped by arrow keys, the wheel (while focused) or its two buttons, or dragged sideways.
