@@ -8,6 +8,11 @@ import { launch, openPage, ready } from '../../tests/helpers/browser.ts';
 import { startServer } from '../../tests/helpers/server.ts';
 import { MILLION, searched } from './inputs.ts';
 
+declare global {
+  /** Delays of presses in the page, ms. */
+  var pressed: number[];
+}
+
 const server = await startServer();
 const send = async (method: string, path: string, body?: object): Promise<unknown> =>
   (
@@ -48,7 +53,7 @@ const browser = await launch();
 const { page } = await openPage(browser);
 await page.addInitScript(() => {
   const seen: number[] = [];
-  (globalThis as unknown as { pressed: number[] }).pressed = seen;
+  globalThis.pressed = seen;
   new PerformanceObserver((list) => {
     for (const entry of list.getEntries())
       if (entry.name === 'click' || entry.name === 'pointerup') seen.push(entry.duration);
@@ -67,7 +72,7 @@ for (let k = 0; k < 12; k++) {
   await page.getByTestId(`line-${k % 5}`).click();
   await page.waitForTimeout(250);
 }
-const pressed = await page.evaluate(() => (globalThis as unknown as { pressed: number[] }).pressed);
+const pressed = await page.evaluate(() => globalThis.pressed);
 line(
   'press to paint while it searches, ms, median and most',
   `${median(pressed) ?? 0}, ${Math.max(...pressed)}`
@@ -82,7 +87,7 @@ await page.waitForFunction(
 line('every survivor judged by every check, s', ((Date.now() - again) / 1000).toFixed(1));
 line('workable', await page.locator('#ranked-title').innerText());
 const memory = await page.evaluate(
-  () => (performance as unknown as { memory: { usedJSHeapSize: number } }).memory.usedJSHeapSize / 1e6
+  () => (performance as Performance & { memory: { usedJSHeapSize: number } }).memory.usedJSHeapSize / 1e6
 );
 line('heap of the page, MB', memory.toFixed(0));
 const stopped = await page.evaluate(

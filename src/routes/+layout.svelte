@@ -4,7 +4,7 @@
   import { version } from '$app/environment';
   import { beforeNavigate } from '$app/navigation';
   import { page } from '$app/state';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { serveOffline } from '$lib/ui/offline/install.svelte';
   import OfflineBar from '$lib/ui/offline/OfflineBar.svelte';
   import { outbox } from '$lib/ui/offline/outbox.svelte';
@@ -23,8 +23,7 @@
 
   let { children, data } = $props();
   // before the first child draws, on the server too
-  // svelte-ignore state_referenced_locally
-  units.choice = data.settings.units;
+  untrack(() => (units.choice = data.settings.units));
   $effect(() => {
     units.choice = data.settings.units;
   });

@@ -89,7 +89,7 @@ export async function bytesOf(
   let chunks: Uint8Array[] = [];
   let length = 0;
   if (request.body)
-    for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
+    for await (const chunk of request.body as AsyncIterable<Uint8Array>) {
       length += chunk.byteLength;
       if (length > most) chunks = [];
       else chunks.push(chunk);

@@ -30,7 +30,7 @@ function gathered(db: Db): Knowledge {
     if (part.retired) retired.set(key, retiredWhy(db, part.id));
     if (part.kind !== 'battery') continue;
     const health = healthOfPack(db, part);
-    const known = health && knownOf(health, asUsed(part) as unknown as Battery);
+    const known = health && knownOf(health, asUsed(part) as Battery);
     if (known) packs.set(part.name, known);
   }
   return { packs, fitted, retired };

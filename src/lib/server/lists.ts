@@ -106,7 +106,7 @@ export const countSetups = (db: Db, craftId: number): number =>
 export const besideOf = (db: Db): Beside => ({
   packs: knownParts(db, 'battery')
     .filter((p) => p.owned)
-    .map((p) => asUsed(p) as unknown as Battery),
+    .map((p) => asUsed(p) as Battery),
   schools: getSettings(db).schools,
   known: knowledgeWord(db)
 });

@@ -109,7 +109,7 @@ export function taughtFrom(
     .pluck()
     .get(part.value.name) as string | null | undefined;
   return {
-    motor: asUsed(part.value) as unknown as Motor,
+    motor: asUsed(part.value) as Motor,
     rows: tables.flatMap((table) => table.rows),
     family: family ?? null,
     title: tables.map((table) => table.title).join(', ')

@@ -75,7 +75,7 @@ export function healthOfPack(db: Db, part: StoredPart): PackHealth | null {
   if (part.kind !== 'battery') return null;
   const records = recordsOf(db, part.id);
   const runs = runsWith(db, part.kind, part.name);
-  return packHealth(asUsed(part) as unknown as Battery, records, runs, useOf(runs));
+  return packHealth(asUsed(part) as Battery, records, runs, useOf(runs));
 }
 
 /** A part's life: how much it was used, what it is to be looked at for, how a pack fares. */
@@ -97,8 +97,7 @@ function shown(db: Db, part: StoredPart): PartLifeShown {
     use,
     due: life.reminders.map((r) => dueOf(r, use)),
     records,
-    health:
-      part.kind === 'battery' ? packHealth(asUsed(part) as unknown as Battery, records, runs, use) : null
+    health: part.kind === 'battery' ? packHealth(asUsed(part) as Battery, records, runs, use) : null
   };
 }
 

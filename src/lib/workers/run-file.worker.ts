@@ -20,8 +20,7 @@ export interface FileLook {
   readonly rows: readonly (readonly string[])[];
 }
 
-const chunksOf = (file: File): AsyncIterable<Uint8Array> =>
-  file.stream() as unknown as AsyncIterable<Uint8Array>;
+const chunksOf = (file: File): AsyncIterable<Uint8Array> => file.stream() as AsyncIterable<Uint8Array>;
 
 /** Looks at a file's head: null where it is no text. A delimiter that was chosen stands. */
 async function look(file: File, delimiter?: string): Promise<FileLook | null> {

@@ -40,7 +40,7 @@ export function searchPartsOf(
     esc: of('esc'),
     motor: of('motor'),
     propulsor: of('propulsor')
-  } as unknown as SearchParts;
+  } as SearchParts;
 }
 
 /**

@@ -37,7 +37,7 @@ const SIZE_FIGURES: Readonly<Record<DrivePart, readonly string[]>> = {
 /** Whether a part's size can be said: what was typed may be no figure at all, and is told where it is. */
 const hasSize = (part: DrivePart, setup: SetupDocument): boolean =>
   SIZE_FIGURES[part].every((field) => {
-    const value = (setup[part] as unknown as Record<string, unknown> | null | undefined)?.[field];
+    const value = (setup[part] as Record<string, unknown> | null | undefined)?.[field];
     return value == null || typeof value === 'number';
   });
 

@@ -18,7 +18,7 @@ export function sentenceAtField(
   quantity: QuantityName,
   choice?: UnitChoice
 ): string {
-  const { name, value, low, above, high } = (values ?? {}) as unknown as ValuesOf<'range'>;
+  const { name, value, low, above, high } = (values ?? {}) as Partial<ValuesOf<'range'>>;
   if (code === 'missing' && name !== undefined) return `${name} is not given; add it.`;
   if (code !== 'range' || typeof value !== 'number') return message;
   const unit = displayUnit(quantity, choice);

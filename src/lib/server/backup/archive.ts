@@ -243,7 +243,7 @@ function bringSamples(db: Db, run: number, text: string, faults: Issue[]): void 
       const sample: Record<string, number> = { seconds: Number(data.seconds) };
       for (const c of RECORDED_CHANNELS)
         if (data[c] !== undefined && data[c] !== '') sample[c] = Number(data[c]);
-      waiting.push(sample as unknown as Sample);
+      waiting.push(sample as Sample);
       if (waiting.length === MOST_IN_BLOCK) write();
       if (faults.length >= MOST_FAULTS) parser.abort();
     }

@@ -1,6 +1,7 @@
 /** `npm run data -- passphrase`: sets the passphrase of a data folder, read from the terminal without showing it; --remove takes it away. */
 import { mkdirSync } from 'node:fs';
 import { createInterface } from 'node:readline';
+import { Writable } from 'node:stream';
 import { dropPassphrase, setPassphrase, weakness } from '../guard/passphrase.ts';
 
 const folder = process.env.ISKARN_DATA ?? 'data';
@@ -9,18 +10,18 @@ const leave = (text: string): never => {
   process.exit(1);
 };
 
+/** Where the echo of what is typed goes. */
+const unseen = new Writable({ write: (_chunk, _encoding, done) => done() });
+
 /** One line; of a terminal, without an echo. */
 async function line(prompt: string): Promise<string> {
   const shown = process.stdin.isTTY === true;
   const reader = createInterface({
     input: process.stdin,
-    output: shown ? process.stdout : undefined,
+    output: shown ? unseen : undefined,
     terminal: shown
   });
-  if (shown) {
-    process.stdout.write(prompt);
-    (reader as unknown as { _writeToOutput: (text: string) => void })._writeToOutput = () => {};
-  }
+  if (shown) process.stdout.write(prompt);
   for await (const text of reader) {
     reader.close();
     if (shown) process.stdout.write('\n');

@@ -57,8 +57,7 @@
   } = $props();
 
   // the screen is made anew for another setup
-  // svelte-ignore state_referenced_locally
-  const view = new ChangeState(stored.document, schools, searchPartsOf(parts), first);
+  const view = untrack(() => new ChangeState(stored.document, schools, searchPartsOf(parts), first));
   let ready = $state(false);
   onMount(() => {
     ready = true;
@@ -97,8 +96,7 @@
   });
 
   let toast = $state<{ text: string; undo?: () => void; href?: string } | null>(null);
-  // svelte-ignore state_referenced_locally
-  const keeping = new Keeping(view, craft, stored);
+  const keeping = untrack(() => new Keeping(view, craft, stored));
   const tried = $derived(view.now.changes);
   $effect(() => {
     // a reading belongs to the setup that it was read of

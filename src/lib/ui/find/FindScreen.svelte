@@ -4,7 +4,7 @@
   import OutlineButton from '../kit/OutlineButton.svelte';
   import TextButton from '../kit/TextButton.svelte';
   import Choice from '../kit/Choice.svelte';
-  import { onDestroy, onMount } from 'svelte';
+  import { onDestroy, onMount, untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
@@ -55,12 +55,9 @@
   } = $props();
 
   // the screen is made anew for another setup
-  // svelte-ignore state_referenced_locally
-  const view = new FindState(
-    stored.id,
-    stored.document,
-    withOwnParts(searchPartsOf(parts), stored.document),
-    schools
+  const view = untrack(
+    () =>
+      new FindState(stored.id, stored.document, withOwnParts(searchPartsOf(parts), stored.document), schools)
   );
   let ready = $state(false);
   onMount(() => {
@@ -156,8 +153,7 @@
   }
 
   // kept searches
-  // svelte-ignore state_referenced_locally
-  let kept = $state.raw(searches);
+  let kept = $state.raw(untrack(() => searches));
   let searchName = $state('');
   let searchProblem = $state('');
   async function saveSearch(): Promise<void> {
@@ -280,8 +276,7 @@
             <TextButton
               class="min-w-0 flex-1 truncate text-left"
               data-testid={`take-up-${search.id}`}
-              onclick={() => view.takeUp(search.document as unknown as SavedSearchDocument)}
-              >{search.name}</TextButton
+              onclick={() => view.takeUp(search.document as SavedSearchDocument)}>{search.name}</TextButton
             >
             <button
               class="press text-ink-soft"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import TextField from '../kit/TextField.svelte';
   import TextButton from '../kit/TextButton.svelte';
   import { Button } from 'flowbite-svelte';
@@ -21,8 +22,7 @@
     records: readonly ExerciseRecord[];
   } = $props();
 
-  // svelte-ignore state_referenced_locally
-  let done = $state.raw<readonly ExerciseRecord[]>(records);
+  let done = $state.raw<readonly ExerciseRecord[]>(untrack(() => records));
   let chosen = $state(EXERCISES.find((e) => e.page === topic)?.id ?? EXERCISES[0].id);
   let seed = $state(1);
   let own = $state(true);

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Alert from '../kit/Alert.svelte';
   import TextButton from '../kit/TextButton.svelte';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import type { ExerciseRecord } from '../../core/document/exercise-schema.ts';
   import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
   import { CONTENTS, type HelpView } from '../../core/help/help.ts';
@@ -30,10 +30,8 @@
   } = $props();
 
   // the screen is made anew for another page
-  // svelte-ignore state_referenced_locally
-  let view = $state.raw<HelpView | null>(first);
-  // svelte-ignore state_referenced_locally
-  let value = $state(first?.knob?.value ?? 0);
+  let view = $state.raw<HelpView | null>(untrack(() => first));
+  let value = $state(untrack(() => first?.knob?.value ?? 0));
   let ready = $state(false);
   let problem = $state('');
   let asked = 0;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { on } from 'svelte/events';
   import TextButton from './TextButton.svelte';
   import {
     missingFrom,
@@ -106,8 +107,7 @@
   }
 </script>
 
-<!-- svelte-ignore a11y_no_static_element_interactions -->
-<div class="relative" data-label onkeydown={among}>
+<div class="relative" data-label {@attach (box) => on(box, 'keydown', among)}>
   <input
     class="figure border-line placeholder:text-ink-soft mb-1 h-6 w-full rounded-[2px] bg-transparent !px-1 !py-0 text-xs placeholder:opacity-70 disabled:opacity-40"
     placeholder={EXAMPLE[part]}

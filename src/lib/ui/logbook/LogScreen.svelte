@@ -4,7 +4,7 @@
   import OutlineButton from '../kit/OutlineButton.svelte';
   import TextButton from '../kit/TextButton.svelte';
   import Choice from '../kit/Choice.svelte';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import type { StoredCraft, StoredRun } from '../../core/document/stored.ts';
   import { shopWords } from '../../core/mend/shop-words.ts';
   import { showMinutes } from '../../core/units/show.ts';
@@ -37,8 +37,7 @@
   } = $props();
 
   // the screen is made anew for another craft
-  // svelte-ignore state_referenced_locally
-  const view = new LogState(craft.id, runs, total);
+  const view = untrack(() => new LogState(craft.id, runs, total));
   let ready = $state(false);
   let of = $state('all');
   let words = $state('');

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import TextField from '../kit/TextField.svelte';
   import Alert from '../kit/Alert.svelte';
   import Choice from '../kit/Choice.svelte';
@@ -29,25 +30,27 @@
   const text = (value: number | null | undefined, digits = 4): string =>
     value == null ? '' : show(value, digits);
   // the form is made anew for another run
-  // svelte-ignore state_referenced_locally
-  let words = $state<Record<Field, string>>({
-    title: run.title,
-    verdict: run.verdict,
-    notes: d().notes ?? '',
-    place: d().place ?? '',
-    series: d().series ?? '',
-    brokePart: d().brokePart ?? '',
-    brokeLook: d().brokeLook ?? ''
-  });
-  // svelte-ignore state_referenced_locally
-  let figures = $state<Record<Figure, string>>({
-    air: text(d().airTemperatureC),
-    pressure: text(d().airPressurePa == null ? null : (d().airPressurePa as number) / 100),
-    wind: text(d().windMs == null ? null : (d().windMs as number) / speed.inSi, 3),
-    seconds: text(d().seconds),
-    rested: text(d().restedCellV),
-    charged: text(d().chargedAh)
-  });
+  let words = $state<Record<Field, string>>(
+    untrack(() => ({
+      title: run.title,
+      verdict: run.verdict,
+      notes: d().notes ?? '',
+      place: d().place ?? '',
+      series: d().series ?? '',
+      brokePart: d().brokePart ?? '',
+      brokeLook: d().brokeLook ?? ''
+    }))
+  );
+  let figures = $state<Record<Figure, string>>(
+    untrack(() => ({
+      air: text(d().airTemperatureC),
+      pressure: text(d().airPressurePa == null ? null : (d().airPressurePa as number) / 100),
+      wind: text(d().windMs == null ? null : (d().windMs as number) / speed.inSi, 3),
+      seconds: text(d().seconds),
+      rested: text(d().restedCellV),
+      charged: text(d().chargedAh)
+    }))
+  );
   let feel = $state<Feel | 'none'>(d().feel ?? 'none');
   let broke = $state<Damage | 'none'>((d().broke as Damage | null | undefined) ?? 'none');
   let flown = $state(d().flown ?? false);

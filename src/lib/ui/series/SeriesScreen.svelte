@@ -5,7 +5,7 @@
   import TextButton from '../kit/TextButton.svelte';
   import Choice from '../kit/Choice.svelte';
   import { Button } from 'flowbite-svelte';
-  import { onDestroy, onMount } from 'svelte';
+  import { onDestroy, onMount, untrack } from 'svelte';
   import { withChanges } from '../../core/document/change.ts';
   import type { Propulsor, SetupDocument } from '../../core/document/schema.ts';
   import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
@@ -47,8 +47,7 @@
   } = $props();
 
   // the screen is made anew for another setup
-  // svelte-ignore state_referenced_locally
-  const view = new SeriesState(stored, runs, schools);
+  const view = untrack(() => new SeriesState(stored, runs, schools));
   let ready = $state(false);
   let from = $state('stand');
   let of = $state<'thrustN' | 'perWatt' | 'amps' | 'rpm'>('thrustN');

@@ -1,7 +1,7 @@
 <script lang="ts">
   import TextButton from '../kit/TextButton.svelte';
   import Choice from '../kit/Choice.svelte';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { call } from '../../api/client.ts';
   import type { StoredCraft, StoredSetup } from '../../core/document/stored.ts';
   import type { BuildSheet, SheetMore } from '../../core/sheet/sheet.ts';
@@ -40,10 +40,8 @@
   } = $props();
 
   // the screen is made anew for another setup
-  // svelte-ignore state_referenced_locally
-  const view = new SheetState(stored, sheet, problems, more);
-  // svelte-ignore state_referenced_locally
-  let read = $state<Record<string, boolean>>({ ...acknowledged });
+  const view = untrack(() => new SheetState(stored, sheet, problems, more));
+  let read = $state<Record<string, boolean>>(untrack(() => ({ ...acknowledged })));
   let ready = $state(false);
   let tab = $state('wiring');
   let paper = $state<'A4' | 'letter'>('A4');

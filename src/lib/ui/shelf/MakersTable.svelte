@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import TextField from '../kit/TextField.svelte';
   import TextButton from '../kit/TextButton.svelte';
   import Choice from '../kit/Choice.svelte';
@@ -49,8 +50,7 @@
   const EMPTY_ROW = GRID.map(() => '');
   let open = $state(true);
   const motors = $derived(parts.filter((p) => p.kind === 'motor'));
-  // svelte-ignore state_referenced_locally
-  let chosen = $state(motorId);
+  let chosen = $state(untrack(() => motorId));
   const motor = $derived(
     motors.find((m) => m.id === chosen) ??
       motors.find((m) => tables.some((t) => t.partId === m.id)) ??
@@ -123,8 +123,9 @@
   }
 
   // the first table that is kept opens by itself
-  // svelte-ignore state_referenced_locally
-  if (kept.length > 0) openTable(kept[0]);
+  untrack(() => {
+    if (kept.length > 0) openTable(kept[0]);
+  });
 
   /** Takes a pasted or imported table into the grid. */
   function take(text: string): void {

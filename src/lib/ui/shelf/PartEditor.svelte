@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import TextField from '../kit/TextField.svelte';
   import Alert from '../kit/Alert.svelte';
   import Choice from '../kit/Choice.svelte';
@@ -31,20 +32,14 @@
   } = $props();
 
   // an own copy: nothing of the list changes before it is saved
-  // svelte-ignore state_referenced_locally
-  let name = $state(part.name);
-  // svelte-ignore state_referenced_locally
-  let note = $state(part.note);
-  // svelte-ignore state_referenced_locally
-  let owned = $state(part.owned);
-  // svelte-ignore state_referenced_locally
-  let price = $state<number | null>(part.price);
-  // svelte-ignore state_referenced_locally
+  let name = $state(untrack(() => part.name));
+  let note = $state(untrack(() => part.note));
+  let owned = $state(untrack(() => part.owned));
+  let price = $state<number | null>(untrack(() => part.price));
   let document = $state<Record<string, unknown>>(
-    structuredClone($state.snapshot(part.document)) as Record<string, unknown>
+    untrack(() => structuredClone($state.snapshot(part.document)) as Record<string, unknown>)
   );
-  // svelte-ignore state_referenced_locally
-  let measured = $state<Record<string, number | null>>({ ...part.measured });
+  let measured = $state<Record<string, number | null>>(untrack(() => ({ ...part.measured })));
   let label = $state('');
   let columns = $state('');
   let problem = $state('');
@@ -60,7 +55,7 @@
     new Map(
       labelDifferences({
         kind: part.kind,
-        document: $state.snapshot(document) as unknown as StoredPart['document'],
+        document: $state.snapshot(document) as StoredPart['document'],
         measured: figures($state.snapshot(measured))
       }).map((d) => [d.field, d])
     )
@@ -150,7 +145,7 @@
       note,
       owned,
       price,
-      document: { ...clean, name } as unknown as StoredPart['document'],
+      document: { ...clean, name } as StoredPart['document'],
       measured: figures($state.snapshot(measured))
     });
     if (refused === null) {

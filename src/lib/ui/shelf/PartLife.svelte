@@ -4,7 +4,7 @@
   import TextButton from '../kit/TextButton.svelte';
   import { readPlain } from '../../core/units/read-figure.ts';
   import { Button, Modal } from 'flowbite-svelte';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { call } from '../../api/client.ts';
   import type { PartLifeShown } from '../../api/routes.ts';
   import { cautionsOfPack } from '../../core/cautions/cautions.ts';
@@ -48,8 +48,7 @@
     if (!kept.ok) problem = kept.message;
   }
   // what was fitted when the shelf was opened; gone once it is taken away
-  // svelte-ignore state_referenced_locally
-  let fitted = $state.raw(part.fitted);
+  let fitted = $state.raw(untrack(() => part.fitted));
   async function forgetFitted(): Promise<void> {
     const done = await call('forgetFitted', { id: part.id, body: {} });
     if (!done.ok) problem = done.message;

@@ -19,7 +19,7 @@ export const freshPart = (
   revision: 0,
   kind,
   name: '',
-  document: structuredClone(FRESH[kind]) as unknown as StoredPart['document'],
+  document: structuredClone(FRESH[kind]) as StoredPart['document'],
   measured: {},
   owned: true,
   price: null,

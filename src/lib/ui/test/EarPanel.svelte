@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import TextField from '../kit/TextField.svelte';
   import Alert from '../kit/Alert.svelte';
   import OutlineButton from '../kit/OutlineButton.svelte';
@@ -25,8 +26,7 @@
 
   const LISTEN_S = 2;
   // asked once; the user may know better
-  // svelte-ignore state_referenced_locally
-  let blades = $state(known);
+  let blades = $state(untrack(() => known));
   let heard = $state.raw<Heard | null>(null);
   let busy = $state('');
   let problem = $state('');

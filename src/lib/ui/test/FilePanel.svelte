@@ -5,7 +5,7 @@
   import type { RunDetails } from '../../core/document/run-schema.ts';
   import { readPlain } from '../../core/units/read-figure.ts';
   import { Button, Progressbar } from 'flowbite-svelte';
-  import { onDestroy } from 'svelte';
+  import { onDestroy, untrack } from 'svelte';
   import type { StoredSetup } from '../../core/document/stored.ts';
   import { withChanges } from '../../core/document/change.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
@@ -29,11 +29,13 @@
   } = $props();
 
   // the panel is made anew for another setup
-  // svelte-ignore state_referenced_locally
-  const reading = new RunFile(
-    stored.id,
-    // the stage's cells are those that were measured
-    withChanges($state.snapshot(stored.document) as SetupDocument, stage?.changes ?? [])
+  const reading = untrack(
+    () =>
+      new RunFile(
+        stored.id,
+        // the stage's cells are those that were measured
+        withChanges($state.snapshot(stored.document) as SetupDocument, stage?.changes ?? [])
+      )
   );
   onDestroy(() => reading.leave());
   let ofStage = $state(true);

@@ -60,8 +60,7 @@
   } = $props();
 
   // the screen is made anew for another setup
-  // svelte-ignore state_referenced_locally
-  const view = new TestState(stored, planned, before, runs, schools, rows, owned);
+  const view = untrack(() => new TestState(stored, planned, before, runs, schools, rows, owned));
   let ready = $state(false);
   onMount(() => {
     ready = true;
@@ -72,8 +71,7 @@
   });
   onDestroy(() => view.end());
 
-  // svelte-ignore state_referenced_locally
-  let read = $state<Record<string, boolean>>({ ...acknowledged });
+  let read = $state<Record<string, boolean>>(untrack(() => ({ ...acknowledged })));
   async function acknowledge(id: string, now: boolean): Promise<void> {
     read = { ...read, [id]: now };
     const kept = await call('writeSettings', { body: { acknowledged: { [id]: now } } });

@@ -13,7 +13,7 @@ export const hasSerial = (): boolean => 'serial' in navigator;
 
 /** Asks the user for a port. @throws Error in words where none was chosen or it may not be used */
 export async function chosenPort(): Promise<Port> {
-  const serial = (navigator as unknown as { serial?: { requestPort(): Promise<Port> } }).serial;
+  const serial = (navigator as { serial?: { requestPort(): Promise<Port> } }).serial;
   if (!serial)
     throw new Error(
       'This browser opens no serial ports; others do. A file that the meter wrote is read anywhere.'

@@ -47,7 +47,7 @@ function overFloor(power: Float64Array): Float64Array {
   const floors: number[] = [];
   for (let at = 0; at < n + step; at += step) {
     const round = power.slice(Math.max(at - FLOOR_BINS, 0), Math.min(at + FLOOR_BINS, n)).sort();
-    floors.push(Math.max(quantileSorted(round as unknown as number[], 0.5) ?? 0, 1e-30));
+    floors.push(Math.max(quantileSorted(Array.from(round), 0.5) ?? 0, 1e-30));
   }
   return power.map((p, k) => {
     const i = Math.floor(k / step);
