@@ -86,12 +86,12 @@
     void view.live?.stop();
   }
   function take(runId: number, words: string): void {
-    void view.take(runId, true);
+    void view.mark(runId, true);
     toast = {
       text: `The run with ${words} is out of the log.`,
       undo: () => {
         toast = null;
-        void view.take(runId, false);
+        void view.mark(runId, false);
       }
     };
   }

@@ -11,39 +11,30 @@ import type { Stage } from '../../core/testing/plan/stage.ts';
 import type { Expected } from '../../core/testing/record/expected.ts';
 import { unitContextOf } from '../../core/testing/files/unit-context.ts';
 import { askWorker } from '../../workers/client.ts';
-import { nowIso } from '../format/dates.ts';
-import { outbox } from '../offline/outbox.svelte.ts';
-import { LiveRun } from './live-run.svelte.ts';
 import { lookAtRun, type LookedRun } from './look-at-run.ts';
 import { Meter } from './meter.svelte.ts';
+import { RunRecorder } from './run-recorder.svelte.ts';
 
 /** Newest runs whose readings are counted. */
 const MOST_JUDGED = 24;
 
-/** A stage's throttle is held no longer than so many times the stage's seconds. */
-const HELD_TIMES = 2;
 /** Seconds by which a stage may be overrun before its run ends by itself. */
 const OVERRUN_S = 15;
 /** Seconds of throttle up and down on a bench run that the stage's own seconds do not count. */
 const RAMP_S = 10;
 
 /** The test of a setup: its plan, the run that goes on, the log, and what the runs teach. */
-export class TestState {
+export class TestState extends RunRecorder {
   readonly #schools: Readonly<Record<string, string>>;
   readonly #rows: readonly MakersRow[];
   readonly #before: SetupDocument | null;
   /** Cell counts of the owned packs. */
   readonly #owned: readonly number[] | null;
-  stored = $state.raw<StoredSetup>() as StoredSetup;
   planned = $state.raw<Planned>() as Planned;
-  runs = $state.raw<readonly StoredRun[]>([]);
   /** The stage that was chosen; the plan's next one while none was. */
   chosen = $state<string | null>(null);
   fault = $state<StandFault | null>(null);
-  /** Draws the stand's hidden truth, so that the same one can be had again; a new one each time where it is null. */
-  seed: number | null = null;
   expected = $state.raw<Expected | null>(null);
-  live = $state.raw<LiveRun | null>(null);
   /** The meter that readings come from; null until that is chosen. */
   meter = $state.raw<Meter | null>(null);
   looked = $state.raw<LookedRun | null>(null);
@@ -59,7 +50,6 @@ export class TestState {
   fittedParts = $state.raw<readonly string[]>([]);
   /** How often readings lay inside their band; null until it is worked out. */
   quality = $state.raw<Quality | null>(null);
-  problem = $state('');
 
   constructor(
     stored: StoredSetup,
@@ -70,11 +60,10 @@ export class TestState {
     rows: readonly MakersRow[],
     owned: readonly number[] | null
   ) {
+    super(stored, runs);
     this.#owned = owned;
-    this.stored = stored;
     this.planned = planned;
     this.#before = before;
-    this.runs = runs;
     this.#schools = schools;
     this.#rows = rows;
   }
@@ -104,15 +93,6 @@ export class TestState {
     return this.runs.find((r) => r.details.stage === stage && r.state === 'ended') ?? null;
   }
 
-  async #ask<R>(work: () => Promise<R>): Promise<R | null> {
-    try {
-      return await work();
-    } catch (error) {
-      this.problem = (error as Error).message;
-      return null;
-    }
-  }
-
   /** The stage whose strips are shown: that of the run that is looked at, or the chosen one. */
   readonly drawnStage = $derived.by((): Stage | null => {
     const id = this.looked?.run.details.stage;
@@ -124,7 +104,7 @@ export class TestState {
     const { drawnStage: stage, stored } = this;
     this.expected = null;
     if (!stage || stage.kind === 'bare' || stage.kind === 'time') return;
-    const made = await this.#ask(() =>
+    const made = await this.ask(() =>
       askWorker('thorough', (w) => w.expectedOf(stored.document, this.#schools, stage))
     );
     if (stage === this.drawnStage) this.expected = made;
@@ -132,36 +112,26 @@ export class TestState {
 
   /** Begins a run of the chosen stage on the simulated stand, or records one that a meter reads. */
   async start(from: 'stand' | 'serial' = 'stand'): Promise<void> {
-    const { stage, live } = this;
-    if (!stage || (live && !live.end)) return;
-    this.problem = '';
+    const { stage } = this;
+    if (!stage || this.going) return;
     this.looked = null;
     this.learnt = null;
-    const begun = await call('beginRun', {
-      id: this.stored.id,
-      body: {
-        title: stage.title,
+    const run = await this.begin(
+      stage,
+      {
         source: from,
         stage: stage.id,
-        changes: [...stage.changes],
-        held: { throttle: stage.throttle, seconds: HELD_TIMES * stage.seconds },
+        throttle: stage.throttle,
         longestS:
           stage.seconds + (stage.kind === 'run' && stage.throttle < 1 ? OVERRUN_S : RAMP_S) + OVERRUN_S,
-        stops: stage.watch.flatMap(({ quantity, stopAt }) => (stopAt === null ? [] : [{ quantity, stopAt }])),
-        startCharge: 1,
         stand: from === 'stand' ? { fault: this.fault, seed: this.seed } : null
+      },
+      () => {
+        this.meter?.release();
+        if (this.live) void this.#ended(this.live.run.id);
       }
-    });
-    if (!begun.ok) {
-      this.problem = begun.message;
-      return;
-    }
-    const run = begun.value;
-    this.live = new LiveRun(run, () => {
-      this.meter?.release();
-      void this.#ended(run.id);
-    });
-    if (from === 'serial') this.meter?.record(run.id, (why) => (this.problem = why));
+    );
+    if (run && from === 'serial') this.meter?.record(run.id, (why) => (this.problem = why));
   }
 
   /** A run that came from elsewhere is in the log. */
@@ -177,15 +147,7 @@ export class TestState {
 
   /** Reads the log anew, and plans by it. */
   async reload(): Promise<void> {
-    const listed = await call('listRuns', {
-      id: this.stored.craftId,
-      query: { setup: String(this.stored.id) }
-    });
-    if (!listed.ok) {
-      this.problem = listed.message;
-      return;
-    }
-    this.runs = listed.value;
+    if (!(await this.list())) return;
     await this.plan();
     void this.judge();
   }
@@ -193,46 +155,30 @@ export class TestState {
   /** Works out how often readings lay inside their band, of the newest runs. */
   async judge(): Promise<void> {
     const runs = this.runs.filter((run) => run.readings.length > 0).slice(0, MOST_JUDGED);
-    const wholes = await Promise.all(runs.map((run) => call('readRun', { id: run.id })));
-    const documents = wholes.flatMap((w) => (w.ok ? [w.value.document] : []));
-    if (documents.length === runs.length)
-      this.quality = await this.#ask(() => askWorker('thorough', (w) => w.qualityOf(runs, documents)));
+    const documents = await this.documentsOf(runs);
+    if (documents)
+      this.quality = await this.ask(() => askWorker('thorough', (w) => w.qualityOf(runs, documents)));
   }
 
   async plan(): Promise<void> {
     const { stored, runs } = this;
-    const made = await this.#ask(() =>
+    const made = await this.ask(() =>
       askWorker('thorough', (w) => w.planned(stored.document, this.#schools, runs, this.#before, this.#owned))
     );
     if (made) this.planned = made;
   }
 
-  /** Logs a run; where the server is out of reach it is kept on this device and sent later. */
-  #log(title: string, readings: RunReading[], details: RunDetails) {
-    return outbox.send(
-      'logRun',
-      {
-        id: this.stored.id,
-        body: { title, heldAt: nowIso(), readings, details: { ...details, source: 'typed' } }
-      },
-      `The run “${title}” of ${this.stored.document.name ?? 'this setup'}`
-    );
-  }
-
   /** Logs readings that were typed. */
   async type(readings: RunReading[], details: RunDetails): Promise<boolean> {
     const { stage } = this;
-    const logged = await this.#log(stage?.title ?? 'readings', readings, {
+    const logged = await this.log(stage?.title ?? 'readings', readings, {
       ...details,
       stage: stage?.id ?? null,
       changes: stage ? [...stage.changes] : null
     });
-    if (!logged.ok) {
-      this.problem = [logged.message, ...logged.errors.map((e) => e.message)].join(' ');
-      return logged.kept !== undefined;
-    }
+    if (logged === null || logged === 'kept') return logged === 'kept';
     await this.reload();
-    await this.look(logged.value.id);
+    await this.look(logged);
     return true;
   }
 
@@ -240,20 +186,19 @@ export class TestState {
   async pass(details: RunDetails): Promise<void> {
     const blank = { batteryVoltageV: null, batteryCurrentA: null, rpm: null, thrustN: null };
     const { stage } = this;
-    const logged = await this.#log(
+    const logged = await this.log(
       stage?.title ?? 'a stage',
       [{ throttle: stage?.throttle ?? 1, speedMs: 0, ...blank }],
       { ...details, stage: stage?.id ?? null }
     );
-    this.problem = logged.ok ? '' : [logged.message, ...logged.errors.map((e) => e.message)].join(' ');
-    if (!logged.ok) return;
+    if (logged === null || logged === 'kept') return;
     this.chosen = null;
     await this.reload();
   }
 
   /** Looks at a run: its curve, and beside its prediction. */
   async look(id: number): Promise<void> {
-    const looked = await this.#ask(() => lookAtRun(id, this.#rows));
+    const looked = await this.ask(() => lookAtRun(id, this.#rows));
     if (!looked) return;
     this.looked = looked;
     this.picked = looked.run.readings.length > 0 ? [id] : [];
@@ -283,13 +228,9 @@ export class TestState {
     await this.reload();
   }
 
-  /** Takes a run out of the log, or puts it back. */
-  async mark(id: number, deleted: boolean): Promise<boolean> {
-    const done = deleted ? await call('deleteRun', { id, body: {} }) : await call('restoreRun', { id });
-    if (!done.ok) this.problem = done.message;
+  override async mark(id: number, deleted: boolean): Promise<boolean> {
     if (deleted && this.looked?.run.id === id) this.looked = null;
-    await this.reload();
-    return done.ok;
+    return super.mark(id, deleted);
   }
 
   pick(id: number, on: boolean): void {
@@ -301,17 +242,17 @@ export class TestState {
   async learn(): Promise<void> {
     const runs = this.runs.filter((run) => this.picked.includes(run.id));
     this.learning = true;
-    const wholes = await Promise.all(runs.map((run) => call('readRun', { id: run.id })));
-    const documents = wholes.flatMap((w) => (w.ok ? [w.value.document] : []));
-    if (documents.length < runs.length) this.problem = 'A run could not be read.';
-    else
-      this.learnt = await this.#ask(() =>
+    const documents = await this.documentsOf(runs);
+    if (documents === null) this.problem = 'A run could not be read.';
+    else {
+      this.learnt = await this.ask(() =>
         askWorker('thorough', (w) =>
           w.learnFromRuns(this.stored.document, runs, documents, this.withTable ? this.#rows : [])
         )
       );
-    if (documents.length === runs.length && !this.learnt && !this.problem)
-      this.problem = 'These runs hold no amps, volts, rpm or thrust to learn from.';
+      if (!this.learnt && !this.problem)
+        this.problem = 'These runs hold no amps, volts, rpm or thrust to learn from.';
+    }
     this.learning = false;
   }
 
@@ -378,8 +319,8 @@ export class TestState {
     this.meter ??= new Meter(unitContextOf(this.stored.document));
   }
 
-  end(): void {
+  override end(): void {
     void this.meter?.disconnect();
-    this.live?.leave();
+    super.end();
   }
 }
