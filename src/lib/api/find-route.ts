@@ -3,7 +3,7 @@ import type { Route } from './route.ts';
 import { ROUTES } from './routes.ts';
 
 /** A route that a request leads to, with the parameters of its path. */
-export interface FoundRoute {
+interface FoundRoute {
   readonly id: RouteId;
   readonly route: Route;
   readonly params: Readonly<Record<string, string>>;

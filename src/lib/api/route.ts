@@ -10,7 +10,7 @@ export interface Typed<T> {
 export const as = <T>(schema: object): Typed<T> => ({ schema });
 
 /** How a body is read: as JSON checked by the route's schema, as text that a computing thread parses and checks, or as bytes. */
-export type BodyKind = 'json' | 'text' | 'bytes';
+type BodyKind = 'json' | 'text' | 'bytes';
 
 /** One entry of the interface: everything that server, page and description know of it. */
 export interface Route {

@@ -7,7 +7,7 @@ import { getSettings } from './settings.ts';
 import type { Beside, Summaries, Wanted } from './summaries.ts';
 
 /** A setup as lists show it: no document, only its name and weight. */
-export interface SetupRow extends Wanted {
+interface SetupRow extends Wanted {
   craftId: number;
   name: string;
   massKg: number;
@@ -112,7 +112,7 @@ export const besideOf = (db: Db): Beside => ({
 });
 
 /** A craft as the hangar shows it. */
-export interface HangarCraft {
+interface HangarCraft {
   id: number;
   name: string;
   kind: 'fixed-wing' | 'multirotor' | 'boat';

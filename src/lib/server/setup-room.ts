@@ -9,7 +9,7 @@ import { getSettings } from './settings.ts';
 import { getSetup } from './setups.ts';
 
 /** What every room of a setup begins with. */
-export interface SetupRoom {
+interface SetupRoom {
   readonly db: Db;
   readonly stored: StoredSetup;
   readonly craft: StoredCraft;

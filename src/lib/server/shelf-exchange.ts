@@ -30,7 +30,7 @@ const portable = (db: Db): PortablePart[] => {
 };
 
 /** A file to send: its name, type and bytes. */
-export interface ExportFile {
+interface ExportFile {
   name: string;
   type: string;
   body: string | Uint8Array;

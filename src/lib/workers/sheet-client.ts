@@ -5,7 +5,7 @@ import type { SheetWorker } from './sheet.worker.ts';
 import { WorkerClient } from './worker-client.ts';
 
 /** A sheet, or all that is wrong with the setup. */
-export type SheetAnswer =
+type SheetAnswer =
   { ok: true; answer: BuildSheet } | { ok: false; errors: { message: string; errors: readonly Problem[] } };
 
 const client = new WorkerClient<SheetWorker>(

@@ -11,7 +11,7 @@ export class WorkerEnded extends Error {
 }
 
 /** How a worker is kept. */
-export interface WorkerKeeping {
+interface WorkerKeeping {
   /** Longest silence before a worker is taken for dead, ms; null for one that may work for as long as it likes. */
   readonly patienceMs?: number | null;
   /** Told when a worker was lost and is started anew; without it a lost worker is an error at once. */

@@ -10,7 +10,7 @@ import { show } from '../units/show.ts';
 import { multirotorPurposeOf, purposeOf } from './wanted.ts';
 
 /** One thing the brief asks of the power train. SI; `high` null where only a least value is asked. */
-export interface Target {
+interface Target {
   readonly id: string;
   readonly title: string;
   readonly quantity: QuantityName;

@@ -37,7 +37,7 @@ export const measurementSchema = {
   }
 } as const;
 
-export const instrumentSchema = {
+const instrumentSchema = {
   title: 'instrument',
   type: 'object',
   properties: {

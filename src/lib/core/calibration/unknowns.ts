@@ -16,7 +16,7 @@ export const MOTOR_UNKNOWNS = 3;
  * name, and last the motor's inductance, which only readings at part throttle tell. Logs of scale factors, normal before the fit with the tolerances as spreads; propulsors of one family share a part
  * of their error, as packs of one cell do.
  */
-export interface Unknowns {
+interface Unknowns {
   readonly size: number;
   readonly batteries: readonly Battery[];
   readonly propulsors: readonly Propulsor[];

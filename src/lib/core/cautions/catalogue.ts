@@ -15,7 +15,7 @@ import { CAUTIONS as AT_TEST } from './at-test.ts';
 import { isLithium, PACK_RULES, type PackRule } from './pack-rules.ts';
 
 /** A sentence that belongs to an act, and what calls for it. */
-export interface CautionRule {
+interface CautionRule {
   readonly id: string;
   readonly act: Act;
   readonly severity: Severity;

@@ -2,14 +2,14 @@ import type { SetupDocument } from '../document/schema.ts';
 import { INCH_M } from '../units/convert.ts';
 
 /** A field of cell counts against propeller sizes where a count is at home. */
-export interface CellsField {
+interface CellsField {
   readonly title: string;
   readonly inches: readonly [number, number];
   readonly series: readonly [number, number];
 }
 
 /** Where counts of cells are at home on multirotors. Common practice, no source. A table of data. */
-export const CELLS_FIELDS: readonly CellsField[] = [
+const CELLS_FIELDS: readonly CellsField[] = [
   { title: 'little reason', inches: [1, 3.5], series: [5, 6] },
   { title: '6 best', inches: [4, 7], series: [6, 6] },
   { title: '3, 4 usual', inches: [2, 5], series: [3, 4] },

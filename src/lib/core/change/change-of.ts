@@ -33,7 +33,7 @@ import type { RuleShown } from './rules/rule.ts';
 import { trapOf, type Trap } from './trap.ts';
 
 /** How a change is looked at. */
-export interface ChangeLook extends ChosenBy {
+interface ChangeLook extends ChosenBy {
   /** What may not be taken back beside the change itself: what earlier steps were made for. */
   readonly keeps?: readonly string[];
   /** What the setup was read to do, which it was calibrated by; null where nothing was read. */

@@ -52,7 +52,7 @@ export interface ChangePicture extends Told {
   readonly checks: readonly CheckResult[];
 }
 
-export type ChangeResult = { ok: true; picture: ChangePicture } | { ok: false; errors: Issue[] };
+type ChangeResult = { ok: true; picture: ChangePicture } | { ok: false; errors: Issue[] };
 
 /** What makes a change safe, and how it is tested: what takes longest. */
 export interface ChangeAdvice {

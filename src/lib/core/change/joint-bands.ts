@@ -9,7 +9,7 @@ import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../train/factors.ts';
 import { operatingPoint, solveOperatingPoint, type OperatingPoint } from '../train/operating-point.ts';
 
 /** Figures of the worst case whose change is banded. */
-export const JOINT = ['batteryCurrentA', 'electricalPowerW', 'omegaRadS', 'thrustN'] as const;
+const JOINT = ['batteryCurrentA', 'electricalPowerW', 'omegaRadS', 'thrustN'] as const;
 export type Joint = (typeof JOINT)[number];
 
 /** Samples of a ratio's band. */

@@ -3,7 +3,7 @@ import type { StoredRun } from '../document/stored.ts';
 import { displayUnit, type UnitChoice } from '../units/quantity.ts';
 
 /** A chart's panel in the user's units. */
-export interface PanelView {
+interface PanelView {
   unit: string;
   lines: { id: string; title: string; y: number[]; bands: [number, number][] | null }[];
   points: { x: number; y: number; title: string }[];

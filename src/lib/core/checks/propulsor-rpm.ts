@@ -30,7 +30,7 @@ function rpmInches(family: keyof typeof RPM_INCHES, inches: number): number {
 }
 
 /** Highest rpm of a propulsor: its maker's figure, else the rule of its kind; null where neither is known. */
-export function highestRpm(p: Propulsor): { rpm: number; how: () => string } | null {
+function highestRpm(p: Propulsor): { rpm: number; how: () => string } | null {
   if (p.maxRpm != null) return { rpm: p.maxRpm, how: () => 'its maker’s figure' };
   if (p.kind !== 'propeller') return null;
   const inches = p.diameterM / INCH_M;

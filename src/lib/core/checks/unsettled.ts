@@ -41,7 +41,7 @@ const QUESTIONS: readonly Question[] = [
 ];
 
 /** A limit that decides and is not known. */
-export interface Unsettled {
+interface Unsettled {
   readonly id: string;
   readonly what: string;
   readonly settle: string;

@@ -8,7 +8,7 @@ import { MULTIROTOR_PURPOSES, PURPOSES, type MultirotorPurpose, type Purpose } f
 import { multirotorPurposeOf, purposeOf } from '../brief/wanted.ts';
 
 /** One line of a comparison: a part in words, or a result with the better ones marked. */
-export interface CompareRow {
+interface CompareRow {
   title: string;
   quantity: QuantityName | null;
   values: (number | string | null)[];

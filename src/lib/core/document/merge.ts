@@ -30,7 +30,7 @@ export interface Difference {
 }
 
 /** What two people made of one document. */
-export interface Merge<T> {
+interface Merge<T> {
   /** The base with every change of both that does not touch the same figure; where both did, theirs. */
   document: T;
   /** Figures that both changed, each otherwise. */

@@ -6,7 +6,7 @@ export const FEELS = ['too-hot', 'hot', 'warm', 'cold'] as const;
 export type Feel = (typeof FEELS)[number];
 
 /** Where the readings of a run are from. */
-export const RUN_SOURCES = ['typed', 'file', 'serial', 'stand'] as const;
+const RUN_SOURCES = ['typed', 'file', 'serial', 'stand'] as const;
 export type RunSource = (typeof RUN_SOURCES)[number];
 
 /** What a part looked like that broke. */

@@ -2,8 +2,7 @@ import { readPath, type Setting } from './change.ts';
 import type { SetupDocument } from './schema.ts';
 
 /** Where a figure of a document comes from, as it is kept in `sources`, by its path or by its part for all of a part's figures. */
-export const FIGURE_SOURCES = ['typed', 'label', 'shelf', 'measured', 'estimated', 'fitted'] as const;
-export type FigureSource = (typeof FIGURE_SOURCES)[number];
+export type FigureSource = 'typed' | 'label' | 'shelf' | 'measured' | 'estimated' | 'fitted';
 
 type Marks = Readonly<Record<string, FigureSource>>;
 

@@ -9,7 +9,7 @@ export interface Given {
 }
 
 /** A typical wrong way, with what comes out of it and what is wrong. */
-export interface WrongStep {
+interface WrongStep {
   readonly value: number;
   readonly says: string;
 }

@@ -25,7 +25,7 @@ const WATTS_PER_KG = [
 ] as const;
 
 /** Average of the full-throttle current in ordinary use, as the product counts it, to a twentieth. */
-export const averageShare = (craft: Parameters<typeof mixedUseOf>[0]): number => {
+const averageShare = (craft: Parameters<typeof mixedUseOf>[0]): number => {
   const { fullShare, restShare } = mixedUseOf(craft);
   return Math.round(20 * (fullShare + (1 - fullShare) * restShare)) / 20;
 };

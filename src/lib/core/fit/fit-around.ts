@@ -315,7 +315,7 @@ function sourcesAfter({ base, holds }: Fitting): SetupDocument['sources'] {
 }
 
 /** What a fitting may be told beside the setup. */
-export interface FitBy {
+interface FitBy {
   /** Parts that stay as they are; the setup's own `fixed` where it is left out. */
   readonly fixed?: readonly FixablePart[];
   /** Cells in series to take where neither pack nor motor decides; null for the usual count. */

@@ -7,7 +7,7 @@ import { PART_SCHEMAS } from '../document/part-schemas.ts';
 const DRAFT = 'http://json-schema.org/draft-07/schema#';
 
 /** Most setups of one craft, and most parts of one shelf, that one file may bring. */
-export const MOST_SETUPS = 200;
+const MOST_SETUPS = 200;
 export const MOST_PARTS = 5000;
 
 /** A craft with its setups, as a file. */

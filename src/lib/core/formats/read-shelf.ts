@@ -11,7 +11,7 @@ import { formatOfName, type ShelfFormatId } from './shelf-formats.ts';
 import { shelfFromZip } from './shelf-package.ts';
 
 /** A part of a file, checked, with the maker's tables that come with it. */
-export interface ReadPart {
+interface ReadPart {
   part: CheckedPart;
   tables: { title: string; rows: MakersRow[] }[];
 }

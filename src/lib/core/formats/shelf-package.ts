@@ -45,7 +45,7 @@ const resource = (name: string, columns: readonly string[]) => ({
 });
 
 /** The descriptor of the whole shelf as a Tabular Data Package (Frictionless Data, tabular-data-package profile). */
-export function describeShelf() {
+function describeShelf() {
   return {
     profile: 'tabular-data-package',
     name: 'iskarn-shelf',

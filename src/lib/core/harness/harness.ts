@@ -9,7 +9,7 @@ import { motorPlacesOf, type MotorPlace } from './motors.ts';
 import { segmentsOf, type Segment } from './segments.ts';
 
 /** What a wiring rule is about. */
-export interface WiringNote {
+interface WiringNote {
   readonly id: 'direction' | 'packs' | 'distribution' | 'esc-kind' | 'fuse' | 'arming';
   readonly title: string;
   readonly text: string;
@@ -34,7 +34,7 @@ const FUSE_RATIO = 1.5;
 const FUSES_A = [20, 25, 30, 40, 50, 60, 80, 100, 125, 150, 200, 250, 300] as const;
 
 /** How the packs of a document are joined. A number that does not divide the cells counts as one. */
-export function packsOf({ battery: b }: SetupDocument): Harness['packs'] {
+function packsOf({ battery: b }: SetupDocument): Harness['packs'] {
   const given = b.packsInSeries ?? 1;
   const series = b.series % given === 0 ? given : 1;
   return { series, parallel: b.packsInParallel ?? 1, cellsEach: b.series / series };

@@ -22,13 +22,13 @@ export interface Joint {
 }
 
 /** The smallest family that carries the rest for as long as you like and the worst for a spell; the largest where none does. */
-export const familyFor = (worstA: number, rmsA: number): ConnectorFamily =>
+const familyFor = (worstA: number, rmsA: number): ConnectorFamily =>
   CONNECTORS.find((c) => c.keyed && c.continuousA >= rmsA && c.shortA >= worstA) ??
   CONNECTORS.find((c) => c.continuousA >= rmsA && c.shortA >= worstA) ??
   CONNECTORS[CONNECTORS.length - 1];
 
 /** The smallest bullets that carry a motor's current. */
-export const motorJointFor = (amps: number): MotorJoint =>
+const motorJointFor = (amps: number): MotorJoint =>
   MOTOR_JOINTS.find((j) => j.id !== 'soldered' && j.continuousA >= amps) ?? MOTOR_JOINTS[0];
 
 const judged = (family: ConnectorFamily, worstA: number, rmsA: number): Finding =>

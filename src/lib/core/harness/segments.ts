@@ -12,7 +12,7 @@ import type { Band } from '../train/bands.ts';
 import { show, showUnit } from '../units/show.ts';
 
 /** What one gauge would do in a place. */
-export interface GaugeChoice {
+interface GaugeChoice {
   readonly awg: number;
   /** Warmth of its copper in ordinary use, °C. */
   readonly warmC: number;
@@ -70,7 +70,7 @@ const COPPER_KG_M3 = 8960;
 const COVER_KG_M3 = 1200;
 
 /** Mass of a metre of lead, kg: strands and cover. */
-export function leadKgPerM(awg: number): number {
+function leadKgPerM(awg: number): number {
   const copper = gaugeAreaM2(awg);
   return COPPER_KG_M3 * copper + COVER_KG_M3 * ((Math.PI / 4) * leadOuterDiameterM(awg) ** 2 - 1.3 * copper);
 }

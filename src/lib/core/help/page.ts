@@ -13,7 +13,7 @@ export interface HelpFigure {
 }
 
 /** A figure of the setup that can be moved on a page, to see what answers. */
-export interface HelpKnob {
+interface HelpKnob {
   /** Path in the document. */
   readonly path: string;
   readonly title: string;
@@ -23,7 +23,7 @@ export interface HelpKnob {
 }
 
 /** What a page says of a setup. `{id}` in a text stands for the figure of that name. */
-export interface HelpText {
+interface HelpText {
   readonly figures: readonly HelpFigure[];
   readonly paragraphs: readonly string[];
 }

@@ -20,7 +20,7 @@ import { refitted } from './refitted.ts';
 import { isShopPart, shopWords } from './shop-words.ts';
 
 /** What becomes of a check. */
-export interface Effect {
+interface Effect {
   readonly id: string;
   readonly title: string;
   readonly unit: string;

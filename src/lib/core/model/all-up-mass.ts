@@ -86,7 +86,7 @@ export const partsKg = (setup: SetupDocument): number =>
 const SAME_SHARE = 0.01;
 
 /** What parts and airframe add up to beside the all-up weight that was typed. */
-export interface OtherWeight {
+interface OtherWeight {
   /** As it was typed, kg. */
   readonly typedKg: number;
   /** What airframe and parts add up to, kg; the parts alone where those are heavier than what was typed. */

@@ -3,7 +3,7 @@ import { water } from '../medium/water.ts';
 import { partMasses } from './all-up-mass.ts';
 
 /** One mass and where it sits. */
-export interface Station {
+interface Station {
   readonly title: string;
   readonly kg: number;
   /** Behind the front end; to the right of the middle. */

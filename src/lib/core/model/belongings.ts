@@ -92,7 +92,7 @@ const wordOf = (part: PlacedPart, setup: SetupDocument): string =>
 const weight = (kg: number): string => (Math.abs(kg) < 1 ? `${show(1000 * kg)} g` : `${show(kg, 4)} kg`);
 
 /** Whether an all-up weight that was typed stays, and is asked about, or goes with the parts as the change as a whole does. */
-export type WeightBy = 'asked' | 'follows';
+type WeightBy = 'asked' | 'follows';
 
 /** What is said where a typed all-up weight stays: what parts and airframe add up to now. */
 function stays(

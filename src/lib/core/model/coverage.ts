@@ -2,7 +2,7 @@ import type { SetupDocument } from '../document/schema.ts';
 import { usualFamily } from '../parts/propulsor/propeller/family.ts';
 
 /** What the readings behind the model leave open for a setup: further spread of its propulsor and motor, and why, in words. */
-export interface Coverage {
+interface Coverage {
   /** Relative standard deviations, to be added in squares. */
   readonly thrustSd: number;
   readonly powerSd: number;

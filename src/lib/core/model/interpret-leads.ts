@@ -61,7 +61,7 @@ export function wiringOhmOf(setup: SetupDocument, e: Estimating): number {
 }
 
 /** Gauge of the motor leads: told, else as the leads before the ESC, else usual. */
-export const motorGaugeOf = ({ wiring, count }: SetupDocument): number =>
+const motorGaugeOf = ({ wiring, count }: SetupDocument): number =>
   wiring?.motorGaugeAwg ?? ((count ?? 1) > 1 ? wiring?.branchGaugeAwg : wiring?.gaugeAwg) ?? MOTOR_GAUGE_AWG;
 
 /**

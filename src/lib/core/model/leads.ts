@@ -6,7 +6,7 @@ import { keptAmpacityA, spellAmpacityA } from '../parts/wiring/lead-heat.ts';
 const SUMMER_C = 25;
 
 /** What leads of a gauge carry in a craft. */
-export interface LeadLimits {
+interface LeadLimits {
   readonly insulation: Insulation;
   /** Air they lie in, °C. */
   readonly airC: number;

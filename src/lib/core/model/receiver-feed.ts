@@ -8,7 +8,7 @@ import { supplyInputA, USUAL_OUTPUT_V } from '../parts/supply/regulator.ts';
 import { SERVO_SIZES, servoAt, servoSize } from '../parts/supply/servo-sizes.ts';
 
 /** One kind of load on the receiver supply, at the volts it gets: all of its number together. */
-export interface FedLoad {
+interface FedLoad {
   /** Where it stands in the document. */
   readonly path: string;
   readonly title: string;
@@ -63,9 +63,7 @@ const AVERAGE_OF_PEAK = 0.5;
  * Volts that an own pack gives: fresh off the charger, but for nickel cells, whose surface charge is gone with the first servo
  * that moves.
  */
-export const receiverPackV = (
-  pack: NonNullable<NonNullable<SetupDocument['receiverSupply']>['pack']>
-): number =>
+const receiverPackV = (pack: NonNullable<NonNullable<SetupDocument['receiverSupply']>['pack']>): number =>
   pack.series * (pack.chemistry === 'nimh' ? CHEMISTRIES.nimh.nominalV : openCircuitCellV(pack.chemistry, 1));
 
 type Source = Pick<
@@ -134,7 +132,7 @@ function sourceOf({ esc, receiverSupply }: SetupDocument): Source {
 }
 
 /** A load at the volts it gets: told amps as they are, others by its size or kind. */
-export function fedLoad(load: Load, supplyV: number, path: string): FedLoad {
+function fedLoad(load: Load, supplyV: number, path: string): FedLoad {
   const count = load.count ?? 1;
   const volts = load.stepDownV == null ? supplyV : Math.min(load.stepDownV, supplyV);
   const usual =

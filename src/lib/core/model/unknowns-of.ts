@@ -9,7 +9,7 @@ import type { SetupDocument } from '../document/schema.ts';
 import { FITTED_FACTORS, RELATIVE_SD, THRUST_POWER_CORRELATION, type FactorName } from './tolerance.ts';
 
 /** How surely each unknown of a setup is known, and what its calibration says of it. */
-export interface SetupUnknowns {
+interface SetupUnknowns {
   readonly relativeSd: Record<FactorName, number>;
   /** Covariance of the logs of the seven unknowns that a calibration can fit, 7 × 7, row by row. */
   readonly covariance: Float64Array;

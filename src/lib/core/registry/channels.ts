@@ -12,7 +12,7 @@ export interface UnitContext {
 }
 
 /** One unit of a column in a meter's file: SI = (figure − from) × factor. `time` is read as time of day or date instead. */
-export interface ChannelUnit {
+interface ChannelUnit {
   readonly id: string;
   readonly label: string;
   readonly factor: number | ((c: UnitContext) => number);
@@ -23,7 +23,7 @@ export interface ChannelUnit {
 type Range = readonly [low: number, high: number];
 
 /** A quantity that a meter shows. SI throughout. */
-export interface Channel {
+interface Channel {
   /** In a sentence and as the meaning of a column: "amps of the pack". */
   readonly title: string;
   /** Beside its figure: "amps", "motor case". */

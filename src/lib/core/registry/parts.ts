@@ -82,7 +82,7 @@ export const PLACED_PARTS = having('placed');
 export type PartKind = (typeof PART_TABLE)[With<'shelf'>]['shelf']['kind'];
 export const PART_KINDS: readonly PartKind[] = having('shelf').map((n) => PART_TABLE[n].shelf.kind);
 /** The part of a setup that a kind of the shelf becomes. */
-export const partOfKind = (kind: PartKind): With<'shelf'> =>
+const partOfKind = (kind: PartKind): With<'shelf'> =>
   having('shelf').find((n) => PART_TABLE[n].shelf.kind === kind) as With<'shelf'>;
 /** What the shelf says of a kind. */
 export const shelfOf = (kind: PartKind): NonNullable<Part['shelf']> => PART_TABLE[partOfKind(kind)].shelf;

@@ -6,7 +6,7 @@ import { OBJECTIVES, type Axis, type Objective } from '../yardstick/objectives.t
 import type { Measure } from '../yardstick/worth.ts';
 
 /** An axis in words. */
-export interface AxisWords {
+interface AxisWords {
   readonly title: string;
   readonly quantity: QuantityName;
   /** As it stands over a column of figures. */

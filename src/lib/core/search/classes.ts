@@ -4,7 +4,7 @@ import type { Craft } from '../document/schema.ts';
  * A class of craft as people fly and drive them, with the motors they usually carry: all-up weight, kg, span (or propeller, or
  * length), m, and grams of one motor.
  */
-export interface CraftClass {
+interface CraftClass {
   readonly kind: Craft['kind'];
   readonly title: string;
   readonly massKg: readonly [number, number];

@@ -102,7 +102,7 @@ export class Found {
 }
 
 /** The best of each group, in order, and how many each group has. */
-export interface Grouped {
+interface Grouped {
   readonly best: readonly number[];
   readonly sizes: ReadonlyMap<number, number>;
 }

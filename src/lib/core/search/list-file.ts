@@ -5,7 +5,7 @@ import { axisWords } from './axis-words.ts';
 import { AXES, type Axis } from '../yardstick/objectives.ts';
 
 /** A line of the list as it is written to a file. */
-export interface ListLine {
+interface ListLine {
   readonly setup: SetupDocument;
   readonly score: number;
   readonly value: (axis: Axis) => number | null;

@@ -20,7 +20,7 @@ import { AXES, OBJECTIVES, type Axis, type Objective, type Yardstick } from '../
 const weight = { type: 'number', minimum: 0, maximum: 100 } as const;
 
 /** A setup document without the parts that are looked for. */
-export const searchBriefSchema = {
+const searchBriefSchema = {
   title: 'brief',
   type: 'object',
   required: ['craft'],

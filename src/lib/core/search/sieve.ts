@@ -10,7 +10,7 @@ import type { Assembler } from './assembler.ts';
 import { places, type Places, type Space } from './space.ts';
 
 /** Checks whose value at full throttle, standing, on a full pack is one number against a limit of one part, in power order. */
-export const BY_NUMBER = [
+const BY_NUMBER = [
   'pack-current',
   'pack-weight',
   'wiring-current',
@@ -45,7 +45,7 @@ const BY_LABEL = [
 type ByLabel = (typeof BY_LABEL)[number][0];
 
 /** Checks of the sieve in power order: the number in this list is the check's bit in a mask. */
-export const SIEVED: readonly CheckId[] = CHECKS.map((c) => c.id).filter(
+const SIEVED: readonly CheckId[] = CHECKS.map((c) => c.id).filter(
   (id) => (BY_NUMBER as readonly string[]).includes(id) || BY_LABEL.some(([label]) => label === id)
 );
 
@@ -53,8 +53,8 @@ export const SIEVED: readonly CheckId[] = CHECKS.map((c) => c.id).filter(
 const BIT = Object.fromEntries(SIEVED.map((id, k) => [id, 1 << k])) as Record<ByNumber | ByLabel, number>;
 
 /** What the wishes of a search are called among what rejects a combination. */
-export const LIMITS = ['limit-current', 'limit-weight'] as const;
-export type SieveLimit = (typeof LIMITS)[number];
+const LIMITS = ['limit-current', 'limit-weight'] as const;
+type SieveLimit = (typeof LIMITS)[number];
 const LIMIT_BIT: Record<SieveLimit, number> = {
   'limit-current': 1 << SIEVED.length,
   'limit-weight': 1 << (SIEVED.length + 1)

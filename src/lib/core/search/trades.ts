@@ -5,7 +5,7 @@ import type { Axis } from '../yardstick/objectives.ts';
 const EQUAL = 0.04;
 
 /** What can be had for the same: places in the list; null where nothing else is as near. */
-export interface Trades {
+interface Trades {
   /** Of as much current: the one that pulls most and the fastest. */
   readonly equalCurrent: {
     readonly mostThrust: number;

@@ -5,7 +5,7 @@ import type { Situation } from '../situation/situation.ts';
 import type { SearchLimits } from './search-request.ts';
 
 /** Limits of a search that are no check's, judged after all of them. */
-export const LATE_LIMITS = ['limit-hover', 'limit-rpm'] as const;
+const LATE_LIMITS = ['limit-hover', 'limit-rpm'] as const;
 /** What may reject a combination. */
 export type Rejection = CheckId | 'limit-current' | 'limit-weight' | (typeof LATE_LIMITS)[number];
 

@@ -25,7 +25,7 @@ export function airframeOf(setup: SetupDocument): { readonly kg: number; readonl
 }
 
 /** Thrust for the weight that a craft's purpose asks at least; null afloat. */
-export function leastThrustOf(craft: Craft): number | null {
+function leastThrustOf(craft: Craft): number | null {
   if (craft.kind === 'boat') return null;
   if (craft.targetThrustToWeight != null) return craft.targetThrustToWeight;
   return craft.kind === 'multirotor'
@@ -96,7 +96,7 @@ export function findBriefOf(
 }
 
 /** A wish that is asked otherwise than in the brief. */
-export type OtherWish = 'leastThrustToWeight' | 'leastSeconds' | 'leastSpeedMs' | 'largestPropM';
+type OtherWish = 'leastThrustToWeight' | 'leastSeconds' | 'leastSpeedMs' | 'largestPropM';
 
 /** Limits as they are searched by: what only repeats what the purpose asks anyway is left to the purpose and its school. */
 export const searchedLimits = (setup: SetupDocument, limits: SearchLimits): SearchLimits =>

@@ -17,7 +17,7 @@ export interface Shelved {
 }
 
 /** A line of the list of parts. */
-export interface SheetPart {
+interface SheetPart {
   readonly id: string;
   /** "pack", "ESC", "motor" … */
   readonly title: string;

@@ -19,7 +19,7 @@ import { partsListOf, type PartsList, type Shelved } from './parts-list.ts';
 import { sheetSettings, type SheetSetting } from './settings-list.ts';
 
 /** One finding on paper. */
-export interface SheetFinding {
+interface SheetFinding {
   readonly id: string;
   readonly title: string;
   readonly finding: Finding;

@@ -16,7 +16,7 @@ export interface CheckedPart {
 }
 
 /** What a caller sends of a part. */
-export interface PartInput {
+interface PartInput {
   kind?: unknown;
   name?: unknown;
   document?: unknown;

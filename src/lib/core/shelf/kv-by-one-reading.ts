@@ -2,7 +2,7 @@ import { RELATIVE_SD } from '../model/tolerance.ts';
 import type { MotorFigure } from './motor-test.ts';
 
 /** How a motor's KV is told by a single reading. */
-export type KvReading =
+type KvReading =
   /** Turned by a drill, volts between two leads: of an AC voltmeter, or of a DC one behind a three-phase rectifier. */
   | {
       readonly kind: 'drill';

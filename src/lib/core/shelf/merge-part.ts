@@ -8,7 +8,7 @@ export type PartEdited = Pick<
 >;
 
 /** What two people made of one part. */
-export interface PartMerge {
+interface PartMerge {
   /** Theirs with every figure that only I changed. */
   readonly part: PartEdited;
   /** Figures that both changed, each otherwise: theirs stands in `part`. */

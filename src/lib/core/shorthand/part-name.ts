@@ -51,7 +51,7 @@ export const sizeWords = (part: DrivePart, setup: SetupDocument): string =>
 const CHANGED = / (?:\*|\(changed: [^()]*\))$/;
 
 /** A name without what was said of a change. */
-export const givenName = (name: string): string => name.replace(CHANGED, '');
+const givenName = (name: string): string => name.replace(CHANGED, '');
 
 /** Whether a name says nothing that the figures do not say: it follows them, and is not kept where they change. */
 export function isMadeOfFigures(part: DrivePart, name: string): boolean {

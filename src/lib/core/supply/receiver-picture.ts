@@ -20,7 +20,7 @@ import { Situation } from '../situation/situation.ts';
 import { show, showUnit } from '../units/show.ts';
 
 /** One way to feed the receiver, with what it gives, weighs and asks for. */
-export interface SupplyChoice {
+interface SupplyChoice {
   readonly id: string;
   readonly title: string;
   /** Whether it is what the setup has now. */

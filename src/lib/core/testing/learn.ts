@@ -15,7 +15,7 @@ import { learnDrag } from './speed/learn-drag.ts';
 import { withDrag } from './speed/with-drag.ts';
 
 /** One unknown before and after a fit: its factor on the label's figure, and how surely it is known. */
-export interface LearntFactor {
+interface LearntFactor {
   readonly id: FactorName;
   readonly title: string;
   readonly factor: number;
@@ -38,7 +38,7 @@ export interface RunsLearnt {
   readonly further: string | null;
 }
 /** A craft's drag as speeds tell it: its factor on the estimate, and the top speed before and after, m/s. */
-export interface LearntSpeed {
+interface LearntSpeed {
   readonly factor: number;
   readonly within: { readonly before: number; readonly after: number };
   readonly topSpeed: { readonly before: Banded; readonly after: Banded } | null;

@@ -11,7 +11,7 @@ export const DOCUMENT_LIMITS: JsonLimits = { depth: 40, values: 60_000 };
 /** For a whole shelf or a craft with all its setups. */
 export const FILE_LIMITS: JsonLimits = { depth: 40, values: 1_000_000 };
 
-export type ParsedJson = { ok: true; value: unknown } | { ok: false; message: string };
+type ParsedJson = { ok: true; value: unknown } | { ok: false; message: string };
 
 const bad = (message: string): ParsedJson => ({ ok: false, message });
 

@@ -4,7 +4,7 @@ import { meetDemand, type Demand } from './demand.ts';
 import type { TrainModel } from '../model/train-model.ts';
 
 /** One moment of a discharge. */
-export interface DischargeStep {
+interface DischargeStep {
   seconds: number;
   stateOfCharge: number;
   restingCellV: number;

@@ -17,7 +17,7 @@ import { operatingPoint, solveOperatingPoint, type OperatingPoint } from './oper
 import { throttleForThrust } from './throttle-for-thrust.ts';
 
 /** One moment of a warm-up. */
-export interface HeatStep {
+interface HeatStep {
   seconds: number;
   windingC: number;
   caseC: number;

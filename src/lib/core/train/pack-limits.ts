@@ -2,7 +2,7 @@ import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import type { Interpreted } from '../model/interpret.ts';
 
 /** Share of the capacity that is used when neither pack nor school says otherwise. Common practice, no source. */
-export const USABLE_SHARE = { '80 %': 0.8, '70 %': 0.7, 'to the cut-off': 1 } as const;
+const USABLE_SHARE = { '80 %': 0.8, '70 %': 0.7, 'to the cut-off': 1 } as const;
 
 /** Usable share by the user's school. */
 export function usableShareBy(schools: Readonly<Record<string, string>> | undefined): number {

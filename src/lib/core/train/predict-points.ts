@@ -10,7 +10,7 @@ import { bandsOf, type Band } from './bands.ts';
 import { operatingPoint, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
 
 /** Fills a point's answer from a solved operating point. */
-export function describePoint(i: Interpreted, p: OperatingPoint, speedMs: number, openCircuitV: number) {
+function describePoint(i: Interpreted, p: OperatingPoint, speedMs: number, openCircuitV: number) {
   const m = i.model;
   const rpm = radSToRpm(p.omegaRadS / m.gearRatio);
   const atPropulsor = m.count * p.shaftPowerW - p.lossGearW;
@@ -60,7 +60,7 @@ const PER_POINT = 6;
 const OUTSIDE_WIDENING = 1.5;
 
 /** Where a point asks the propulsor outside what its table or its measured columns cover, in words; null inside. */
-export function outsideData(i: Interpreted, p: OperatingPoint, speedMs: number): string | null {
+function outsideData(i: Interpreted, p: OperatingPoint, speedMs: number): string | null {
   const m = i.model;
   const n = p.omegaRadS / m.gearRatio / (2 * Math.PI);
   if (m.performance.kind === 'table' && !m.performance.singleRow && n > 0) {

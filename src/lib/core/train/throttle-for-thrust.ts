@@ -11,7 +11,7 @@ import {
 } from './operating-point.ts';
 
 /** Why a thrust cannot be had. */
-export type ThrottleResult =
+type ThrottleResult =
   { ok: true; throttle: number } | { ok: false; code: 'not-enough-thrust' | 'not-solved'; detail: string };
 
 const load = new Float64Array(2);

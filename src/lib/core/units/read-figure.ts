@@ -52,7 +52,7 @@ export function numbersOf(text: string): readonly number[] {
 }
 
 /** What reading a figure may go by. */
-export interface ReadBy {
+interface ReadBy {
   /** What the figure can be here, SI; what such figures are in this hobby where it is left out. */
   readonly range?: readonly [low: number, high: number];
   /** Whether a figure far outside that is asked about rather than taken; it is, where nothing is said. */

@@ -103,7 +103,7 @@ function efficiencyOf(s: Situation): number | null {
 }
 
 /** What is at hand of a setup beside what follows from its document. */
-export interface AtHand {
+interface AtHand {
   /** What the chosen parts weigh together, kg. */
   readonly partsKg?: number;
   /** What the checks compared. */

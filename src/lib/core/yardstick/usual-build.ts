@@ -36,7 +36,7 @@ export interface Built {
 }
 
 /** One rule of building: what it costs a setup to break it, 0 where it keeps it, in logarithms. */
-export interface BuildRule {
+interface BuildRule {
   readonly id: string;
   /** What a builder says of a setup that breaks it. */
   readonly says: string | ((b: Built) => string);

@@ -45,7 +45,7 @@ export const COLUMN_OF: Readonly<Record<Objective, Column>> = {
 };
 
 /** The figure of an objective: where there are goals, the one that the goal is told in. */
-export function columnFor(objective: Objective, goals: Goals | null): Column {
+function columnFor(objective: Objective, goals: Goals | null): Column {
   if (goals !== null && objective === 'speed') return goals.speedOf;
   if (goals !== null && objective === 'thrust') return goals.thrustOf;
   if (goals !== null && objective === 'headroom') return 'spare';

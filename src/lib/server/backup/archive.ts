@@ -20,7 +20,7 @@ import { zipStream } from '../zip-stream.ts';
 import { countsOf } from './holdings.ts';
 
 /** Format of the archive, as its descriptor says it. */
-export const ARCHIVE_FORMAT = 'iskarn.archive/1';
+const ARCHIVE_FORMAT = 'iskarn.archive/1';
 
 /**
  * Tables of an archive, those that others hang on first, with the columns that hold JSON. Samples go as CSV, a file a run.

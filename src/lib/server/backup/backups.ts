@@ -35,7 +35,7 @@ export interface CheckedBackup extends Backup {
 /** Pages that are copied at a time: others get their turn between. */
 const PAGES = 256;
 
-export const backupFolder = (folder: string): string => join(folder, BACKUP_FOLDER);
+const backupFolder = (folder: string): string => join(folder, BACKUP_FOLDER);
 
 function made(folder: string): string {
   const path = backupFolder(folder);
@@ -89,7 +89,7 @@ export function verify(file: string): Counts {
 }
 
 /** Does something with a copy of a file that was brought up to date; the file itself is not touched. */
-export function withCurrent<T>(file: string, use: (db: Db) => T): T {
+function withCurrent<T>(file: string, use: (db: Db) => T): T {
   const folder = mkdtempSync(join(tmpdir(), 'iskarn-look-'));
   const copy = join(folder, DATA_FILE);
   try {
@@ -176,7 +176,7 @@ export function copyNow(db: Db, folder: string, reason: Reason, now = new Date()
 }
 
 /** Takes backups away that no rule keeps, and what a backup left that was cut off. */
-export function dropOutdated(folder: string, now = new Date()): string[] {
+function dropOutdated(folder: string, now = new Date()): string[] {
   const path = backupFolder(folder);
   const gone = outdated(listBackups(folder), now).map((b) => b.name);
   for (const name of gone) rmSync(join(path, name), { force: true });

@@ -20,7 +20,7 @@ const KINDS = {
     FROM pack_record p JOIN part ON part.id = p.part_id WHERE p.deleted_at IS NULL`,
   settings: 'SELECT rowid AS id, key AS name, value AS content FROM setting'
 } as const;
-export type HoldingKind = keyof typeof KINDS;
+type HoldingKind = keyof typeof KINDS;
 export const HOLDING_KINDS = Object.keys(KINDS) as HoldingKind[];
 
 interface Row {

@@ -24,7 +24,7 @@ const HOUR_MS = 3_600_000;
 const LARGE_BYTES = 50_000_000;
 
 /** How long after the newest backup the next one is due, for data of a size, ms. */
-export const dueAfterMs = (bytes: number): number => (bytes > LARGE_BYTES ? 24 : 1) * HOUR_MS;
+const dueAfterMs = (bytes: number): number => (bytes > LARGE_BYTES ? 24 : 1) * HOUR_MS;
 
 const changesOf = (db: Db): number => db.prepare('SELECT total_changes()').pluck().get() as number;
 
@@ -36,7 +36,7 @@ let going = 0;
 let asked: Promise<CheckedBackup> | null = null;
 
 /** Makes a backup where something was changed since the newest, and that is old enough. @returns whether one was made */
-export async function backUpWhenDue(now = new Date()): Promise<boolean> {
+async function backUpWhenDue(now = new Date()): Promise<boolean> {
   if (going > 0 || dataFault()) return false;
   const db = store();
   const changes = changesOf(db);

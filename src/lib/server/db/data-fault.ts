@@ -1,5 +1,5 @@
 /** What can be wrong with a data folder. */
-export type DataFaultCode =
+type DataFaultCode =
   'folder' | 'missing' | 'empty' | 'foreign' | 'newer' | 'corrupt' | 'read-only' | 'full' | 'no-log';
 
 /** The data cannot be used: what is wrong and what to do, in one sentence or two for the console, health and the page. */

@@ -26,7 +26,7 @@ interface SetupSpec {
 }
 
 /** One craft of the club with its setups; the first is in use. */
-export interface DemoCraft {
+interface DemoCraft {
   name: string;
   kind: Craft['kind'];
   story: string;

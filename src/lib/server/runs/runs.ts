@@ -46,7 +46,7 @@ export const MOST_LISTED_RUNS = 200;
 const WHOLE = "NOT (r.state = 'live' AND COALESCE(json_extract(r.details, '$.source'), '') = 'file')";
 
 /** Which runs are listed: of a craft's setups or of one setup, from the newest on. */
-export interface RunsAsked {
+interface RunsAsked {
   readonly craftId?: number;
   readonly setupId?: number;
   readonly most?: number;

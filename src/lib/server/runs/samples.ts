@@ -14,7 +14,7 @@ import { documentOf, getRun } from './runs.ts';
 /** Buckets of a run on the screen. */
 const BUCKETS = 600;
 /** Most samples of one run: a hundred hours at ten a second. */
-export const MOST_SAMPLES = 5_000_000;
+const MOST_SAMPLES = 5_000_000;
 
 /** Appends samples to a live run; they are on the disk when this returns. */
 export function appendSamples(db: Db, runId: number, samples: Samples): Outcome<{ stored: number }> {

@@ -2,7 +2,7 @@
 export type Drawn = readonly number[];
 
 /** Box that labels keep within, px. */
-export interface Panel {
+interface Panel {
   readonly left: number;
   readonly right: number;
   readonly top: number;

@@ -2,7 +2,7 @@ import type { Craft, SetupDocument } from '../../core/document/schema.ts';
 import type { QuantityName } from '../../core/units/quantity.ts';
 
 /** A figure of the brief: its path in the document, its name and how it is shown. */
-export interface BriefRow {
+interface BriefRow {
   readonly path: string;
   readonly label: string;
   readonly quantity: QuantityName;

@@ -1,5 +1,5 @@
 /** What of a focused element decides whose Ctrl+Z is. */
-export interface Focused {
+interface Focused {
   tagName: string;
   type?: string;
   isContentEditable?: boolean;

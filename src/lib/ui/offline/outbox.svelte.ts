@@ -19,7 +19,7 @@ interface ToSend<K extends Outgoing> {
 }
 
 /** What became of something that was sent; where it waits on this device, by which key. */
-export type Sending<T> = Answered<T> & { readonly kept?: string };
+type Sending<T> = Answered<T> & { readonly kept?: string };
 
 /** Whether a request was answered, or what stands there now where an edit is disputed. */
 type Delivered = Answered<unknown> & { readonly theirs?: StoredPart };

@@ -43,7 +43,7 @@ export const isWaiting = (w: unknown): w is Waiting =>
   (w.route !== 'editPart' || (Number.isInteger(w.of) && isPart(w.body) && isPart(w.base)));
 
 /** A part whose edit waits, merged with what another edit left of it; what both changed as this one has it. */
-export function editedPart(part: StoredPart, w: Pick<Waiting, 'base' | 'body'>): StoredPart {
+function editedPart(part: StoredPart, w: Pick<Waiting, 'base' | 'body'>): StoredPart {
   const mine = w.body as PartEdited;
   const merge = mergePart(w.base ?? part, mine, part);
   return {

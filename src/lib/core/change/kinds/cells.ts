@@ -10,7 +10,7 @@ const schema = {
   required: ['kind', 'series'],
   properties: { kind: kindField('cells'), series: seriesField, anchor: anchorField }
 } as const;
-export type CellsChange = FromSchema<typeof schema>;
+type CellsChange = FromSchema<typeof schema>;
 
 const counted = (series: number): string => `${series} cell${series === 1 ? '' : 's'}`;
 

@@ -53,7 +53,7 @@ export interface SentenceFigure<C> {
 }
 
 /** A choice of words in the sentence of a change. */
-export interface SentenceChoice<C> {
+interface SentenceChoice<C> {
   readonly id: string;
   readonly label: string;
   readonly options: readonly (readonly [value: string, name: string])[];
@@ -75,7 +75,7 @@ export interface TakenParts {
 }
 
 /** How a part is taken into a change. */
-export type Taking<C> = {
+type Taking<C> = {
   [P in keyof TakenParts]: {
     readonly part: P;
     /** The setup that a label is read into. */

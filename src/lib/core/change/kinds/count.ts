@@ -23,7 +23,7 @@ const schema = {
     anchor: anchorField
   }
 } as const;
-export type CountChange = FromSchema<typeof schema>;
+type CountChange = FromSchema<typeof schema>;
 
 const WORDS = ['', 'a single motor', 'a twin', 'three motors', 'four motors'];
 const called = (count: number): string => WORDS[count] ?? `${count} motors`;

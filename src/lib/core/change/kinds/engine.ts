@@ -36,7 +36,7 @@ const schema = {
     rpm: openFigure('rpm of the engine', 500, 40000)
   }
 } as const;
-export type EngineChange = FromSchema<typeof schema>;
+type EngineChange = FromSchema<typeof schema>;
 
 /** Electrical watts at the pack that take the place of a cubic centimetre, W/cc. Common practice, from memory, ±25 %. */
 const WATTS_PER_CC: Readonly<Record<Engine, number>> = {

@@ -16,7 +16,7 @@ const schema = {
   required: ['kind', 'motor'],
   properties: { kind: kindField('motor'), motor: motorSchema, anchor: anchorField }
 } as const;
-export type MotorChange = FromSchema<typeof schema>;
+type MotorChange = FromSchema<typeof schema>;
 
 /** Another motor on the same shaft, gear and propulsor as they are. */
 export const motorKind = {

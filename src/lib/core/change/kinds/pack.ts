@@ -14,7 +14,7 @@ const schema = {
   required: ['kind', 'battery'],
   properties: { kind: kindField('pack'), battery: batterySchema, anchor: anchorField }
 } as const;
-export type PackChange = FromSchema<typeof schema>;
+type PackChange = FromSchema<typeof schema>;
 
 const PLUGGED = ['', '', 'two in parallel', 'three in parallel', 'four in parallel'];
 const words = (setup: SetupDocument): string => {

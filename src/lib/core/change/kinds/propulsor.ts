@@ -13,7 +13,7 @@ const schema = {
   required: ['kind', 'propulsor'],
   properties: { kind: kindField('propulsor'), propulsor: propulsorSchema, anchor: anchorField }
 } as const;
-export type PropulsorChange = FromSchema<typeof schema>;
+type PropulsorChange = FromSchema<typeof schema>;
 
 const BLADES = ['', '', '', ', three blades', ', four blades', ', five blades', ', six blades'];
 

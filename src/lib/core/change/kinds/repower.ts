@@ -25,7 +25,7 @@ const schema = {
     motorDiameterMm: openFigure('diameter of the motor, mm', 10, 200)
   }
 } as const;
-export type RepowerChange = FromSchema<typeof schema>;
+type RepowerChange = FromSchema<typeof schema>;
 
 /** Diameter of a boat motor of which no mass is told, mm. Common practice, no source. */
 const USUAL_MM = 36;

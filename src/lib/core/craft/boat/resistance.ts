@@ -17,8 +17,7 @@ export interface Hull {
 }
 
 /** Friction coefficient of the ITTC 1957 line: 0.075/(log10 Re − 2)². */
-export const frictionLine = (reynolds: number): number =>
-  0.075 / (Math.log10(Math.max(reynolds, 2e4)) - 2) ** 2;
+const frictionLine = (reynolds: number): number => 0.075 / (Math.log10(Math.max(reynolds, 2e4)) - 2) ** 2;
 
 /** Residuary resistance over weight against Froude number on length, for round-bilge models. From memory, ±40 %. */
 const FROUDE = [0, 0.15, 0.2, 0.25, 0.3, 0.35, 0.4, 0.45, 0.5, 0.6, 0.8, 1, 1.5] as const;

@@ -8,7 +8,7 @@ const column = {
   items: { type: 'number', minimum: -100, maximum: 100 }
 } as const;
 
-export const coefficientsSchema = {
+const coefficientsSchema = {
   title: 'measured coefficients',
   type: 'object',
   required: ['thrust', 'power'],
@@ -69,7 +69,7 @@ const geometry = {
   coefficients: { anyOf: [coefficientsSchema, { type: 'null' }] }
 } as const;
 
-export const propellerSchema = {
+const propellerSchema = {
   title: 'propeller',
   type: 'object',
   required: ['kind', 'diameterM', 'pitchM'],
@@ -109,7 +109,7 @@ export const propellerSchema = {
   }
 } as const;
 
-export const ductedFanSchema = {
+const ductedFanSchema = {
   title: 'ducted fan',
   type: 'object',
   required: ['kind', 'diameterM'],
@@ -133,7 +133,7 @@ export const ductedFanSchema = {
   }
 } as const;
 
-export const submergedScrewSchema = {
+const submergedScrewSchema = {
   title: 'submerged screw',
   type: 'object',
   required: ['kind', 'diameterM', 'pitchM'],
@@ -159,7 +159,7 @@ export const submergedScrewSchema = {
   }
 } as const;
 
-export const surfaceDriveSchema = {
+const surfaceDriveSchema = {
   title: 'surface-piercing screw',
   type: 'object',
   required: ['kind', 'diameterM', 'pitchM'],

@@ -11,7 +11,7 @@ export const outputsV = {
   title: 'outputs that can be chosen'
 } as const;
 
-export const receiverPackSchema = {
+const receiverPackSchema = {
   title: 'receiver pack',
   type: 'object',
   required: ['chemistry', 'series', 'capacityAh'],
@@ -89,7 +89,7 @@ export const loadSchema = {
 } as const;
 
 /** What else may hang on the pack's own volts. */
-export const RAIL_KINDS = [
+const RAIL_KINDS = [
   'flight-controller',
   'camera',
   'video',

@@ -119,7 +119,7 @@ export function sizeInName(name: string | null | undefined): LabelMeaning | null
 const two = (v: number): string => String(Math.max(Math.round(v), 1)).padStart(2, '0');
 
 /** What a scale and a caliper say of a motor; null where it was not measured. */
-export interface MeasuredMotor {
+interface MeasuredMotor {
   massKg: number | null;
   canDiameterMm: number | null;
   canLengthMm: number | null;

@@ -2,7 +2,7 @@ import { estimateMotorMassKg } from './estimate.ts';
 import { sizeInName } from './label-decoder.ts';
 
 /** Mass of one motor, and what it was taken from. */
-export interface MotorMass {
+interface MotorMass {
   readonly kg: number;
   /** In words; empty where it is given. */
   readonly from: string;

@@ -1,5 +1,5 @@
 /** What one chemistry is like, per cell. Volts; shares of capacity. */
-export interface Chemistry {
+interface Chemistry {
   readonly name: string;
   /** Open-circuit volts at the states of charge of `STATE_OF_CHARGE`. */
   readonly openCircuitV: readonly number[];

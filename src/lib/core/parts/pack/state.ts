@@ -1,5 +1,5 @@
 /** How a pack has lived, as far as its owner can say without measuring. */
-export type PackState = 'new' | 'season' | 'old';
+type PackState = 'new' | 'season' | 'old';
 
 /** What age does to a pack: factors on its resistance and capacity when new, and how surely the first is known. */
 interface Ageing {

@@ -36,7 +36,7 @@ const SPECIFIC_HEAT = 1000;
 const TO_AIR_200G = 4.5;
 
 /** A pack's temperature in the course of use. */
-export interface PackHeat {
+interface PackHeat {
   readonly startC: number;
   readonly airC: number;
   readonly joulePerK: number;

@@ -7,13 +7,13 @@ import { curveAt, hermiteCurve, type HermiteCurve } from '../../numeric/hermite-
  */
 export type Performance = ConstantPerformance | CurvePerformance | TablePerformance;
 
-export interface ConstantPerformance {
+interface ConstantPerformance {
   readonly kind: 'constant';
   readonly thrust: number;
   readonly power: number;
 }
 
-export interface CurvePerformance {
+interface CurvePerformance {
   readonly kind: 'curve';
   readonly thrust: HermiteCurve;
   readonly power: HermiteCurve;

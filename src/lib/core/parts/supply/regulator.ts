@@ -5,7 +5,7 @@ export const LINEAR_HEAT_W = 4;
 export const USUAL_OUTPUT_V = 5;
 
 /** Share of the input that a small switching supply gives on. From memory, 0.8 to 0.92. */
-export const SWITCHING_EFFICIENCY = 0.86;
+const SWITCHING_EFFICIENCY = 0.86;
 
 /** Heat of a supply, W: a linear one takes its output's amps over the whole drop, a switching one loses its share. */
 export const supplyHeatW = (

@@ -1,5 +1,5 @@
 /** What a servo of a size class draws at 5 V and weighs. */
-export interface ServoSize {
+interface ServoSize {
   readonly id: string;
   readonly title: string;
   /** Mass class, kg: what it is told by on the shelf. */
@@ -30,7 +30,7 @@ export const SERVO_SIZES = [
 ] as const satisfies readonly ServoSize[];
 
 /** Volts that the table's amps are at. */
-export const SERVO_TABLE_V = 5;
+const SERVO_TABLE_V = 5;
 
 /** The class of a name; undefined for none. */
 export const servoSize = (id: string | null | undefined): ServoSize | undefined =>

@@ -12,7 +12,7 @@ import { causesOf, type Cause, type Observed } from './causes.ts';
 import { NOTHING_WRONG } from './hypotheses.ts';
 
 /** One reading: what was predicted, what the maker promised, what was measured. SI. */
-export interface ComparedReading {
+interface ComparedReading {
   readonly quantity: ComparedChannel;
   readonly predicted: number;
   /** Where the reading lies four times in five: the prediction's band and the meter's error together. */
@@ -28,7 +28,7 @@ export interface ComparedReading {
 }
 
 /** One moment of a run beside its prediction. */
-export interface ComparedMoment {
+interface ComparedMoment {
   readonly throttle: number;
   readonly speedMs: number;
   readonly readings: readonly ComparedReading[];

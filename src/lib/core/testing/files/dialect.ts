@@ -95,7 +95,7 @@ function scoreOf(lines: readonly string[], delimiter: string): number {
 }
 
 /** The delimiter that parts the lines best; a comma where nothing does. */
-export function delimiterOf(lines: readonly string[]): string {
+function delimiterOf(lines: readonly string[]): string {
   const others = new Set(
     [...lines.slice(0, 20).join('')].filter((c) => !NEVER.test(c) && !DELIMITERS.includes(c))
   );
@@ -118,7 +118,7 @@ const POINT = /^[+-]?\d*\.\d+$/;
  * Whether a comma or a point parts whole from decimal. Where only commas with just three digits behind them occur, and no
  * points, both could be meant: a decimal comma is taken.
  */
-export function decimalOf(rows: readonly (readonly string[])[]): '.' | ',' {
+function decimalOf(rows: readonly (readonly string[])[]): '.' | ',' {
   let comma = 0;
   let point = 0;
   for (const cell of rows.flat()) {

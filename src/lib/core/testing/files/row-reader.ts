@@ -39,8 +39,7 @@ type Fault = {
 }['no-number' | 'beyond'] & { readonly code: IssueCode };
 
 /** What a row of cells reads, without its time; or the first cell that cannot be read. */
-export type RowRead =
-  { readonly ok: true; readonly values: Partial<Record<RecordedChannel, number>> } | Fault;
+type RowRead = { readonly ok: true; readonly values: Partial<Record<RecordedChannel, number>> } | Fault;
 export type RowReader = (cells: readonly string[]) => RowRead;
 
 /** Pulses below their least and throttles a little above their most are no damage. */

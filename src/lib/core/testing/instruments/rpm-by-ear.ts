@@ -1,7 +1,7 @@
 import { spectrumOf, type Spectrum } from './spectrum.ts';
 
 /** What the ear is told beside the sound. */
-export interface EarOrder {
+interface EarOrder {
   /** Blades of the propulsor. */
   readonly blades: number;
   /** Rpm without load, KV × volts, where that is known: what is heard must lie below it. */
@@ -9,7 +9,7 @@ export interface EarOrder {
 }
 
 /** One rpm that the sound may be of. */
-export interface EarCandidate {
+interface EarCandidate {
   readonly rpm: number;
   /** How much of its harmonics is there and of what lies between them is not, dB in all. */
   readonly score: number;

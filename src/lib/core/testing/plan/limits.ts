@@ -11,7 +11,7 @@ import type { Feel } from '../../document/run-schema.ts';
 export const STOP_MOTOR_C = 80;
 export const STOP_ESC_C = 85;
 /** A lithium pack hotter than this is harmed, °C. Common practice, no source. */
-export const STOP_PACK_C = 60;
+const STOP_PACK_C = 60;
 /** Loaded volts per cell below which a run ends, of those at full charge. Common practice, no source. */
 export const STOP_CELL_SHARE = 0.79;
 
@@ -57,7 +57,7 @@ const GRADED: readonly string[] = [
 ] satisfies readonly CheckId[];
 
 /** The checks that are over and would break something at any throttle. */
-export const ungradedOver = (results: readonly CheckResult[], s: Situation): CheckResult[] =>
+const ungradedOver = (results: readonly CheckResult[], s: Situation): CheckResult[] =>
   overOf(results, s).filter((r) => !GRADED.includes(r.id));
 
 /** Whether a setup may be put on the bench at all: nothing is over that would break at the least throttle. */

@@ -18,7 +18,7 @@ const ABOVE_SHARE = 0.5;
 const WHOLE_SHARE = 0.6;
 
 /** What a meter showed of a watched figure; null where it was not read. */
-export function readOf(e: LogEntry, quantity: WatchedChannel, series: number): number | null {
+function readOf(e: LogEntry, quantity: WatchedChannel, series: number): number | null {
   if (quantity !== 'cellVoltageV') return e[quantity] ?? null;
   return e.batteryVoltageV == null ? null : e.batteryVoltageV / series;
 }

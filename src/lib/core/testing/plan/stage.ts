@@ -21,7 +21,7 @@ export const isBeyond = ({ quantity, stopAt }: Watch, value: number): boolean =>
   stopAt !== null && (stopsBelow(quantity) ? value < stopAt : value > stopAt);
 
 /** What kind of step a stage is: set-up without propulsor, a bench or water run, a hover, or flights for the timer. */
-export type StageKind = 'bare' | 'run' | 'hover' | 'time';
+type StageKind = 'bare' | 'run' | 'hover' | 'time';
 
 /** One stage of a test: what is fitted, what is done, what is watched. */
 export interface Stage {

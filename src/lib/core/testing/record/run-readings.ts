@@ -12,7 +12,7 @@ import type { Sample } from './sample.ts';
 import { SteadyFinder } from './steady.ts';
 
 /** What is kept of a recorded run in short: its steady readings and its peaks. */
-export interface RunSummary {
+interface RunSummary {
   readonly readings: RunReading[];
   readonly peakA: number | null;
   readonly lowestV: number | null;

@@ -3,7 +3,7 @@ import { isBeyond, type Watch } from '../plan/stage.ts';
 import type { Sample } from './sample.ts';
 
 /** Why a run was ended by itself. */
-export type StopReason =
+type StopReason =
   | {
       readonly rule: 'limit';
       readonly quantity: WatchedChannel;
@@ -26,7 +26,7 @@ const HELD_S: Readonly<Record<WatchedChannel, number>> = {
 };
 
 /** A throttle and how long it may be held in all, s. */
-export interface HeldThrottle {
+interface HeldThrottle {
   readonly throttle: number;
   readonly seconds: number;
 }
@@ -80,7 +80,7 @@ export class StopRules {
 }
 
 /** A watched figure of a sample; null where it was not read. */
-export function watchedOf(sample: Sample, quantity: WatchedChannel, series: number): number | null {
+function watchedOf(sample: Sample, quantity: WatchedChannel, series: number): number | null {
   if (quantity !== 'cellVoltageV') return sample[quantity] ?? null;
   return sample.batteryVoltageV == null ? null : sample.batteryVoltageV / series;
 }

@@ -10,12 +10,12 @@ export interface TrackMoment {
 }
 
 /** A track as it was read. */
-export interface Track {
+interface Track {
   readonly moments: readonly TrackMoment[];
   /** When it began, s since 1970. */
   readonly startS: number;
 }
-export type TrackRead =
+type TrackRead =
   { readonly ok: true; readonly track: Track } | { readonly ok: false; readonly message: string };
 
 /** Mean radius of the earth, m (IUGG 1980, R1): along a track of some hundred metres no other figure matters. */

@@ -27,7 +27,7 @@ export interface Conflict {
 }
 
 /** What becomes of an edit whose revision no longer stands. */
-export type Collision =
+type Collision =
   | { kind: 'same' }
   /** Both edits survive: no figure was changed by both. */
   | { kind: 'merged'; document: SetupDocument; theirs: string[] }

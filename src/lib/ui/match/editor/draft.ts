@@ -1,7 +1,7 @@
 import type { SetupDocument } from '../../../core/document/schema.ts';
 
 /** An edit that the server has not confirmed yet, as the browser keeps it. */
-export interface Draft {
+interface Draft {
   document: SetupDocument;
   label: string;
   /** Revision and document the edit was made from. */

@@ -7,7 +7,7 @@ import type { Ports } from './ports.ts';
 export type SaveState = 'saved' | 'saving' | 'not saved';
 
 /** An edit that waits to be sent: its own step of undo. */
-export interface Edit {
+interface Edit {
   document: SetupDocument;
   label: string;
 }

@@ -3,7 +3,7 @@ import { findRoot } from '../../../numeric/find-root.ts';
 import { tablePerformance, U_STEPS, uAt, type TablePerformance } from '../performance.ts';
 
 /** A ducted fan's geometry. Metres and square metres. */
-export interface DuctedFanGeometry {
+interface DuctedFanGeometry {
   readonly diameterM: number;
   readonly hubDiameterM: number;
   readonly blades: number;

@@ -12,11 +12,11 @@ export interface PropellerGeometry {
 
 const STATIONS = 12;
 /** Chord over tip radius at a share of the radius. */
-export const chordShare = (family: PropellerFamily, share: number): number =>
+const chordShare = (family: PropellerFamily, share: number): number =>
   family.chordScale * chordAt(family.chord, share);
 
 /** What of a station does not change with speed; made once for a geometry. */
-export interface BladeStation {
+interface BladeStation {
   readonly radiusM: number;
   readonly chordM: number;
   readonly widthM: number;

@@ -8,7 +8,7 @@ import {
 } from './family.ts';
 
 /** How a blade ends: as its family does, or cut square and wide. */
-export type TipShape = 'usual' | 'blunt';
+type TipShape = 'usual' | 'blunt';
 
 /** What of a propeller shapes its blade. Metres, kilograms. */
 export interface BladeShapeAsked {
@@ -146,7 +146,7 @@ export function chordFactorOfMass(
  */
 export const BLADES = { exponent: 0.14 };
 
-export const chordFactorOfBlades = (family: PropellerFamily, blades: number): number =>
+const chordFactorOfBlades = (family: PropellerFamily, blades: number): number =>
   Math.pow(family.usualBlades / blades, BLADES.exponent);
 
 /** The blade of a propeller: its family at its size, cut down, blunt or heavy as it is. */

@@ -110,7 +110,7 @@ export function setSection(
 }
 
 /** Lift and drag coefficients: [0] lift, [1] drag. */
-export type Polar = Float64Array;
+type Polar = Float64Array;
 
 /**
  * Lift and drag of a section at any angle of attack in (−pi, pi).

@@ -2,7 +2,7 @@ import type { TablePerformance } from '../performance.ts';
 import { screwTable, type ScrewGeometry } from '../submerged-screw/table.ts';
 
 /** A surface-piercing screw: a screw with the share of its disc that is under water. */
-export interface SurfaceDriveGeometry extends ScrewGeometry {
+interface SurfaceDriveGeometry extends ScrewGeometry {
   readonly immersion: number;
 }
 
