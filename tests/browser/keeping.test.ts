@@ -14,6 +14,7 @@ interface Stored {
     name: string;
     battery: { capacityAh: number; series: number };
     motor: { kvRpmPerVolt: number };
+    wiring?: { gaugeAwg?: number | null };
   };
 }
 
@@ -100,6 +101,28 @@ for (const [choice, kept] of some(
     for (const { page } of [a, b]) await page.context().close();
   });
 
+test('the sheet and Match change the same figure: the sheet asks which, and goes on with what was chosen', async () => {
+  const gauge = async (): Promise<number | null | undefined> => (await stored(1)).document.wiring?.gaugeAwg;
+  const match = await open(1);
+  const sheet = await openPage(stage.browser);
+  await sheet.page.goto(`${stage.server.address}/sheet/1`);
+  await ready(sheet.page);
+  await type(match.page, 'wiring.gaugeAwg', '13');
+  await saved(match.page);
+  await sheet.page.getByTestId('gauge-pack-lead-16').click();
+  await expect(sheet.page.getByTestId('conflict-wiring.gaugeAwg')).toContainText('16');
+  assert.equal(await gauge(), 13, 'nothing was overwritten');
+  await sheet.page.getByTestId('conflict-mine').click();
+  await expect(sheet.page.getByTestId('saved')).toHaveText('saved');
+  await expect(sheet.page.getByTestId('conflict')).toHaveCount(0);
+  assert.equal(await gauge(), 16);
+  await sheet.page.getByTestId('undo').click();
+  await expect(sheet.page.getByTestId('gauge-pack-lead-13')).toHaveAttribute('aria-pressed', 'true');
+  assert.equal(await gauge(), 13);
+  assert.deepEqual([...match.errors, ...sheet.errors], []);
+  for (const { page } of [match, sheet]) await page.context().close();
+});
+
 test('an edit made while another is being refused is part of the choice, not lost', async () => {
   const [a, b] = [await open(10), await open(10)];
   await type(a.page, 'battery.capacityAh', '1.65');
@@ -127,14 +150,14 @@ test('an edit made while another is being refused is part of the choice, not los
 });
 
 test('undo in a window that does not know what was done elsewhere takes nothing of it back', async () => {
-  const { page } = await open(6);
+  const { page } = await open(1);
   await type(page, 'motor.kvRpmPerVolt', '777');
   await saved(page);
   await put(6, (d) => (d.battery.capacityAh = 4.4));
   await page.getByTestId('undo').click();
   await expect(page.getByTestId('said')).toContainText('changed elsewhere meanwhile');
   await expect(page.getByTestId('battery.capacityAh')).toHaveValue('4.4');
-  const { document } = await stored(6);
+  const { document } = await stored(1);
   assert.deepEqual([document.battery.capacityAh, document.motor.kvRpmPerVolt], [4.4, 777]);
   await page.context().close();
 });

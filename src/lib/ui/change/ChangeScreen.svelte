@@ -15,7 +15,7 @@
   import { Overlay } from '../kit/overlay.svelte.ts';
   import UndoButtons from '../kit/UndoButtons.svelte';
   import UndoToast from '../kit/UndoToast.svelte';
-  import { fieldOwnsUndo } from '../match/undo-keys.ts';
+  import { fieldOwnsUndo } from '../editor/undo-keys.ts';
   import BalancePanel from './BalancePanel.svelte';
   import BreaksList from './BreaksList.svelte';
   import CarePanel from './CarePanel.svelte';

@@ -13,7 +13,7 @@
   import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
   import AppHeader from '../AppHeader.svelte';
   import { call } from '../../api/client.ts';
-  import { fieldOwnsUndo } from './undo-keys.ts';
+  import { fieldOwnsUndo } from '../editor/undo-keys.ts';
   import ChartView from '../charts/ChartView.svelte';
   import SensitivityView from '../charts/SensitivityView.svelte';
   import KnownNotes from './KnownNotes.svelte';
@@ -433,7 +433,7 @@
 </OnDemand>
 {#if view.conflict}
   {@const conflict = view.conflict}
-  {#await import('./ConflictDialog.svelte') then { default: ConflictDialog }}
+  {#await import('../editor/ConflictDialog.svelte') then { default: ConflictDialog }}
     <ConflictDialog {conflict} onchoose={(mine) => view.resolve(mine)} />
   {/await}
 {/if}

@@ -22,7 +22,7 @@
   let dragged = $state<{ k: number; atM: number; acrossM: number | null } | null>(null);
 
   const set = (patch: Partial<BalanceSheet>, label: string): Promise<boolean> =>
-    view.set([{ path: 'craft.balance', value: { ...sheet, ...patch } }], label);
+    view.put([{ path: 'craft.balance', value: { ...sheet, ...patch } }], label);
   const setItem = (k: number, patch: object, label: string): Promise<boolean> =>
     set({ items: items.map((x, i) => (i === k ? { ...x, ...patch } : x)) }, label);
   function add(): void {
@@ -312,7 +312,7 @@
             label="weighs"
             quantity="mass"
             value={item.massKg ?? null}
-            problems={view.problems}
+            problems={view.refused}
             onset={(massKg) => setItem(k, { massKg }, 'weight of a mass')}
           />
         {/if}
@@ -321,7 +321,7 @@
           label="at"
           quantity="screwLength"
           value={item.atM}
-          problems={view.problems}
+          problems={view.refused}
           onset={(atM) => setItem(k, { atM: atM ?? 0 }, 'place of a mass')}
         />
         {#if rotors}
@@ -330,7 +330,7 @@
             label="right"
             quantity="screwLength"
             value={item.acrossM ?? null}
-            problems={view.problems}
+            problems={view.refused}
             onset={(acrossM) => setItem(k, { acrossM }, 'place of a mass')}
           />
         {/if}
@@ -363,7 +363,7 @@
         {label}
         quantity="screwLength"
         value={sheet[field as 'pointM'] ?? null}
-        problems={view.problems}
+        problems={view.refused}
         onset={(v) => set({ [field]: v }, label)}
       />
     {/each}

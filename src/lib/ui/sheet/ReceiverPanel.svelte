@@ -32,7 +32,7 @@
   let added = $state('');
 
   const setLoads = (list: Load[], label: string): Promise<boolean> =>
-    view.set([{ path: 'loads', value: list }], label);
+    view.put([{ path: 'loads', value: list }], label);
   function add(): void {
     if (added === '') return;
     const [kind, size] = added.split(' ') as [Load['kind'], Load['size'] | undefined];
@@ -81,7 +81,7 @@
               {label}
               {quantity}
               value={load[name] ?? (name === 'count' ? 1 : null)}
-              problems={view.problems}
+              problems={view.refused}
               onset={(v) => change(k, { [name]: v ?? (name === 'count' ? 1 : null) }, `${label} of a load`)}
             />
           {/each}

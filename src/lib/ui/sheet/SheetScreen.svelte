@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Alert from '../kit/Alert.svelte';
   import TextButton from '../kit/TextButton.svelte';
   import Choice from '../kit/Choice.svelte';
   import { onMount, untrack } from 'svelte';
@@ -11,7 +12,7 @@
   import TabRow from '../kit/TabRow.svelte';
   import UndoButtons from '../kit/UndoButtons.svelte';
   import UndoToast from '../kit/UndoToast.svelte';
-  import { undoKey } from '../match/undo-keys.ts';
+  import { undoKey } from '../editor/undo-keys.ts';
   import BalanceBoard from './BalanceBoard.svelte';
   import CautionList from './CautionList.svelte';
   import Paper from './Paper.svelte';
@@ -97,7 +98,7 @@
 <svelte:window
   onkeydown={(e) => {
     const direction = undoKey(e);
-    if (direction) void view.move(direction);
+    if (direction) void view[direction]();
   }}
 />
 
@@ -107,14 +108,16 @@
 >
   <div class="print:hidden">
     <AppHeader room="sheet" craft={{ name: craft.name, setupId: stored.id }}>
-      <span class="text-ink-soft" role="status" data-testid="saved">{view.saved}</span>
+      <span class="text-ink-soft" role="status" data-testid="saved" title={view.saveProblem}
+        >{view.saved}{view.saveProblem ? `: ${view.saveProblem}` : ''}</span
+      >
       <UndoButtons
         canUndo={view.canUndo}
         canRedo={view.canRedo}
         undoLabel={view.undoLabel}
         redoLabel={view.redoLabel}
-        onundo={() => void view.move('undo')}
-        onredo={() => void view.move('redo')}
+        onundo={() => void view.undo()}
+        onredo={() => void view.redo()}
       />
     </AppHeader>
   </div>
@@ -163,7 +166,7 @@
         <div class="border-ink border-l-4 pl-3" role="alert" data-testid="no-sheet">
           <p>The setup cannot be worked out as it is stored; open it in Match and mend what is named:</p>
           <ul>
-            {#each view.problems as p (p.path)}<li>{p.message}</li>{/each}
+            {#each view.refused as p (p.path)}<li>{p.message}</li>{/each}
           </ul>
         </div>
       {/if}
@@ -172,6 +175,14 @@
       class="border-line min-w-0 px-4 py-3 max-lg:border-t lg:overflow-y-auto lg:border-l print:hidden"
       aria-label="What the sheet is made of"
     >
+      {#if view.sheet}<Alert
+          id="sheet-refused"
+          class="mb-2"
+          says={view.refused
+            .filter((p) => p.path === '')
+            .map((p) => p.message)
+            .join(' ')}
+        />{/if}
       <TabRow
         tabs={TABS}
         selected={tab}
@@ -197,4 +208,10 @@
     </aside>
   </main>
 </div>
+{#if view.conflict}
+  {@const conflict = view.conflict}
+  {#await import('../editor/ConflictDialog.svelte') then { default: ConflictDialog }}
+    <ConflictDialog {conflict} onchoose={(mine) => view.resolve(mine)} />
+  {/await}
+{/if}
 {#if view.said}<UndoToast text={view.said} onclose={() => (view.said = '')} />{/if}

@@ -98,7 +98,7 @@
               label="length, one way"
               quantity="length"
               value={x.lengthTold ? x.lengthM : null}
-              problems={view.problems}
+              problems={view.refused}
               onset={(v) => set(x.paths.length as string, v, 'length of the leads')}
             />
           </div>
@@ -137,7 +137,7 @@
           {label}
           {quantity}
           {value}
-          problems={view.problems}
+          problems={view.refused}
           onset={(v) => set(path, v === null ? null : v * times, label)}
         />
       {/each}

@@ -6,9 +6,9 @@ import {
   mergeFigures,
   withFigures,
   type Difference
-} from '../../../core/document/merge.ts';
-import type { SetupDocument } from '../../../core/document/schema.ts';
-import type { StoredSetup } from '../../../core/document/stored.ts';
+} from '../../core/document/merge.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
+import type { StoredSetup } from '../../core/document/stored.ts';
 
 /** Two versions of one setup of which the user has to choose. */
 export interface Conflict {

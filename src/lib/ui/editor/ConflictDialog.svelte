@@ -4,7 +4,7 @@
   import { fieldTitle } from '../../core/document/field-title.ts';
   import { showValue } from '../../core/document/show-value.ts';
   import ChooseFigures from '../kit/ChooseFigures.svelte';
-  import type { Conflict } from './editor/conflict.ts';
+  import type { Conflict } from '../editor/conflict.ts';
 
   /** Two versions of one setup: mine, theirs, or figure by figure. It stays until one is chosen. */
   let {

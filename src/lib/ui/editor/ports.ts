@@ -1,10 +1,10 @@
-import type { call } from '../../../api/client.ts';
-import type { Chart } from '../../../core/charts/chart.ts';
-import type { Remedy } from '../../../core/checks/finding.ts';
-import type { SetupDocument } from '../../../core/document/schema.ts';
-import type { Depth, MatchLook, MatchResult } from '../../../core/match/match-picture.ts';
-import type { Fittings, ShelfPart } from '../../../core/mend/fittings.ts';
-import type { Why } from '../../../core/why/why.ts';
+import type { call } from '../../api/client.ts';
+import type { Chart } from '../../core/charts/chart.ts';
+import type { Remedy } from '../../core/checks/finding.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
+import type { Depth, MatchLook, MatchResult } from '../../core/match/match-picture.ts';
+import type { Fittings, ShelfPart } from '../../core/mend/fittings.ts';
+import type { Why } from '../../core/why/why.ts';
 import type { DraftStorage } from './draft.ts';
 
 /** `quick` answers edits at once; `thorough` works out bands, charts and what puts right, so that an edit never waits behind them. */

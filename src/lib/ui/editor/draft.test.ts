@@ -1,10 +1,10 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { SetupDocument } from '../../../core/document/schema.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
 import { collide, chosenDocument } from './conflict.ts';
 import { dropDraft, keepDraft, readDraft, type DraftStorage } from './draft.ts';
-import { mayYetSucceed } from '../../../api/client.ts';
-import { fieldOwnsUndo } from '../undo-keys.ts';
+import { mayYetSucceed } from '../../api/client.ts';
+import { fieldOwnsUndo } from './undo-keys.ts';
 
 const document = (series = 3, kv = 1000): SetupDocument => ({
   format: 'iskarn.setup/1',

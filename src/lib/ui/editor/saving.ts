@@ -1,6 +1,6 @@
-import { mayYetSucceed } from '../../../api/client.ts';
-import type { SetupDocument } from '../../../core/document/schema.ts';
-import type { StoredSetup } from '../../../core/document/stored.ts';
+import { mayYetSucceed } from '../../api/client.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
+import type { StoredSetup } from '../../core/document/stored.ts';
 import { dropDraft, keepDraft } from './draft.ts';
 import type { Ports } from './ports.ts';
 

@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { Answered } from '../../../api/client.ts';
-import type { SetupDocument } from '../../../core/document/schema.ts';
-import type { StoredSetup } from '../../../core/document/stored.ts';
-import { fitAround } from '../../../core/fit/fit-around.ts';
+import type { Answered } from '../../api/client.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
+import type { StoredSetup } from '../../core/document/stored.ts';
+import { fitAround } from '../../core/fit/fit-around.ts';
 import {
   fittingsFor,
   matchPicture,
@@ -11,7 +11,7 @@ import {
   remediesFor,
   whyFigure,
   type MatchPicture
-} from '../../../core/match/match-picture.ts';
+} from '../../core/match/match-picture.ts';
 import { Editor, type EditorState } from './editor.ts';
 import type { Ports } from './ports.ts';
 

@@ -1,8 +1,8 @@
-import type { Chart } from '../../../core/charts/chart.ts';
-import { bandsCarriedOver, carriedOver } from '../../../core/checks/carry-over.ts';
-import type { SetupDocument } from '../../../core/document/schema.ts';
-import type { Issue } from '../../../core/text/issues.ts';
-import type { Depth, MatchLook, MatchPicture } from '../../../core/match/match-picture.ts';
+import type { Chart } from '../../core/charts/chart.ts';
+import { bandsCarriedOver, carriedOver } from '../../core/checks/carry-over.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
+import type { Issue } from '../../core/text/issues.ts';
+import type { Depth, MatchLook, MatchPicture } from '../../core/match/match-picture.ts';
 import type { Ports } from './ports.ts';
 
 /** What became of a picture that was asked for. */

@@ -1,4 +1,4 @@
-import type { SetupDocument } from '../../../core/document/schema.ts';
+import type { SetupDocument } from '../../core/document/schema.ts';
 
 /** An edit that the server has not confirmed yet, as the browser keeps it. */
 interface Draft {
