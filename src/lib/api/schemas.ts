@@ -538,7 +538,7 @@ export const SCHEMAS = {
         inches: number,
         before: whole,
         after: whole,
-        fields: list(object({ title: text, inches: pair, series: pair })),
+        fields: list(object({ title: text, inches: pair, series: pair, atHome: flag })),
         says: text
       })
     ),

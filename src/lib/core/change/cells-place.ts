@@ -6,14 +6,16 @@ interface CellsField {
   readonly title: string;
   readonly inches: readonly [number, number];
   readonly series: readonly [number, number];
+  /** Whether counts are at home there, not out of place. */
+  readonly atHome: boolean;
 }
 
 /** Where counts of cells are at home on multirotors. Common practice, no source. A table of data. */
 const CELLS_FIELDS: readonly CellsField[] = [
-  { title: 'little reason', inches: [1, 3.5], series: [5, 6] },
-  { title: '6 best', inches: [4, 7], series: [6, 6] },
-  { title: '3, 4 usual', inches: [2, 5], series: [3, 4] },
-  { title: 'large rotors', inches: [10, 30], series: [6, 14] }
+  { title: 'little reason', inches: [1, 3.5], series: [5, 6], atHome: false },
+  { title: '6 best', inches: [4, 7], series: [6, 6], atHome: true },
+  { title: '3, 4 usual', inches: [2, 5], series: [3, 4], atHome: true },
+  { title: 'large rotors', inches: [10, 30], series: [6, 14], atHome: true }
 ];
 
 /** Where a craft stands in the field of cells against propellers. */

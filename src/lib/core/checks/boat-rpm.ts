@@ -46,17 +46,22 @@ const RPM_VOLTS: Readonly<Record<string, number | null>> = {
 };
 
 /** Rpm as a window counts it: at the window's own volts, or at those of the school that the user chose for it. */
-function countedRpm(s: Situation, windowV: number): { rpm: number; words: string } {
+function countedRpm(s: Situation, windowV: number): { rpm: number; solved: boolean; words: string } {
   const { battery, motor } = s.setup;
   const gear = s.train.gearRatio;
   const chosen = s.schools?.['rpm-volts'];
   const cellV = chosen !== undefined && Object.hasOwn(RPM_VOLTS, chosen) ? RPM_VOLTS[chosen] : windowV;
   if (cellV === null && s.boat)
-    return { rpm: s.boat.loadedRpm, words: `Solved under way: ${show(s.boat.loadedRpm)} rpm` };
+    return {
+      rpm: s.boat.loadedRpm,
+      solved: true,
+      words: `Solved under way: ${show(s.boat.loadedRpm)} rpm`
+    };
   const volts = cellV ?? windowV;
   const rpm = (motor.kvRpmPerVolt * battery.series * volts) / gear;
   return {
     rpm,
+    solved: false,
     words: `${show(motor.kvRpmPerVolt)} KV × ${battery.series} cells × ${volts.toFixed(1)} V${gear === 1 ? '' : ` / ${show(gear)}`} = ${show(rpm)} rpm`
   };
 }
@@ -86,7 +91,7 @@ export const boatRpm = check({
   judge: (s) => {
     if (s.setup.propulsor.kind !== 'surface-drive') return null;
     const { rpm: window, cellV } = rpmWindowOf(s.schools, s.setup.motor.massKg);
-    const { rpm: value, words } = countedRpm(s, cellV);
+    const { rpm: value, solved, words } = countedRpm(s, cellV);
     const slow = value < window[0];
     const loaded = s.boat?.loadedRpm;
     const rating = slow ? BELOW * window[0] : ABOVE * window[1];
@@ -102,7 +107,7 @@ export const boatRpm = check({
         return (other.rpm[slow ? 0 : 1] * cellV) / other.cellV;
       },
       working: () =>
-        `${words}; window ${show(window[0])} to ${show(window[1])}${loaded === undefined || words.startsWith('Solved') ? '' : `. Solved under way: ${show(loaded)} rpm`}.`
+        `${words}; window ${show(window[0])} to ${show(window[1])}${loaded === undefined || solved ? '' : `. Solved under way: ${show(loaded)} rpm`}.`
     };
   }
 });

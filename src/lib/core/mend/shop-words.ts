@@ -14,16 +14,24 @@ const WORDS: Readonly<Record<ShopPart, (d: SetupDocument) => string>> = {
       ...(w?.gaugeAwg == null ? [] : [`gauge ${w.gaugeAwg} leads`]),
       ...(w?.connectorA == null ? [] : [`a connector for ${w.connectorA} A`])
     ].join(' with ') || 'other leads',
-  esc: ({ esc }) => withArticle(`${esc?.continuousA ?? '?'} A ESC for ${esc?.maxSeries ?? '?'} cells`),
+  esc: ({ esc }) => `${esc?.continuousA ?? '?'} A ESC for ${esc?.maxSeries ?? '?'} cells`,
   motor: ({ motor }) =>
-    `${motor.massKg == null ? 'a motor' : withArticle(`${show(1000 * motor.massKg, 2)} g motor`)} of ${Math.round(motor.kvRpmPerVolt)} KV`,
+    `${motor.massKg == null ? '' : `${show(1000 * motor.massKg, 2)} g `}motor of ${Math.round(motor.kvRpmPerVolt)} KV`,
   propulsor: ({ propulsor: p }) =>
     p.kind === 'propeller'
       ? `${inInches(p.diameterM)} × ${inInches(p.pitchM ?? p.diameterM)}`
-      : withArticle(`${Math.round(1000 * p.diameterM)} mm ${p.kind === 'ducted-fan' ? 'fan' : 'screw'}`)
+      : `${Math.round(1000 * p.diameterM)} mm ${p.kind === 'ducted-fan' ? 'fan' : 'screw'}`
 };
 
-/** A part of a setup in the words of a shop: "a 110 g motor of 900 KV", "11 × 5.5", "4S 3.3 Ah at 30C". */
-export const shopWords = (part: ShopPart, setup: SetupDocument): string => WORDS[part](setup);
+/** A part of a setup as a shop lists it: "110 g motor of 900 KV", "11 × 5.5", "4S 3.3 Ah at 30C". */
+export const shopName = (part: ShopPart, setup: SetupDocument): string => WORDS[part](setup);
+
+/** The same in a sentence: "a 110 g motor of 900 KV"; a size and a pack go without an article. */
+export const shopWords = (part: ShopPart, setup: SetupDocument): string => {
+  const name = shopName(part, setup);
+  const isThing =
+    part === 'esc' || part === 'motor' || (part === 'propulsor' && setup.propulsor.kind !== 'propeller');
+  return isThing ? withArticle(name) : name;
+};
 
 export const isShopPart = (part: string): part is ShopPart => Object.hasOwn(WORDS, part);

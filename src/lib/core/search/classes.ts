@@ -11,6 +11,8 @@ interface CraftClass {
   readonly sizeM: readonly [number, number];
   readonly motorKg: readonly [number, number];
   readonly cells: string;
+  /** Of boats: whether they push water aside, not plane over it. */
+  readonly slow: boolean;
 }
 
 const of = (
@@ -19,8 +21,9 @@ const of = (
   massKg: readonly [number, number],
   sizeM: readonly [number, number],
   grams: readonly [number, number],
-  cells: string
-): CraftClass => ({ kind, title, massKg, sizeM, motorKg: [grams[0] / 1000, grams[1] / 1000], cells });
+  cells: string,
+  slow = false
+): CraftClass => ({ kind, title, massKg, sizeM, motorKg: [grams[0] / 1000, grams[1] / 1000], cells, slow });
 
 /**
  * Classes by weight and size. Common practice, no source; from memory of what is flown, each bound good to a fifth. One stands
@@ -41,7 +44,7 @@ export const CLASSES: readonly CraftClass[] = [
   of('boat', 'small and fast', [0.5, 1.5], [0.35, 0.6], [60, 190], '2–3'),
   of('boat', 'fast', [1.4, 3.2], [0.55, 0.85], [180, 300], '3–6'),
   of('boat', 'large and fast', [3, 7], [0.8, 1.2], [290, 480], '4–12'),
-  of('boat', 'work', [1.5, 12], [0.5, 1.4], [60, 300], '2–4')
+  of('boat', 'work', [1.5, 12], [0.5, 1.4], [60, 300], '2–4', true)
 ];
 
 /** Size by which a craft's class goes: span, waterline length; null where it is not given. */
@@ -55,11 +58,12 @@ export function classesFor(craft: Craft): { readonly of: CraftClass; readonly fi
   const inside = (value: number, [low, high]: readonly [number, number]): boolean =>
     value >= low && value <= high;
   const slow = craft.hull === 'displacement';
-  return CLASSES.filter(
-    (c) => c.kind === craft.kind && (craft.kind !== 'boat' || (c.title === 'work') === slow)
-  ).map((c) => ({
-    of: c,
-    fits:
-      inside(craft.massKg, c.massKg) && (size === null || inside(size, [c.sizeM[0] * 0.8, c.sizeM[1] * 1.25]))
-  }));
+  return CLASSES.filter((c) => c.kind === craft.kind && (craft.kind !== 'boat' || c.slow === slow)).map(
+    (c) => ({
+      of: c,
+      fits:
+        inside(craft.massKg, c.massKg) &&
+        (size === null || inside(size, [c.sizeM[0] * 0.8, c.sizeM[1] * 1.25]))
+    })
+  );
 }

@@ -23,9 +23,9 @@
         y={y(top)}
         width={x(within(f.inches[1])) - x(within(f.inches[0]))}
         height={y(f.series[0] - 0.45) - y(top)}
-        fill={f.title.startsWith('little') ? 'none' : 'var(--cold-faint)'}
+        fill={f.atHome ? 'var(--cold-faint)' : 'none'}
         stroke="var(--line)"
-        stroke-dasharray={f.title.startsWith('little') ? '3 3' : 'none'}
+        stroke-dasharray={f.atHome ? 'none' : '3 3'}
       />
       <text x={x(within(f.inches[0])) + 4} y={y(top) + 12} class="text-2xs" fill="var(--ink-soft)"
         >{f.title}</text

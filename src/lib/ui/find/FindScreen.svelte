@@ -220,10 +220,10 @@
     view.space === null
       ? []
       : [
-          ...(view.space.motors.length === 0 ? ['a motor'] : []),
-          ...(view.space.propulsors.length === 0 ? ['a propeller, fan or screw'] : []),
-          ...(view.space.batteries.length === 0 ? ['a pack'] : []),
-          ...(view.space.escs.length === 0 ? ['an ESC'] : [])
+          ...(view.space.motors.length === 0 ? ['motor'] : []),
+          ...(view.space.propulsors.length === 0 ? ['propeller, fan or screw'] : []),
+          ...(view.space.batteries.length === 0 ? ['pack'] : []),
+          ...(view.space.escs.length === 0 ? ['ESC'] : [])
         ]
   );
   const comparedAxes = $derived(axesOf(kind));
@@ -349,12 +349,10 @@
         <Alert says={view.problem} />
         {#if empty}
           <p class="border-ink max-w-prose border-l-4 pl-2 text-sm" data-testid="nothing-to-search">
-            There is nothing to put together: what is chosen leaves out every {missing
-              .join(' and every ')
-              .replaceAll('a ', '')
-              .replaceAll('an ', '')}.
+            There is nothing to put together: what is chosen leaves out every {missing.join(' and every ')}.
             {view.limits.ownedOnly ? 'Look at the whole shelf, or put' : 'Put'}
-            {missing.join(' and ')} on the <a class="underline" href="/shelf">shelf</a>{view.limits.series
+            one {missing.join(' and one ')} on the <a class="underline" href="/shelf">shelf</a>{view.limits
+              .series
               ? ', or allow other cell counts'
               : ''}.
           </p>

@@ -9,7 +9,7 @@
   import { placesOf, places, type Space } from '../../core/search/space.ts';
   import { objectivesOf } from '../../core/yardstick/by-purpose.ts';
   import { tradesOf } from '../../core/search/trades.ts';
-  import { shopWords } from '../../core/mend/shop-words.ts';
+  import { shopName, shopWords } from '../../core/mend/shop-words.ts';
   import type { Told } from '../../core/search/told.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { bandedFigure, figure, figureUnit, units } from '../format/units.svelte.ts';
@@ -58,7 +58,7 @@
     return {
       place,
       combination,
-      first: `${name(space.motors, at.motor, shopWords('motor', setup))} · ${shopWords('propulsor', setup).replace(/^an? /, '')}${gear}`,
+      first: `${name(space.motors, at.motor, shopWords('motor', setup))} · ${shopName('propulsor', setup)}${gear}`,
       second: `${name(space.batteries, at.battery, shopWords('battery', setup))} · ${name(space.escs, at.esc, shopWords('esc', setup))}${more > 0 ? ` or ${more} other ESC${more === 1 ? '' : 's'}` : ''}`
     };
   }
