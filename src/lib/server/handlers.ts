@@ -106,7 +106,6 @@ function momentOf(told: string | null | undefined): string {
 
 const chosen = (query: URLSearchParams, name: string): boolean => query.get(name) === '1';
 
-/** What is done for each route of the interface. */
 /** What a motor's tables teach goes with it from now on. */
 async function teach(db: Db, partId: number): Promise<void> {
   const from = taughtFrom(db, partId);

@@ -8,6 +8,7 @@ export type Outcome<T> =
   /** The revision named is not the one that stands; what stands comes with it. */
   | { ok: false; code: 'stale'; message: string; current: unknown };
 
+/** What was asked for. */
 export const found = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
 /** Something that was made, where the same request may also make nothing. */
@@ -16,17 +17,20 @@ export const created = <T>(value: T): Outcome<T> => ({ ok: true, value, created:
 /** Number of a path or query parameter; -1, which is no row's, where it is none. */
 export const idOf = (text: string | undefined): number => (/^\d{1,15}$/.test(text ?? '') ? Number(text) : -1);
 
+/** There is no such thing, in words. */
 export const notFound = (what: string): { ok: false; code: 'not-found'; message: string } => ({
   ok: false,
   code: 'not-found',
   message: `There is no such ${what}; it may have been deleted.`
 });
 
+/** What cannot be done as things stand, and why. */
 export const refused = <C extends 'nothing-to-do' | 'busy' | 'too-large' | 'forbidden'>(
   code: C,
   message: string
 ): { ok: false; code: C; message: string } => ({ ok: false, code, message });
 
+/** What was sent is not right: one sentence for the whole, and each of the errors. */
 export const invalid = (
   errors: Issue[]
 ): { ok: false; code: 'invalid'; message: string; errors: Issue[] } => ({

@@ -15,6 +15,7 @@ export interface PackRule {
   readonly text: (pack: Pack) => string;
 }
 
+/** Whether a pack is of a chemistry that burns by itself once it is hurt. */
 export const isLithium = ({ chemistry }: Pack): boolean =>
   ['lipo', 'lihv', 'liion', 'lifepo4'].includes(chemistry);
 const energyWh = (b: Pack): number => b.capacityAh * b.series * openCircuitCellV(b.chemistry, 1);

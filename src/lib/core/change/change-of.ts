@@ -62,8 +62,6 @@ export interface Changed {
   readonly keeps: readonly string[];
 }
 
-/** Parts in the order power flows, each by the words that it is called. */
-
 /** A part's figures without its name. */
 const figures = (setup: SetupDocument, part: DrivePart): string => {
   const { name: _name, ...rest } = (setup[part] ?? {}) as { name?: string };

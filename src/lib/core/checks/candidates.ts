@@ -516,7 +516,7 @@ export function gentlerVolts(s: Situation): Ladder {
   ];
 }
 
-/** Smaller ESCs that still stand 1.25 times the present current; the largest of them first. */
+/** ESCs on sale below the present rating, the largest of them first; whether they carry the current is for the checks to say. None where the rating is not known or the ESC is held. */
 export function smallerEscs(s: Situation): Ladder {
   const { setup } = s;
   const rating = setup.esc?.continuousA;

@@ -46,6 +46,7 @@ export const kind = (k: ExerciseKind): ExerciseKind => k;
 export const oneOf = <T>(draw: () => number, list: readonly T[]): T =>
   list[Math.min(Math.floor(draw() * list.length), list.length - 1)];
 
+/** A figure that an exercise gives. @param value SI */
 export const given = (title: string, quantity: Given['quantity'], value: number): Given => ({
   title,
   quantity,

@@ -20,6 +20,7 @@ export const figure = (
 /** Air round a motor, °C, where its warmth is counted from. */
 export const airC = (s: Situation): number => s.setup.environment?.airTemperatureC ?? STANDARD_AIR_C;
 
+/** Amps of the pack at full throttle, standing, on a full pack. */
 export const amps = (s: Situation): HelpFigure =>
   figure(
     'amps',
@@ -28,6 +29,7 @@ export const amps = (s: Situation): HelpFigure =>
     s.worst.batteryCurrentA,
     'where motor, propulsor and pack agree'
   );
+/** Watts of the pack at the same point. */
 export const watts = (s: Situation): HelpFigure =>
   figure(
     'watts',
@@ -36,6 +38,7 @@ export const watts = (s: Situation): HelpFigure =>
     s.worst.electricalPowerW,
     `${showUnit(s.worst.batteryVoltageV, 'V')} × ${showUnit(s.worst.batteryCurrentA, 'A')}`
   );
+/** Volts of the pack under that load. */
 export const volts = (s: Situation): HelpFigure =>
   figure(
     'volts',
@@ -44,10 +47,13 @@ export const volts = (s: Situation): HelpFigure =>
     s.worst.batteryVoltageV,
     'what a meter shows at full throttle'
   );
+/** Rpm of the propulsor at that point. */
 export const rpm = (s: Situation): HelpFigure =>
   figure('rpm', 'rpm of the propulsor', 'rpm', s.worst.rpm, 'full throttle, standing');
+/** Thrust of all propulsors at that point, N. */
 export const thrust = (s: Situation): HelpFigure =>
   figure('thrust', 'thrust, standing', 'thrust', s.worst.thrustN, 'full throttle, full pack');
+/** Time in ordinary use, else at full throttle, s; nothing where neither can be told. */
 export const time = (s: Situation): HelpFigure[] => {
   const lasting = s.lasting('mixed') ?? s.lasting('full');
   return lasting
@@ -62,6 +68,7 @@ export const time = (s: Situation): HelpFigure[] => {
       ]
     : [];
 };
+/** Grams of thrust for each watt at full throttle, standing. */
 export const pull = (s: Situation): HelpFigure =>
   figure(
     'pull',

@@ -34,4 +34,5 @@ export const shopWords = (part: ShopPart, setup: SetupDocument): string => {
   return isThing ? withArticle(name) : name;
 };
 
+/** Whether a name is that of a part that is bought as such. */
 export const isShopPart = (part: string): part is ShopPart => Object.hasOwn(WORDS, part);

@@ -9,8 +9,6 @@ import { readPath, withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { isTyped, markedFrom } from '../document/sources.ts';
 
-/** Parts whose exchange brings other figures with it. */
-
 /** Figures that make a part another one when they change; a name alone does not. */
 const DECISIVE: Record<PlacedPart, readonly string[]> = {
   battery: ['chemistry', 'series', 'parallel', 'capacityAh'],

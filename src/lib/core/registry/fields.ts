@@ -151,9 +151,10 @@ const under = (part: PartName, place: 'first' | 'more', document: SetupDocument)
   ...ownFields(UNDER[part]?.[place])
 ];
 
-/** The decisive figures under a part in Match, and those that stand behind them. */
+/** The decisive figures under a part in Match, with their paths in the document, in the order in which they are shown. */
 export const firstFields = (part: PartName, document: SetupDocument): PathField[] =>
   under(part, 'first', document);
+/** Those that stand behind them. */
 export const moreFields = (part: PartName, document: SetupDocument): PathField[] =>
   under(part, 'more', document);
 

@@ -72,6 +72,7 @@ export const FIXABLE_PARTS = having('held');
 /** Parts that a drive is put together from, each with a name of its own. */
 export type DrivePart = With<'drive'>;
 export const DRIVE_PARTS = having('drive');
+/** Whether a name is that of a part of the drive: pack, ESC, motor, propulsor. */
 export const isDrivePart = (part: string): part is DrivePart =>
   (DRIVE_PARTS as readonly string[]).includes(part);
 /** Parts that have a mass and a place in the craft. */

@@ -16,10 +16,10 @@ export interface RowComparison {
   inside: boolean | null;
 }
 
-/** Predicts every row that names volts and a propeller with a motor, at the volts of the table. */
 /** Warmth of the winding when a row of a table or a stand is read, °C. Common practice, no source. */
 export const WARM_C = 60;
 
+/** Predicts every row that names volts and a propeller with the setup's motor, at the volts of the table, beside what the row says. */
 export function compareMakersTable(setup: SetupDocument, rows: readonly MakersRow[]): RowComparison[] {
   return rows
     .filter((r) => r.volts !== null && r.diameterM !== null && r.pitchM !== null)

@@ -57,6 +57,7 @@ export function enduranceAt(
 /** Steps of charge of a discharge that a band is made of: good to 0.2 % of its time. */
 const BAND_STEPS = 12;
 
+/** Tenth to ninetieth percentile of a discharge’s time, s, by `BAND_STEPS` steps and 32 samples. @param start state of charge; null: no band */
 export function enduranceBand(i: Interpreted, demand: Demand, start: number | null): Band | null {
   if (start === null) return null;
   const [band] = bandsOf(
@@ -71,6 +72,7 @@ export function enduranceBand(i: Interpreted, demand: Demand, start: number | nu
   return band;
 }
 
+/** A mission of thrusts or throttles flown one after the other. Null where none is asked for, or the charge is not known. */
 export function missionAnswer(
   i: Interpreted,
   request: Pick<PredictRequest, 'mission'>,
@@ -87,6 +89,7 @@ export function missionAnswer(
   return mission(i.model, i.packInUse, segments, start, 1 - usableShareOf(i), cutoffOf(i));
 }
 
+/** What flying at a speed asks: the thrust of level flight where the wing is known, else full throttle. */
 export function cruiseDemand(i: Interpreted, speedMs: number): Demand {
   const wing = installedWing(i.setup.craft, i);
   return wing

@@ -107,6 +107,7 @@ export function steadyPowerW(i: Interpreted, massKg: number, p: OperatingPoint, 
   return (steady * electricalW) / i.model.count / heatW;
 }
 
+/** Air round a setup, °C; 15 where it is not given (ISO 2533). */
 export const airOf = (i: Interpreted): number => i.setup.environment?.airTemperatureC ?? 15;
 
 /**

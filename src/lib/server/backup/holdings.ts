@@ -32,6 +32,7 @@ interface Row {
 /** How many there are of each kind. */
 export type Counts = Readonly<Record<HoldingKind, number>>;
 
+/** How many of each kind of thing a database holds. */
 export const countsOf = (db: Db): Counts =>
   Object.fromEntries(
     HOLDING_KINDS.map((kind) => [kind, db.prepare(`SELECT count(*) FROM (${KINDS[kind]})`).pluck().get()])

@@ -54,4 +54,5 @@ export function isSession(db: Db, token: string | undefined, since: number, now 
 /** Ends one session, or all of them. @returns how many ended */
 export const endSession = (db: Db, token: string | undefined): number =>
   token ? db.prepare('DELETE FROM session WHERE token_digest = ?').run(digestOf(token)).changes : 0;
+/** Logs everybody out; how many were logged in. */
 export const endAllSessions = (db: Db): number => db.prepare('DELETE FROM session').run().changes;

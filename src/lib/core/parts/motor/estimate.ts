@@ -3,6 +3,7 @@ import { restOhm, type MotorBuild } from './under-load.ts';
 
 /** Magnet poles from which a motor is an outrunner; one of unknown poles is taken for one. Common practice, no source. */
 const OUTRUNNER_POLES = 10;
+/** How a motor is built, by its magnet poles; an outrunner where they are not known. */
 export const buildOfPoles = (poles: number | null | undefined): MotorBuild =>
   (poles ?? OUTRUNNER_POLES) >= OUTRUNNER_POLES ? 'outrunner' : 'inrunner';
 

@@ -34,7 +34,6 @@ export interface StandOrder {
 /** Seconds in which the motor follows nine tenths of a step of throttle, and the throttle its whole way. (m) */
 const SPIN_S = 0.12;
 const THROTTLE_S = 0.4;
-/** Seconds in which an ESC comes within a third of its final temperature. (m) */
 /** Error of the stand's meters that stays over a run, and noise of one sample, relative. A hobby stand's. (m) */
 const METER_SD = { current: 0.01, voltage: 0.002, rpm: 0.002, thrust: 0.015 } as const;
 const NOISE_SD = { current: 0.006, voltage: 0.001, rpm: 0.003, thrust: 0.012 } as const;

@@ -19,6 +19,7 @@ const weakened = ({ openCircuitV, packOhm }: Supply, factor: number): Supply => 
 /** Samples for the slower outputs (hover, level, boat). */
 const CRAFT_SAMPLES = 64;
 
+/** Hover of a multirotor at its weight: throttle, rpm, amps and watts of the pack; with `bands` those of throttle and amps. Null where it cannot hover. */
 export function hoverAnswer(i: Interpreted, supply: Supply, bands: boolean): HoverAnswer | null {
   const { massKg } = i.setup.craft;
   const found = hover(i.model, massKg, supply);
@@ -44,6 +45,7 @@ export function hoverAnswer(i: Interpreted, supply: Supply, bands: boolean): Hov
   return answer;
 }
 
+/** Level flight of an aeroplane: stall, cruise and top speed, climb (m/s); with `bands` those of top speed and climb. Null without a wing area, and for other craft. */
 export function levelAnswer(i: Interpreted, supply: Supply, bands: boolean): LevelAnswer | null {
   const wing = installedWing(i.setup.craft, i);
   if (!wing || i.inWater) return null;
@@ -64,6 +66,7 @@ export function levelAnswer(i: Interpreted, supply: Supply, bands: boolean): Lev
   return { ...answer, band: { topSpeedMs: top, climbMs: climb } };
 }
 
+/** A boat under way at full throttle: top speed (m/s), rpm, amps; with `bands` those of all three. The hull’s own spread is among them. */
 export function boatAnswer(i: Interpreted, supply: Supply, bands: boolean): BoatAnswer | null {
   const hull = hullOf(i.setup.craft);
   const fluid = i.hullWater;
@@ -91,6 +94,7 @@ export function boatAnswer(i: Interpreted, supply: Supply, bands: boolean): Boat
   return answer;
 }
 
+/** One fan of a setup at a point: jet, air flow, loading, thrust per watt, tip speed. @param p point of all of them together. Null where the propulsor is no fan. */
 export function fanAnswer(i: Interpreted, p: PredictedPoint): FanFigures | null {
   if (i.exitAreaM2 === null) return null;
   const n = i.model.count;
@@ -108,6 +112,10 @@ export function fanAnswer(i: Interpreted, p: PredictedPoint): FanFigures | null 
 /** Longest warm-up looked at, s. */
 const HEAT_SECONDS = 600;
 
+/**
+ * Warm-up at full throttle: temperatures at the end (°C) and seconds until a limit is passed, nulls where none is. Looked at for
+ * as long as the pack lasts, at least 30 s and at most `HEAT_SECONDS`. Null where nothing tells the mass of the motor.
+ */
 export function heatAnswer(
   i: Interpreted,
   supply: Supply,
