@@ -150,14 +150,14 @@ test('an edit made while another is being refused is part of the choice, not los
 });
 
 test('undo in a window that does not know what was done elsewhere takes nothing of it back', async () => {
-  const { page } = await open(1);
+  const { page } = await open(6);
   await type(page, 'motor.kvRpmPerVolt', '777');
   await saved(page);
   await put(6, (d) => (d.battery.capacityAh = 4.4));
   await page.getByTestId('undo').click();
   await expect(page.getByTestId('said')).toContainText('changed elsewhere meanwhile');
   await expect(page.getByTestId('battery.capacityAh')).toHaveValue('4.4');
-  const { document } = await stored(1);
+  const { document } = await stored(6);
   assert.deepEqual([document.battery.capacityAh, document.motor.kvRpmPerVolt], [4.4, 777]);
   await page.context().close();
 });
