@@ -53,8 +53,8 @@
 
 <Modal title="Import to the shelf" bind:open size="md" {onclose}>
   <p class="text-ink-soft text-sm">
-    You can import {listed(shelfFormatIds.map((id) => SHELF_FORMATS[id].words))} ({listed(ofOneKind)}). Units
-    stand in the header row of a CSV file.
+    Files you can import: {listed(shelfFormatIds.map((id) => SHELF_FORMATS[id].words))} ({listed(ofOneKind)}).
+    Units stand in the header row of a CSV file.
   </p>
   <FileField
     class="mt-2"
