@@ -60,7 +60,7 @@ function grouped(files, folder) {
 }
 
 /** Most files that are tried again: when more fail, it is not the machine. */
-const TRIED_AGAIN = 2;
+const TRIED_AGAIN = 6;
 
 /** Runs files of tests; the exit code, and the files in which a test failed. */
 function runFiles(files, coverage) {
@@ -93,8 +93,8 @@ function runFiles(files, coverage) {
 }
 
 /**
- * Runs the chosen tests; the exit code. Where CI is set, one or two browser files that failed are tried once more, alone: the
- * browser waits for a machine that may be busy with something else. What passed only then is named.
+ * Runs the chosen tests; the exit code. Where CI is set, a few files that drive a browser or a server and failed are tried once
+ * more, alone: they wait for a machine that may be busy with something else. What passed only then is named.
  */
 export function runTests(words) {
   const files = chosenFiles(words);
@@ -109,7 +109,7 @@ export function runTests(words) {
     code !== 0 &&
     failed.length > 0 &&
     failed.length <= TRIED_AGAIN &&
-    failed.every((f) => BROWSER.test(f));
+    failed.every((f) => !isUnitTest(f));
   if (!again) return code;
   console.log(`iskarn: tried once more, alone: ${failed.join(', ')}`);
   const second = runFiles(failed, false);

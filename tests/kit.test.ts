@@ -69,6 +69,7 @@ test('what is chosen, typed, pressed like a link and said as an alert comes from
       const words = classWords(attributes);
       const is = (attribute: string, value: string): boolean =>
         new RegExp(`^<${name}[^>]*\\b${attribute}="${value}"`, 's').test(text);
+      if (name === 'Modal' || name === 'dialog') made.push(`${file}: a dialog of its own`);
       if (name === 'select') made.push(`${file}: a choice of its own`);
       if (name === 'button' && words.includes('underline')) made.push(`${file}: a text button of its own`);
       if (name === 'p' && is('role', 'alert') && words.includes('border-l-4'))

@@ -29,6 +29,8 @@
   });
 
   onMount(() => {
+    // the page's script has taken over: from now on fields and buttons answer
+    document.documentElement.dataset.alive = '';
     if (data.guest) return;
     const ends = [followReach(version), outbox.begin()];
     // what is wanted by the pond is fetched after what is wanted now

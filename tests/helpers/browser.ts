@@ -30,9 +30,13 @@ export async function openPage(
   return { page, errors };
 }
 
-/** Waits until the page's script has taken over (fields answer to typing). */
+/** Waits until the page's script has taken over (fields answer to typing) and its letters have their final widths. */
 export async function ready(page: Page): Promise<void> {
-  await page.waitForLoadState('networkidle');
+  await page.locator('html[data-alive]').waitFor({ state: 'attached', timeout: 60_000 });
+  await page.evaluate(async () => {
+    await document.fonts.ready;
+    await new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)));
+  });
 }
 
 /** Waits until what puts the shown setup right is worked out, where a setup is shown. */

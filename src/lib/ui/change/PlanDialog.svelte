@@ -1,10 +1,11 @@
 <script lang="ts">
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import { cautionsOnce, planText, watchWords } from '../../core/testing/plan/plan-text.ts';
   import { CAUTIONS } from '../../core/cautions/at-test.ts';
   import type { Plan } from '../../core/testing/plan/stage.ts';
   import CopyText from '../kit/CopyText.svelte';
   import { units } from '../format/units.svelte.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** The staged test of the changed setup: what is fitted, done and watched, where to stop; to be copied. */
   let {
@@ -22,7 +23,7 @@
   const cautions = $derived(cautionsOnce(plan));
 </script>
 
-<Modal {title} bind:open size="lg">
+<Dialog {title} bind:open size="lg">
   <ol class="flex flex-col gap-3" data-testid="plan">
     {#each plan.stages as stage, k (stage.id)}
       <li class="border-cold text-ink border-l-4 pl-3 text-sm leading-[18px]">
@@ -44,4 +45,4 @@
     >
     <CopyText text={`${title}\n\n${planText(plan, units.choice)}`} id="plan-copy" />
   </div>
-</Modal>
+</Dialog>

@@ -1,10 +1,11 @@
 <script lang="ts">
   import Alert from '../kit/Alert.svelte';
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import { fieldTitle } from '../../core/document/field-title.ts';
   import { showValue } from '../../core/document/show-value.ts';
   import ChooseFigures from '../kit/ChooseFigures.svelte';
   import type { Conflict } from '../editor/conflict.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** Two versions of one setup: mine, theirs, or figure by figure. It stays until one is chosen. */
   let {
@@ -45,7 +46,7 @@
   }
 </script>
 
-<Modal title="This setup stands in two versions" bind:open size="md" dismissable={false} permanent>
+<Dialog title="This setup stands in two versions" bind:open size="md" permanent>
   <p class="text-sm" data-testid="conflict">
     {conflict.why === 'kept-here'
       ? 'This browser kept an edit that was never sent, and the setup was changed since.'
@@ -67,4 +68,4 @@
       onclick={() => void choose(all.filter((p) => picked[p] === 'mine'))}>as picked above</Button
     >
   </div>
-</Modal>
+</Dialog>

@@ -3,10 +3,11 @@
   import TextButton from '../kit/TextButton.svelte';
   import FileField from '../kit/FileField.svelte';
   import { goto } from '$app/navigation';
-  import { Button, Modal, Textarea } from 'flowbite-svelte';
+  import { Button, Textarea } from 'flowbite-svelte';
   import { isCarried, readCarried } from '../../core/formats/carried.ts';
   import { squareCodesIn } from './square-codes.ts';
   import { call } from '../../api/client.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   interface Plan {
     craft: { name: string; kind: string; isNew: boolean };
@@ -101,7 +102,7 @@
   }
 </script>
 
-<Modal title="Import a craft or a setup" bind:open size="sm" {onclose}>
+<Dialog title="Import a craft or a setup" bind:open size="sm" {onclose}>
   <p class="text-ink-soft text-sm">
     A .json file saved with “export”, or the square code of a printed sheet: a picture of it, or its text. A
     setup whose craft is in the hangar already joins it.
@@ -157,4 +158,4 @@
       >
     </p>
   {/if}
-</Modal>
+</Dialog>

@@ -2,7 +2,7 @@
   import Alert from '../kit/Alert.svelte';
   import Choice from '../kit/Choice.svelte';
   import { goto } from '$app/navigation';
-  import { Button, Label, Modal } from 'flowbite-svelte';
+  import { Button, Label } from 'flowbite-svelte';
   import { MULTIROTOR_PURPOSES, PURPOSES } from '../../core/document/schools.ts';
   import type { Brief } from '../../core/brief/brief.ts';
   import { usualSeconds } from '../../core/brief/usual-time.ts';
@@ -13,6 +13,7 @@
   import { call, type Refused } from '../../api/client.ts';
   import { historyAtRest } from '../kit/overlay.svelte.ts';
   import BriefField from './BriefField.svelte';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** A new craft from three or four figures; everything else is estimated by the core. */
   type Ask = Extract<Entry, { is: 'ask' }>;
@@ -134,7 +135,7 @@
   }
 </script>
 
-<Modal title="New craft" bind:open size="sm">
+<Dialog title="New craft" bind:open size="sm">
   <form
     class="grid grid-cols-2 gap-3"
     onsubmit={(e) => {
@@ -233,4 +234,4 @@
     </p>
     <Button type="submit" class="col-span-2" data-testid="craft-make">Draw a first setup</Button>
   </form>
-</Modal>
+</Dialog>

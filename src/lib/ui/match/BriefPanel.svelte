@@ -2,7 +2,7 @@
   import Alert from '../kit/Alert.svelte';
   import Choice from '../kit/Choice.svelte';
   import { FIXABLE_PARTS } from '../../core/registry/parts.ts';
-  import { Checkbox, Modal, Radio } from 'flowbite-svelte';
+  import { Checkbox, Radio } from 'flowbite-svelte';
   import { partMasses } from '../../core/model/all-up-mass.ts';
   import { targetsOf } from '../../core/brief/targets.ts';
   import { MARGINS, MULTIROTOR_PURPOSES, PURPOSES, type MarginName } from '../../core/document/schools.ts';
@@ -16,6 +16,7 @@
   import FigureField from '../kit/FigureField.svelte';
   import type { MatchState } from './match-state.svelte.ts';
   import { readPath } from '../../core/document/change.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** The brief: what the craft is, what it is for, what is fixed, and what follows. Each figure saves by itself. */
   let {
@@ -104,7 +105,7 @@
   }
 </script>
 
-<Modal title={`Brief: ${craft.name ?? 'craft'}`} bind:open size="lg" outsideclose>
+<Dialog title={`Brief: ${craft.name ?? 'craft'}`} bind:open size="lg">
   <div class="grid grid-cols-1 gap-x-8 gap-y-3 md:grid-cols-[1fr_1fr]">
     <div data-testid="brief">
       <label class="flex items-center gap-2 text-xs"
@@ -252,4 +253,4 @@
     </div>
   </div>
   {#if elsewhere.length > 0}<Alert says={elsewhere.map((i) => i.message).join(' ')} class="mt-2" />{/if}
-</Modal>
+</Dialog>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Alert from '../kit/Alert.svelte';
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import { outbox } from '../offline/outbox.svelte.ts';
   import type { StoredCraft, StoredPart } from '../../core/document/stored.ts';
   import { partWord } from '../../core/document/part-words.ts';
@@ -11,6 +11,7 @@
   import { bandedFigure, figureUnit } from '../format/units.svelte.ts';
   import { partTitle } from './part-titles.ts';
   import type { MatchState } from './match-state.svelte.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** Ways to fit what is free, looked at before one is taken: what changes, what it comes to, here or into a copy. */
   let {
@@ -101,7 +102,7 @@
   }
 </script>
 
-<Modal title="Fit what is free" bind:open size="lg" outsideclose>
+<Dialog title="Fit what is free" bind:open size="lg">
   <p class="text-sm">
     {held.length > 0
       ? `Stays as it is: ${listed(held)}. Everything else is chosen for what the brief wants`
@@ -163,4 +164,4 @@
     </p>
   {/if}
   <Alert says={said} />
-</Modal>
+</Dialog>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Modal } from 'flowbite-svelte';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** The keys of the Match screen. */
   let { open = $bindable(false) }: { open?: boolean } = $props();
@@ -15,11 +15,11 @@
   ] as const;
 </script>
 
-<Modal title="Keys" bind:open size="xs" outsideclose>
+<Dialog title="Keys" bind:open size="xs">
   <dl class="grid grid-cols-[9rem_1fr] gap-y-1 text-sm" data-testid="keys">
     {#each KEYS as [key, does] (key)}
       <dt class="figure">{key}</dt>
       <dd>{does}</dd>
     {/each}
   </dl>
-</Modal>
+</Dialog>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { Button, Input, Modal } from 'flowbite-svelte';
+  import { Button, Input } from 'flowbite-svelte';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** Another name for the setup. */
   let {
@@ -20,7 +21,7 @@
   });
 </script>
 
-<Modal title="Rename the setup" bind:open size="xs">
+<Dialog title="Rename the setup" bind:open size="xs">
   <form
     onsubmit={(e) => {
       e.preventDefault();
@@ -32,4 +33,4 @@
     <Input bind:value={newName} aria-label="Name" data-testid="new-name" maxlength={200} />
     <Button type="submit" data-testid="rename-ok">Rename</Button>
   </form>
-</Modal>
+</Dialog>

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { Modal } from 'flowbite-svelte';
   import type { ShoppingLine } from '../../core/mend/shopping.ts';
   import CopyText from '../kit/CopyText.svelte';
   import type { MatchState } from './match-state.svelte.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** What to buy for the setup on the screen: one line a part, as a shop is asked, to be copied. */
   let {
@@ -34,7 +34,7 @@
   );
 </script>
 
-<Modal title="What to buy" bind:open size="md">
+<Dialog title="What to buy" bind:open size="md">
   <ul class="flex flex-col gap-1 text-base leading-5" data-testid="shopping">
     {#each lines as line (line.part)}
       <li>
@@ -49,4 +49,4 @@
     figures, and everything is worked out again with them before it is plugged in.
   </p>
   <div class="mt-3"><CopyText {text} words="copy" id="shopping-copy" /></div>
-</Modal>
+</Dialog>

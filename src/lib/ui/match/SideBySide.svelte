@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { Modal, Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
+  import { Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
   import type { Comparison } from '../../core/compare/compare.ts';
   import { figureUnit } from '../format/units.svelte.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** The pinned setups side by side: what differs, what each does, and the better one for the craft's purpose. */
   let {
@@ -20,7 +21,7 @@
   const best = $derived(comparison.best?.index ?? -1);
 </script>
 
-<Modal title="Side by side" bind:open size="lg" outsideclose>
+<Dialog title="Side by side" bind:open size="lg">
   {#if names.length < 2}
     <p class="text-sm">Pin two to four setups with the bar beside their names; then they stand here.</p>
   {/if}
@@ -65,4 +66,4 @@
   <p class="text-ink-soft mt-1 text-xs">
     Underlined: the better of each row. In bold: what this craft’s purpose is judged by. Pin up to four.
   </p>
-</Modal>
+</Dialog>

@@ -1,10 +1,11 @@
 <script lang="ts">
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import { showValue } from '../../core/document/show-value.ts';
   import { mergePart, type PartEdited } from '../../core/shelf/merge-part.ts';
   import { partFigureTitle } from '../../core/shelf/part-figure-title.ts';
   import ChooseFigures from '../kit/ChooseFigures.svelte';
   import type { Waiting } from './waiting.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** A part whose edit was disputed: the figures that were changed here and elsewhere, each otherwise. */
   interface Props {
@@ -32,7 +33,7 @@
   const all = $derived(figures.map((f) => f.path));
 </script>
 
-<Modal
+<Dialog
   title={`${item.theirs?.name ?? 'This part'} was changed in two places`}
   bind:open
   size="md"
@@ -56,4 +57,4 @@
       onclick={() => onchoose(all.filter((path) => picked[path] === 'mine'))}>as picked above</Button
     >
   </div>
-</Modal>
+</Dialog>

@@ -2,11 +2,12 @@
   import Alert from '../kit/Alert.svelte';
   import TextButton from '../kit/TextButton.svelte';
   import FileField from '../kit/FileField.svelte';
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import { SHELF_FILES, SHELF_FORMATS, shelfFormatIds } from '../../core/formats/shelf-formats.ts';
   import { listed } from '../../core/text/listed.ts';
   import { call } from '../../api/client.ts';
   import type { ShelfImport } from '../../api/routes.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** Import of a shelf: what it will do first, then one undoable step. */
   let { onclose, ondone }: { onclose: () => void; ondone: () => void } = $props();
@@ -51,7 +52,7 @@
   const serious = $derived(plan?.errors.some((e) => !e.harmless) ?? false);
 </script>
 
-<Modal title="Import to the shelf" bind:open size="md" {onclose}>
+<Dialog title="Import to the shelf" bind:open size="md" {onclose}>
   <p class="text-ink-soft text-sm">
     Files you can import: {listed(shelfFormatIds.map((id) => SHELF_FORMATS[id].words))} ({listed(ofOneKind)}).
     Units stand in the header row of a CSV file.
@@ -99,4 +100,4 @@
       >
     </p>
   {/if}
-</Modal>
+</Dialog>

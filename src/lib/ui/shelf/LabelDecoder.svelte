@@ -1,10 +1,11 @@
 <script lang="ts">
   import TextField from '../kit/TextField.svelte';
   import { readPlain } from '../../core/units/read-figure.ts';
-  import { Input, Label, Modal } from 'flowbite-svelte';
+  import { Input, Label } from 'flowbite-svelte';
   import { againstMeasured, decodeLabel } from '../../core/parts/motor/label-decoder.ts';
   import { show } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** What a motor's type number, a size or a weight may mean. */
   let { onclose }: { onclose: () => void } = $props();
@@ -32,7 +33,7 @@
   });
 </script>
 
-<Modal title="Decode a motor’s label" bind:open size="md" {onclose}>
+<Dialog title="Decode a motor’s label" bind:open size="md" {onclose}>
   <Label
     >Type number, size or weight<Input
       bind:value={text}
@@ -85,4 +86,4 @@
     Measured outside sizes run several millimetres off the label. Weigh the motor and measure its can; trust
     neither number alone.
   </p>
-</Modal>
+</Dialog>

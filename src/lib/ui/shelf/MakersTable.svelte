@@ -8,7 +8,6 @@
   import {
     Button,
     Input,
-    Modal,
     Table,
     TableBody,
     TableBodyCell,
@@ -28,6 +27,7 @@
   import { figure, figureUnit } from '../format/units.svelte.ts';
   import { askWorker } from '../../workers/client.ts';
   import { call } from '../../api/client.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** Maker's tables of a motor: typed, pasted or read from a file, kept, with the prediction beside every row. */
   let {
@@ -192,7 +192,7 @@
   }
 </script>
 
-<Modal title="Maker’s table" bind:open size="xl" {onclose}>
+<Dialog title="Maker’s table" bind:open size="xl" {onclose}>
   <div class="flex flex-wrap items-end gap-2 text-xs">
     <label
       >motor<Choice
@@ -363,4 +363,4 @@
     Each row is predicted at its own volts and throttle with this motor’s figures and a generic blade. Makers’
     currents are usually within a few per cent, thrust within ten to fifteen.
   </p>
-</Modal>
+</Dialog>

@@ -3,13 +3,14 @@
   import Alert from '../kit/Alert.svelte';
   import Choice from '../kit/Choice.svelte';
   import { readPlain } from '../../core/units/read-figure.ts';
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import { kvByOneReading } from '../../core/shelf/kv-by-one-reading.ts';
   import { evaluateMotorTest, type MotorFigure, type MotorTestResult } from '../../core/shelf/motor-test.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import { show } from '../../core/units/show.ts';
   import TabRow from '../kit/TabRow.svelte';
   import { freshPart } from './fresh-part.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** The two-measurement motor test: readings become KV, R and I0 with their tolerance. */
   let {
@@ -154,7 +155,7 @@
   >
 {/snippet}
 
-<Modal title="Measure a motor" bind:open size="md" {onclose}>
+<Dialog title="Measure a motor" bind:open size="md" {onclose}>
   <TabRow
     tabs={[
       ['two', 'two runs and a held shaft'],
@@ -249,4 +250,4 @@
       <Button size="sm" onclick={keep} data-testid="test-keep">Put it on the shelf</Button>
     </div>
   {/if}
-</Modal>
+</Dialog>

@@ -4,7 +4,7 @@
   import Alert from '../kit/Alert.svelte';
   import Choice from '../kit/Choice.svelte';
   import { shelfOf } from '../../core/registry/parts.ts';
-  import { Button, Checkbox, Input, Label, Modal, Textarea } from 'flowbite-svelte';
+  import { Button, Checkbox, Input, Label, Textarea } from 'flowbite-svelte';
   import { parseCoefficients } from '../../core/formats/coefficient-columns.ts';
   import { labelDifferences, MEASURABLE } from '../../core/shelf/measured.ts';
   import { motorMassOf } from '../../core/parts/motor/mass.ts';
@@ -18,6 +18,7 @@
   import type { Propulsor } from '../../core/document/schema.ts';
   import { choiceWord, shelfColumns, shelfFields, shownAs, type Field } from '../../core/registry/fields.ts';
   import type { QuantityName } from '../../core/units/quantity.ts';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** Editing one part of the shelf: a label read aloud, the figures, a note, and a propeller's measured columns. */
   let {
@@ -160,7 +161,7 @@
   }
 </script>
 
-<Modal title={part.id === 0 ? 'New part' : part.name} bind:open size="md" {onclose}>
+<Dialog title={part.id === 0 ? 'New part' : part.name} bind:open size="md" {onclose}>
   <form
     class="grid grid-cols-2 gap-x-8 gap-y-1"
     onsubmit={(e) => {
@@ -299,4 +300,4 @@
     <Alert says={problem} class="col-span-2" id="part-problem" />
     <Button type="submit" class="col-span-2 mt-2" data-testid="part-save">Keep on the shelf</Button>
   </form>
-</Modal>
+</Dialog>

@@ -3,7 +3,7 @@
   import Alert from '../kit/Alert.svelte';
   import TextButton from '../kit/TextButton.svelte';
   import { readPlain } from '../../core/units/read-figure.ts';
-  import { Button, Modal } from 'flowbite-svelte';
+  import { Button } from 'flowbite-svelte';
   import { onMount, untrack } from 'svelte';
   import { call } from '../../api/client.ts';
   import type { PartLifeShown } from '../../api/routes.ts';
@@ -16,6 +16,7 @@
   import { figureUnit } from '../format/units.svelte.ts';
   import CautionList from '../sheet/CautionList.svelte';
   import PackHealthChart from './PackHealthChart.svelte';
+  import Dialog from '../kit/Dialog.svelte';
 
   /** A part's life: how much it was used, what it is to be looked at for, how a pack fares, and its retirement. */
   let { part, onclose, onchange }: { part: StoredPart; onclose: () => void; onchange: () => void } = $props();
@@ -168,7 +169,7 @@
   const VERDICTS = { good: 'good', watch: 'watch it', retire: 'retire it' } as const;
 </script>
 
-<Modal title={`Life of ${part.name}`} bind:open size="md" {onclose}>
+<Dialog title={`Life of ${part.name}`} bind:open size="md" {onclose}>
   <Alert says={problem} id="life-problem" />
   {#if shown && use}
     <p class="text-sm" data-testid="life-use">
@@ -382,4 +383,4 @@
       {/if}
     </section>
   {/if}
-</Modal>
+</Dialog>
