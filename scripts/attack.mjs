@@ -19,8 +19,6 @@ if (!Object.hasOwn(KINDS, kind ?? '')) {
 ensurePackages();
 ensureBuild();
 const [file, times] = KINDS[kind];
-run(
-  process.execPath,
-  ['--import', 'tsx', '--import', './scripts/quick-assert.mjs', '--test', join(root, file)],
-  { env: { ...process.env, ISKARN_LONG: '1', ...(times && count ? { [times]: count } : {}) } }
-);
+run(process.execPath, ['--import', 'tsx', '--test', join(root, file)], {
+  env: { ...process.env, ISKARN_LONG: '1', ...(times && count ? { [times]: count } : {}) }
+});

@@ -5,6 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { bundleOf, bundleTests } from './bundle-tests.mjs';
 import { root } from './ensure.mjs';
 import { FAILED } from './test-summary.mjs';
 
@@ -36,10 +37,11 @@ export function chosenFiles(words) {
     .filter((f) => wanted.length === 0 || wanted.some((w) => f.includes(w)));
 }
 
-/** The pure tests as a few files that import them, each as many bytes as the next; the others as they are. */
+/** The bundles of the pure tests as a few files that import them, each as many bytes as the next; those of the others as they are. */
 function grouped(files, folder) {
+  const bundles = (of) => of.map((f) => bundleOf(f, folder));
   const pure = files.filter((f) => PURE.test(f));
-  if (pure.length < 2 * GROUPS) return files;
+  if (pure.length < 2 * GROUPS) return bundles(files);
   const groups = Array.from({ length: GROUPS }, () => ({ files: [], bytes: 0 }));
   const bytes = (f) => statSync(join(root, f)).size;
   for (const file of pure.sort((a, b) => bytes(b) - bytes(a))) {
@@ -51,26 +53,30 @@ function grouped(files, folder) {
     const path = join(folder, `group-${k + 1}.test.mjs`);
     writeFileSync(
       path,
-      of.map((f) => `import ${JSON.stringify(pathToFileURL(join(root, f)).href)};\n`).join('')
+      bundles(of)
+        .map((path) => `import ${JSON.stringify(pathToFileURL(path).href)};\n`)
+        .join('')
     );
     return path;
   });
   // what takes longest by itself begins first
-  return [...files.filter((f) => !PURE.test(f)), ...made];
+  return [...bundles(files.filter((f) => !PURE.test(f))), ...made];
 }
+
+/** Most files whose traces lead to the source. */
+const MAPPED = 8;
 
 /** Most files that are tried again: when more fail, it is not the machine. */
 const TRIED_AGAIN = 6;
 
 /** Runs files of tests; the exit code, and the files in which a test failed. */
-function runFiles(files, coverage) {
+async function runFiles(files, coverage) {
   const folder = join(root, 'node_modules', '.cache', `iskarn-tests-${process.pid}`);
   mkdirSync(folder, { recursive: true });
+  await bundleTests(files, folder);
   const runner = [
-    '--import',
-    'tsx',
-    '--import',
-    './scripts/quick-assert.mjs',
+    // a trace leads to the line of the source where few files run: the maps of all take a tenth of the time
+    ...(files.length <= MAPPED ? ['--enable-source-maps'] : []),
     '--test',
     '--test-concurrency=2',
     '--test-reporter=spec',
@@ -96,14 +102,14 @@ function runFiles(files, coverage) {
  * Runs the chosen tests; the exit code. Where CI is set, a few files that drive a browser or a server and failed are tried once
  * more, alone: they wait for a machine that may be busy with something else. What passed only then is named.
  */
-export function runTests(words) {
+export async function runTests(words) {
   const files = chosenFiles(words);
   if (files.length === 0) {
     console.error('iskarn: no test files found');
     return 1;
   }
   console.log(`iskarn: ${files.length} test files`);
-  const { code, failed } = runFiles(files, words.includes('--coverage'));
+  const { code, failed } = await runFiles(files, words.includes('--coverage'));
   const again =
     process.env.CI &&
     code !== 0 &&
@@ -112,9 +118,10 @@ export function runTests(words) {
     failed.every((f) => !isUnitTest(f));
   if (!again) return code;
   console.log(`iskarn: tried once more, alone: ${failed.join(', ')}`);
-  const second = runFiles(failed, false);
+  const second = await runFiles(failed, false);
   if (second.code === 0) console.log(`iskarn: passed only at the second try: ${failed.join(', ')}`);
   return second.code;
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1]).href) process.exit(runTests(process.argv.slice(2)));
+if (import.meta.url === pathToFileURL(process.argv[1]).href)
+  process.exit(await runTests(process.argv.slice(2)));

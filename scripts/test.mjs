@@ -47,7 +47,7 @@ if (words.length > 0) {
   if (words.includes('--unit')) run('npx', ['svelte-kit', 'sync']);
   else ensureBuild();
   say('tests …');
-  process.exit(runTests(words));
+  process.exit(await runTests(words));
 }
 
 const compiles = unpackPackages();
@@ -72,4 +72,4 @@ const [first, second] = await Promise.all([
 ]);
 if (!first || !second) process.exit(1);
 say('unit, outside checks, integration and browser tests …');
-process.exit(runTests([]));
+process.exit(await runTests([]));

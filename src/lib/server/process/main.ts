@@ -87,8 +87,9 @@ server.listen(port, host, () => {
     .catch((error: Error) => leave(`the built application does not start: ${error.message}.`));
 });
 
-/** Asks for the first page once, so that the first person who does finds it ready. */
+/** Asks for the first page once, so that the first person who does finds it ready; with ISKARN_WARM=0 it begins cold. */
 async function warmed(): Promise<void> {
+  if (process.env.ISKARN_WARM === '0') return;
   const response = await fetch(`${address}/`, { headers: { 'x-iskarn-warm': TOKEN } }).catch(() => null);
   await response?.arrayBuffer().catch(() => null);
 }
