@@ -3,7 +3,6 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { build } from 'esbuild';
 import { root } from './ensure.mjs';
 
 /** What a file of ours says of its own place stays true in the bundle. */
@@ -35,8 +34,10 @@ export function sourceOf(path, folder) {
 }
 
 /** Puts files of tests, given from the root, together in a folder below it. */
-export const bundleTests = (files, folder) =>
-  build({
+export async function bundleTests(files, folder) {
+  // fetched here: where the tests are called for from a clean checkout, it is installed only then
+  const { build } = await import('esbuild');
+  await build({
     entryPoints: files.map((file) => join(root, file)),
     outdir: folder,
     outbase: root,
@@ -53,3 +54,4 @@ export const bundleTests = (files, folder) =>
     logLevel: 'error',
     plugins: [ownPlace]
   });
+}
