@@ -1,21 +1,35 @@
 <script lang="ts">
   import { scaleLinear, scaleLog } from 'd3-scale';
   import type { CellsPlace } from '../../core/change/cells-place.ts';
+  import Plot from '../kit/Plot.svelte';
+  import { plotBox } from '../kit/plot.ts';
 
   /** Cells against propeller size, where counts are at home, with this craft's place before and after. */
   let { place }: { place: CellsPlace } = $props();
-  const HEIGHT = 190;
-  const MARGIN = { left: 24, right: 12, top: 8, bottom: 36 };
+  const HEIGHT = 204;
+  const MARGIN = { left: 24, right: 12, top: 20, bottom: 34 };
   let width = $state(320);
-  const x = $derived(scaleLog([1.5, 30], [MARGIN.left, width - MARGIN.right]));
+  const box = $derived(plotBox(width, HEIGHT, MARGIN));
+  const x = $derived(scaleLog([1.5, 30], [box.left, box.right]));
   const most = $derived(Math.max(8, place.before + 1, place.after + 1));
-  const y = $derived(scaleLinear([0.5, most + 0.5], [HEIGHT - MARGIN.bottom, MARGIN.top]));
+  const y = $derived(scaleLinear([0.5, most + 0.5], [box.bottom, box.top]));
+  const INCHES = [2, 3, 5, 7, 10, 15, 20, 30];
+  const evenTo = (n: number): number[] => Array.from({ length: Math.floor(n / 2) }, (_, k) => 2 * (k + 1));
   const within = (v: number): number => Math.min(Math.max(v, 1.5), 30);
 </script>
 
-<div class="min-w-0" bind:clientWidth={width} data-testid="cells-map">
+<div class="min-w-0" data-testid="cells-map">
   <h2>Cells against propeller size</h2>
-  <svg {width} height={HEIGHT} role="img" aria-label={place.says} class="block overflow-visible">
+  <Plot
+    bind:width
+    {box}
+    ruled={false}
+    label={place.says}
+    xTicks={INCHES.map((inches) => ({ at: x(inches), text: String(inches) }))}
+    yTicks={evenTo(most).map((n) => ({ at: y(n), text: String(n) }))}
+    xTitle="inches"
+    yTitle="cells"
+  >
     {#each place.fields as f (f.title)}
       {@const top = Math.min(f.series[1], most) + 0.45}
       <rect
@@ -29,16 +43,6 @@
       />
       <text x={x(within(f.inches[0])) + 4} y={y(top) + 12} class="text-2xs" fill="var(--ink-soft)"
         >{f.title}</text
-      >
-    {/each}
-    {#each [2, 3, 5, 7, 10, 15, 20, 30] as inches (inches)}
-      <text x={x(inches)} y={HEIGHT - 20} text-anchor="middle" class="figure text-2xs" fill="var(--ink-soft)"
-        >{inches}</text
-      >
-    {/each}
-    {#each Array.from({ length: Math.floor(most / 2) }, (_, k) => 2 * (k + 1)) as n (n)}
-      <text x={MARGIN.left - 6} y={y(n) + 4} text-anchor="end" class="figure text-2xs" fill="var(--ink-soft)"
-        >{n}</text
       >
     {/each}
     <line
@@ -58,13 +62,6 @@
       stroke="var(--cold)"
       stroke-width="2.5"
     />
-    <text
-      x={width - MARGIN.right}
-      y={MARGIN.top + 4}
-      text-anchor="end"
-      class="text-2xs"
-      fill="var(--ink-soft)">inches; up: cells</text
-    >
-  </svg>
+  </Plot>
   <p class="text-xs leading-4">{place.says} Common practice, no source.</p>
 </div>

@@ -3,13 +3,16 @@
   import { area, line } from 'd3-shape';
   import type { Trap } from '../../core/change/trap.ts';
   import { show } from '../../core/units/show.ts';
+  import Plot from '../kit/Plot.svelte';
+  import { crossAt, movedApart, plotBox, ticksOf } from '../kit/plot.ts';
 
   /** Current against cells: what people expect, the rule, and the model with its band. */
   let { trap }: { trap: Trap } = $props();
 
-  const HEIGHT = 208;
-  const MARGIN = { left: 36, right: 62, top: 10, bottom: 24 };
+  const HEIGHT = 226;
+  const MARGIN = { left: 36, right: 62, top: 20, bottom: 32 };
   let width = $state(320);
+  const box = $derived(plotBox(width, HEIGHT, MARGIN));
   const first = $derived(trap.series[0]);
   const last = $derived(trap.series[trap.series.length - 1]);
   const highest = $derived(
@@ -24,10 +27,8 @@
   const lowest = $derived(
     Math.min(...trap.linearA, ...trap.ruleA, ...trap.modelA, trap.limitedA ?? Infinity)
   );
-  const x = $derived(scaleLinear([first - 0.15, last + 0.15], [MARGIN.left, width - MARGIN.right]));
-  const y = $derived(
-    scaleLinear([0.8 * lowest, 1.04 * highest], [HEIGHT - MARGIN.bottom, MARGIN.top]).nice(4)
-  );
+  const x = $derived(scaleLinear([first - 0.15, last + 0.15], [box.left, box.right]));
+  const y = $derived(scaleLinear([0.8 * lowest, 1.04 * highest], [box.bottom, box.top]).nice(4));
   const path = (values: readonly number[]): string =>
     line<number>(
       (_, k) => x(trap.series[k]),
@@ -43,33 +44,29 @@
   const at = $derived(trap.series.indexOf(trap.wanted));
   const end = $derived(trap.wanted > trap.present ? trap.series.length - 1 : 0);
   /** Names at the lines' ends, moved apart where they would lie on each other. */
-  const labels = $derived.by(() => {
-    const list = [
+  const labels = $derived(
+    movedApart([
       { id: 'rule', text: 'rule 1.6', y: y(trap.ruleA[end]) },
       { id: 'model', text: 'model', y: y(trap.modelA[end]) },
       { id: 'linear', text: 'with the volts', y: y(trap.linearA[end]) }
-    ].sort((a, b) => a.y - b.y);
-    for (let k = 1; k < list.length; k++) list[k].y = Math.max(list[k].y, list[k - 1].y + 13);
-    return list;
-  });
+    ])
+  );
   const summary = $derived(
     `Current against cells. ${trap.series.map((n, k) => `${n} cells: in step with the volts ${show(trap.linearA[k])} A, by the rule of 1.6 ${show(trap.ruleA[k])} A, by the model ${show(trap.modelA[k])} A`).join('; ')}.`
   );
 </script>
 
-<div class="min-w-0" bind:clientWidth={width} data-testid="trap">
+<div class="min-w-0" data-testid="trap">
   <h2>The trap: current against cells</h2>
-  <svg {width} height={HEIGHT} role="img" aria-label={summary} class="block overflow-visible">
-    {#each y.ticks(4) as tick (tick)}
-      <line x1={MARGIN.left} x2={width - MARGIN.right} y1={y(tick)} y2={y(tick)} stroke="var(--line)" />
-      <text
-        x={MARGIN.left - 5}
-        y={y(tick) + 4}
-        text-anchor="end"
-        class="figure text-2xs"
-        fill="var(--ink-soft)">{tick}</text
-      >
-    {/each}
+  <Plot
+    bind:width
+    {box}
+    label={summary}
+    xTicks={trap.series.map((n) => ({ at: x(n), text: String(n), strong: n === trap.wanted }))}
+    yTicks={ticksOf(y, 4)}
+    xTitle="cells"
+    yTitle="A"
+  >
     <path d={shade} fill="var(--cold-faint)" />
     <path d={path(trap.linearA)} fill="none" stroke="var(--ink)" stroke-dasharray="6 3" />
     <path
@@ -104,11 +101,7 @@
       stroke-width="2.5"
     />
     {#if trap.limitedA !== null}
-      <path
-        d={`M${x(trap.wanted) - 5} ${y(trap.limitedA)}h10M${x(trap.wanted)} ${y(trap.limitedA) - 5}v10`}
-        stroke="var(--cold)"
-        stroke-width="2.5"
-      />
+      <path d={crossAt(x(trap.wanted), y(trap.limitedA), 5)} stroke="var(--cold)" stroke-width="2.5" />
       <text
         x={x(trap.wanted) + 8}
         y={y(trap.limitedA) + 4}
@@ -117,20 +110,7 @@
         font-weight="700">limited</text
       >
     {/if}
-    {#each trap.series as n (n)}
-      <text
-        x={x(n)}
-        y={HEIGHT - 6}
-        text-anchor="middle"
-        class="figure text-xs"
-        font-weight={n === trap.wanted ? 700 : 400}
-        fill="var(--ink-soft)">{n}</text
-      >
-    {/each}
-    <text x={width} y={HEIGHT - 6} text-anchor="end" class="text-2xs" fill="var(--ink-soft)"
-      >cells; up: A</text
-    >
-  </svg>
+  </Plot>
   <p class="text-xs leading-4">
     Here the current goes with the cells to the power {show(trap.exponent, 2)}; the rule says 1.6, a straight
     guess 1.

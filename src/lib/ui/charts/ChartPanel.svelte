@@ -4,6 +4,8 @@
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
 
+  import Plot from '../kit/Plot.svelte';
+  import { crossAt, plotBox, ticksOf } from '../kit/plot.ts';
   import { labelPlace, markSide } from './label-place.ts';
 
   interface Line {
@@ -41,13 +43,14 @@
 
   let width = $state(300);
   const margin = { top: 20, right: 14, bottom: 32, left: 42 };
+  const box = $derived(plotBox(width, height, margin));
   const finite = (v: number): boolean => Number.isFinite(v);
   const known = $derived(lines.flatMap((l) => l.y.filter(finite)));
   const domainX = $derived(extent(x) as [number, number]);
   const scaleX = $derived(
     scaleLinear()
       .domain([Math.min(0, domainX[0] ?? 0), domainX[1] ?? 1])
-      .range([margin.left, width - margin.right])
+      .range([box.left, box.right])
   );
   // a band may reach beyond the lines, but not flatten them
   const top = $derived(
@@ -69,7 +72,7 @@
     scaleLinear()
       .domain([bottom, top === bottom ? bottom + 1 : top])
       .nice(4)
-      .range([height - margin.bottom, margin.top])
+      .range([box.bottom, box.top])
   );
   const inside = (v: number): boolean => finite(v) && v >= bottom - 0.3 * (top - bottom);
   const pathOf = (l: Line): string | null =>
@@ -85,12 +88,6 @@
           .x((_, k) => scaleX(x[k]))
           .y0((b) => scaleY(b[0]))
           .y1((b) => scaleY(Math.min(b[1], scaleY.domain()[1])))(l.bands);
-  const panel = $derived({
-    left: margin.left,
-    right: width - margin.right,
-    top: margin.top,
-    bottom: height - margin.bottom
-  });
   const drawn = (l: Line): number[] => l.y.map((v) => (inside(v) ? scaleY(v) : NaN));
   const labelAt = (l: Line): { x: number; y: number } =>
     labelPlace(
@@ -98,7 +95,7 @@
       x.map((v) => scaleX(v)),
       drawn(l),
       lines.filter((other) => other !== l).map(drawn),
-      panel
+      box
     );
   const summary = $derived(
     lines
@@ -111,104 +108,78 @@
   const INKS = ['var(--cold)', 'var(--ink)'];
 </script>
 
-<div class="min-w-0" bind:clientWidth={width}>
-  <svg {width} {height} role="img" aria-label={summary} class="block overflow-visible">
-    <text x={margin.left} y="12" class="text-xs font-semibold" fill="var(--ink)"
-      >{lines.length === 1 ? `${lines[0].title}, ${unit}` : unit}</text
+<Plot
+  bind:width
+  {box}
+  label={summary}
+  xTicks={ticksOf(scaleX, width > 400 ? 8 : 5)}
+  yTicks={ticksOf(scaleY, 4)}
+  {xTitle}
+  yTitle={lines.length === 1 ? `${lines[0].title}, ${unit}` : unit}
+>
+  {#each lines as l, k (l.id)}
+    {@const shade = shadeOf(l)}
+    {#if shade}<path
+        d={shade}
+        fill={INKS[k % 2]}
+        opacity={k % 2 === 0 ? 0.22 : 0.14}
+        data-testid="band"
+      />{/if}
+  {/each}
+  {#each marks as m, k (m.title)}
+    <line
+      x1={scaleX(m.at)}
+      x2={scaleX(m.at)}
+      y1={box.top}
+      y2={box.bottom}
+      stroke="var(--ink-soft)"
+      stroke-dasharray="1 4"
+    />
+    {@const side = markSide(m.title, scaleX(m.at), box)}
+    <text
+      x={side.x}
+      y={box.top + 8 + 12 * (k % 4)}
+      text-anchor={side.anchor}
+      class="text-2xs"
+      fill="var(--ink-soft)"
+      stroke="var(--page)"
+      stroke-width="3"
+      paint-order="stroke">{m.title}</text
     >
-    {#each scaleY.ticks(4) as tick (tick)}
-      <line
-        x1={margin.left}
-        x2={width - margin.right}
-        y1={scaleY(tick)}
-        y2={scaleY(tick)}
-        stroke="var(--line)"
-        stroke-width="0.7"
-      />
+  {/each}
+  {#each lines as l, k (l.id)}
+    {@const d = pathOf(l)}
+    {#if d}<path {d} fill="none" stroke={INKS[k % 2]} stroke-width="2" />{/if}
+    {#if lines.length > 1}
+      {@const at = labelAt(l)}
       <text
-        x={margin.left - 5}
-        y={scaleY(tick) + 4}
-        text-anchor="end"
-        class="figure text-2xs"
-        fill="var(--ink-soft)">{tick}</text
-      >
-    {/each}
-    {#each scaleX.ticks(width > 400 ? 8 : 5) as tick (tick)}
-      <text
-        x={scaleX(tick)}
-        y={height - 18}
+        x={at.x}
+        y={at.y}
         text-anchor="middle"
-        class="figure text-2xs"
-        fill="var(--ink-soft)">{tick}</text
-      >
-    {/each}
-    <text x={width - margin.right} y={height - 4} text-anchor="end" class="text-2xs" fill="var(--ink-soft)"
-      >{xTitle}</text
-    >
-    {#each lines as l, k (l.id)}
-      {@const shade = shadeOf(l)}
-      {#if shade}<path
-          d={shade}
-          fill={INKS[k % 2]}
-          opacity={k % 2 === 0 ? 0.22 : 0.14}
-          data-testid="band"
-        />{/if}
-    {/each}
-    {#each marks as m, k (m.title)}
-      <line
-        x1={scaleX(m.at)}
-        x2={scaleX(m.at)}
-        y1={margin.top}
-        y2={height - margin.bottom}
-        stroke="var(--ink-soft)"
-        stroke-dasharray="1 4"
-      />
-      {@const side = markSide(m.title, scaleX(m.at), panel)}
-      <text
-        x={side.x}
-        y={margin.top + 8 + 12 * (k % 4)}
-        text-anchor={side.anchor}
-        class="text-2xs"
-        fill="var(--ink-soft)"
+        class="text-xs font-semibold"
+        fill={INKS[k % 2]}
         stroke="var(--page)"
         stroke-width="3"
-        paint-order="stroke">{m.title}</text
+        paint-order="stroke">{l.title}</text
       >
-    {/each}
-    {#each lines as l, k (l.id)}
-      {@const d = pathOf(l)}
-      {#if d}<path {d} fill="none" stroke={INKS[k % 2]} stroke-width="2" />{/if}
-      {#if lines.length > 1}
-        {@const at = labelAt(l)}
-        <text
-          x={at.x}
-          y={at.y}
-          text-anchor="middle"
-          class="text-xs font-semibold"
-          fill={INKS[k % 2]}
-          stroke="var(--page)"
-          stroke-width="3"
-          paint-order="stroke">{l.title}</text
-        >
-      {/if}
-    {/each}
-    {#if marker !== undefined}
-      <line
-        x1={scaleX(marker)}
-        x2={scaleX(marker)}
-        y1={margin.top}
-        y2={height - margin.bottom}
-        stroke="var(--ink)"
-        stroke-dasharray="2 3"
-      />
     {/if}
-    {#each points as p, k (k)}
-      <path
-        d={`M${scaleX(p.x) - 4} ${scaleY(p.y)}h8M${scaleX(p.x)} ${scaleY(p.y) - 4}v8`}
-        stroke="var(--ink)"
-        stroke-width="1.6"
-        data-testid="logged-point"><title>{p.title}</title></path
-      >
-    {/each}
-  </svg>
-</div>
+  {/each}
+  {#if marker !== undefined}
+    <line
+      x1={scaleX(marker)}
+      x2={scaleX(marker)}
+      y1={box.top}
+      y2={box.bottom}
+      stroke="var(--ink)"
+      stroke-dasharray="2 3"
+    />
+  {/if}
+  {#each points as p, k (k)}
+    <path
+      d={crossAt(scaleX(p.x), scaleY(p.y))}
+      stroke="var(--ink)"
+      stroke-width="1.6"
+      data-testid="logged-point"><title>{p.title}</title></path
+    >
+  {/each}
+</Plot>

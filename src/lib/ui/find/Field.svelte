@@ -11,6 +11,8 @@
   import type { Axis } from '../../core/yardstick/objectives.ts';
   import { axisWords } from '../../core/search/axis-words.ts';
   import { figureUnit, units } from '../format/units.svelte.ts';
+  import Axes from '../kit/Axes.svelte';
+  import { plotBox, ticksOf } from '../kit/plot.ts';
   import type { Frame } from './find-state.svelte.ts';
 
   /** Every workable combination as a point on two axes, with the frontier and a frame that is drawn by hand. */
@@ -53,6 +55,7 @@
   const NEAR = 14;
   let width = $state(640);
   let height = $state(420);
+  const box = $derived(plotBox(width, height, MARGIN));
   let canvas = $state<HTMLCanvasElement>();
   let layer = $state<SVGGElement>();
 
@@ -95,8 +98,8 @@
     void version;
     const [x, y] = [domain(0), domain(1)];
     return {
-      x: scaleLinear([x[0] / unit[0].inSi, x[1] / unit[0].inSi], [MARGIN.left, width - MARGIN.right]),
-      y: scaleLinear([y[0] / unit[1].inSi, y[1] / unit[1].inSi], [height - MARGIN.bottom, MARGIN.top])
+      x: scaleLinear([x[0] / unit[0].inSi, x[1] / unit[0].inSi], [box.left, box.right]),
+      y: scaleLinear([y[0] / unit[1].inSi, y[1] / unit[1].inSi], [box.bottom, box.top])
     };
   });
   const atX = (si: number): number => scales.x(si / unit[0].inSi);
@@ -151,8 +154,8 @@
     const g = select<SVGGElement, unknown>(layer);
     frameBrush
       .extent([
-        [MARGIN.left, MARGIN.top],
-        [width - MARGIN.right, height - MARGIN.bottom]
+        [box.left, box.top],
+        [box.right, box.bottom]
       ])
       .on('end', (event: D3BrushEvent<unknown>) => {
         if (moving || !event.sourceEvent) return;
@@ -229,56 +232,29 @@
 <div class="relative h-full min-h-[260px] w-full" bind:clientWidth={width} bind:clientHeight={height}>
   <canvas bind:this={canvas} class="absolute inset-0 h-full w-full" aria-hidden="true"></canvas>
   <svg {width} {height} class="absolute inset-0" role="img" aria-label={summary} data-testid="field">
-    {#each scales.y.ticks(6) as tick (tick)}
-      <line
-        x1={MARGIN.left}
-        x2={width - MARGIN.right}
-        y1={scales.y(tick)}
-        y2={scales.y(tick)}
-        stroke="var(--line)"
-        stroke-width="0.7"
-      />
-      <text
-        x={MARGIN.left - 6}
-        y={scales.y(tick) + 4}
-        text-anchor="end"
-        class="figure text-2xs"
-        fill="var(--ink-soft)">{tick}</text
-      >
-    {/each}
-    {#each scales.x.ticks(width > 500 ? 8 : 4) as tick (tick)}
-      <text
-        x={scales.x(tick)}
-        y={height - MARGIN.bottom + 15}
-        text-anchor="middle"
-        class="figure text-2xs"
-        fill="var(--ink-soft)">{tick}</text
-      >
-    {/each}
-    <text x={MARGIN.left - 40} y="13" class="text-xs font-semibold" fill="var(--ink)">{titled(1)}</text>
-    <text
-      x={width - MARGIN.right}
-      y={height - 4}
-      text-anchor="end"
-      class="text-xs font-semibold"
-      fill="var(--ink)">{titled(0)}</text
-    >
+    <Axes
+      {box}
+      xTicks={ticksOf(scales.x, width > 500 ? 8 : 4)}
+      yTicks={ticksOf(scales.y, 6)}
+      xTitle={titled(0)}
+      yTitle={titled(1)}
+    />
     {#if version > 0 && found.length > 0}
       {#if wanted[0] !== null}
         <line
           x1={atX(wanted[0])}
           x2={atX(wanted[0])}
-          y1={MARGIN.top}
-          y2={height - MARGIN.bottom}
+          y1={box.top}
+          y2={box.bottom}
           stroke="var(--ink)"
           stroke-dasharray="3 3"
         />
-        <text x={atX(wanted[0]) + 4} y={MARGIN.top + 9} class="text-2xs" fill="var(--ink-soft)">wanted</text>
+        <text x={atX(wanted[0]) + 4} y={box.top + 9} class="text-2xs" fill="var(--ink-soft)">wanted</text>
       {/if}
       {#if wanted[1] !== null}
         <line
-          x1={MARGIN.left}
-          x2={width - MARGIN.right}
+          x1={box.left}
+          x2={box.right}
           y1={atY(wanted[1])}
           y2={atY(wanted[1])}
           stroke="var(--ink)"
@@ -289,10 +265,10 @@
     {#if line}<path d={line} fill="none" stroke="var(--ink)" stroke-width="1.6" data-testid="frontier" />{/if}
     <clipPath id="field-inside"
       ><rect
-        x={MARGIN.left}
-        y={MARGIN.top}
-        width={Math.max(width - MARGIN.left - MARGIN.right, 0)}
-        height={Math.max(height - MARGIN.top - MARGIN.bottom, 0)}
+        x={box.left}
+        y={box.top}
+        width={Math.max(box.right - box.left, 0)}
+        height={Math.max(box.bottom - box.top, 0)}
       /></clipPath
     >
     {#each missed as m, k (k)}

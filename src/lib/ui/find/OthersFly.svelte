@@ -3,6 +3,8 @@
   import { classesFor } from '../../core/search/classes.ts';
   import type { Craft } from '../../core/document/schema.ts';
   import { figureUnit } from '../format/units.svelte.ts';
+  import Plot from '../kit/Plot.svelte';
+  import { crossAt, plotBox, type Tick } from '../kit/plot.ts';
 
   /** Classes of craft by weight with the motors they usually carry, the brief among them, and the user's own craft. */
   let {
@@ -13,9 +15,10 @@
     own: readonly { name: string; massKg: number; motorKg: number | null }[];
   } = $props();
 
-  const HEIGHT = 190;
-  const MARGIN = { left: 50, right: 22, top: 8, bottom: 30 };
+  const HEIGHT = 204;
+  const MARGIN = { left: 50, right: 22, top: 22, bottom: 30 };
   let width = $state(360);
+  const box = $derived(plotBox(width, HEIGHT, MARGIN));
   const classes = $derived(classesFor(craft));
   const points = $derived(
     own.filter((o) => o.motorKg !== null) as { name: string; massKg: number; motorKg: number }[]
@@ -28,10 +31,16 @@
       y: [Math.min(...motors) * 0.75, Math.max(...motors) * 1.3]
     };
   });
-  const x = $derived(scaleLog(edges.x, [MARGIN.left, width - MARGIN.right]));
-  const y = $derived(scaleLog(edges.y, [HEIGHT - MARGIN.bottom, MARGIN.top]));
+  const x = $derived(scaleLog(edges.x, [box.left, box.right]));
+  const y = $derived(scaleLog(edges.y, [box.bottom, box.top]));
   const fits = $derived(classes.filter((c) => c.fits).map((c) => c.of));
   const STEPS = [0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10];
+  const stepsOf = (
+    [low, high]: readonly number[],
+    quantity: 'mass' | 'craftMass',
+    at: (kg: number) => number
+  ): Tick[] =>
+    STEPS.filter((s) => s >= low && s <= high).map((s) => ({ at: at(s), text: figureUnit(quantity, s, 1) }));
 </script>
 
 <section aria-labelledby="others-title" data-testid="others">
@@ -51,71 +60,49 @@
     {/if}
     Common practice, no source.
   </p>
-  <div class="min-w-0" bind:clientWidth={width}>
-    <svg
-      {width}
-      height={HEIGHT}
-      class="block overflow-visible"
-      role="img"
-      aria-label={`All-up weight against the weight of one motor: ${classes.map((c) => c.of.title).join(', ')}; ${points.length} craft of your own`}
-    >
-      {#each classes as { of: c, fits: inside } (c.title)}
-        <rect
-          x={x(c.massKg[0])}
-          y={y(c.motorKg[1])}
-          width={x(c.massKg[1]) - x(c.massKg[0])}
-          height={y(c.motorKg[0]) - y(c.motorKg[1])}
-          fill="var(--cold-faint)"
-          opacity={inside ? 1 : 0.55}
-          stroke={inside ? 'var(--cold)' : 'none'}
-        />
-        <text x={x(c.massKg[0]) + 4} y={y(c.motorKg[1]) + 12} class="text-2xs" fill="var(--ink-soft)"
-          >{c.title}</text
-        >
-      {/each}
-      {#each STEPS.filter((s) => s >= edges.y[0] && s <= edges.y[1]) as s (s)}
-        <text
-          x={MARGIN.left - 4}
-          y={y(s) + 4}
-          text-anchor="end"
-          class="figure text-2xs"
-          fill="var(--ink-soft)">{figureUnit('mass', s, 1)}</text
-        >
-      {/each}
-      {#each STEPS.filter((s) => s >= edges.x[0] && s <= edges.x[1]) as s (s)}
-        <text
-          x={x(s)}
-          y={HEIGHT - MARGIN.bottom + 14}
-          text-anchor="middle"
-          class="figure text-2xs"
-          fill="var(--ink-soft)">{figureUnit('craftMass', s, 1)}</text
-        >
-      {/each}
-      <line
-        x1={x(craft.massKg)}
-        x2={x(craft.massKg)}
-        y1={MARGIN.top}
-        y2={HEIGHT - MARGIN.bottom}
-        stroke="var(--ink)"
-        stroke-dasharray="3 3"
+  <Plot
+    bind:width
+    {box}
+    ruled={false}
+    xTicks={stepsOf(edges.x, 'craftMass', x)}
+    yTicks={stepsOf(edges.y, 'mass', y)}
+    xTitle="all-up weight"
+    yTitle="weight of one motor"
+    label={`All-up weight against the weight of one motor: ${classes.map((c) => c.of.title).join(', ')}; ${points.length} craft of your own`}
+  >
+    {#each classes as { of: c, fits: inside } (c.title)}
+      <rect
+        x={x(c.massKg[0])}
+        y={y(c.motorKg[1])}
+        width={x(c.massKg[1]) - x(c.massKg[0])}
+        height={y(c.motorKg[0]) - y(c.motorKg[1])}
+        fill="var(--cold-faint)"
+        opacity={inside ? 1 : 0.55}
+        stroke={inside ? 'var(--cold)' : 'none'}
       />
-      {#each points as p (p.name)}
-        <path
-          d={`M${x(p.massKg) - 4} ${y(p.motorKg)}h8M${x(p.massKg)} ${y(p.motorKg) - 4}v8`}
-          stroke="var(--ink)"
-          stroke-width="1.6"><title>{p.name}</title></path
-        >
-        <text
-          x={x(p.massKg) + (x(p.massKg) > width - 70 ? -6 : 6)}
-          y={y(p.motorKg) + 4}
-          text-anchor={x(p.massKg) > width - 70 ? 'end' : 'start'}
-          class="text-2xs"
-          fill="var(--ink)">{p.name}</text
-        >
-      {/each}
-      <text x={width - MARGIN.right} y={HEIGHT - 3} text-anchor="end" class="text-2xs" fill="var(--ink-soft)"
-        >all-up weight; up: weight of one motor</text
+      <text x={x(c.massKg[0]) + 4} y={y(c.motorKg[1]) + 12} class="text-2xs" fill="var(--ink-soft)"
+        >{c.title}</text
       >
-    </svg>
-  </div>
+    {/each}
+    <line
+      x1={x(craft.massKg)}
+      x2={x(craft.massKg)}
+      y1={box.top}
+      y2={box.bottom}
+      stroke="var(--ink)"
+      stroke-dasharray="3 3"
+    />
+    {#each points as p (p.name)}
+      <path d={crossAt(x(p.massKg), y(p.motorKg))} stroke="var(--ink)" stroke-width="1.6"
+        ><title>{p.name}</title></path
+      >
+      <text
+        x={x(p.massKg) + (x(p.massKg) > width - 70 ? -6 : 6)}
+        y={y(p.motorKg) + 4}
+        text-anchor={x(p.massKg) > width - 70 ? 'end' : 'start'}
+        class="text-2xs"
+        fill="var(--ink)">{p.name}</text
+      >
+    {/each}
+  </Plot>
 </section>

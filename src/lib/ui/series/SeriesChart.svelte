@@ -5,6 +5,8 @@
   import type { Series, SeriesPoint } from '../../core/testing/series/series.ts';
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
   import { figure, units } from '../format/units.svelte.ts';
+  import Plot from '../kit/Plot.svelte';
+  import { movedApart, plotBox, ticksOf } from '../kit/plot.ts';
 
   /** A series drawn: a line a propulsor over watts, its name at its end, the best one drawn strongest. */
   let { series, of }: { series: Series; of: 'thrustN' | 'perWatt' | 'amps' | 'rpm' } = $props();
@@ -12,6 +14,7 @@
   const HEIGHT = 272;
   const margin = { top: 24, right: 92, bottom: 34, left: 52 };
   let width = $state(640);
+  const box = $derived(plotBox(width, HEIGHT, margin));
   const OF: Record<typeof of, { quantity: QuantityName; title: string }> = {
     thrustN: { quantity: 'thrust', title: 'thrust' },
     perWatt: { quantity: 'thrust', title: 'thrust per watt' },
@@ -33,7 +36,7 @@
     scaleLinear()
       .domain([0, max(all, (p) => p.watts) ?? 1])
       .nice(5)
-      .range([margin.left, width - margin.right])
+      .range([box.left, box.right])
   );
   /** Of what is drawn in the user's unit: so do the lines across stand at round figures. */
   const shown = $derived((p: SeriesPoint): number => (p[of] as number) / unit.inSi);
@@ -41,7 +44,7 @@
     scaleLinear()
       .domain([0, max(all, shown) ?? 1])
       .nice(4)
-      .range([HEIGHT - margin.bottom, margin.top])
+      .range([box.bottom, box.top])
   );
   const curve = $derived(
     line<SeriesPoint & { watts: number }>()
@@ -49,16 +52,14 @@
       .y((p) => y(shown(p)))
   );
   /** Names at the lines' ends, moved apart where they would meet. */
-  const labels = $derived.by(() => {
-    const at = lines
-      .flatMap(({ row, points }) => {
+  const labels = $derived(
+    movedApart(
+      lines.flatMap(({ row, points }) => {
         const end = points[points.length - 1];
         return end ? [{ row, x: x(end.watts) + 6, y: y(shown(end)) + 4 }] : [];
       })
-      .toSorted((a, b) => a.y - b.y);
-    for (let k = 1; k < at.length; k++) at[k].y = Math.max(at[k].y, at[k - 1].y + 13);
-    return at;
-  });
+    )
+  );
   const summary = $derived(
     `${how.title} over watts: ${lines
       .flatMap(({ row, points }) => {
@@ -73,58 +74,41 @@
   );
 </script>
 
-<div class="min-w-0" bind:clientWidth={width} data-testid="series-chart">
-  <svg {width} height={HEIGHT} role="img" aria-label={summary} class="block">
-    {#each y.ticks(4) as t (t)}
-      <line x1={margin.left} x2={width - margin.right} y1={y(t)} y2={y(t)} stroke="var(--line)" />
-      <text x={margin.left - 6} y={y(t) + 4} text-anchor="end" font-size="11" fill="var(--ink-soft)">{t}</text
-      >
-    {/each}
-    {#each x.ticks(6) as t (t)}
-      <text
-        x={x(t)}
-        y={HEIGHT - margin.bottom + 16}
-        text-anchor="middle"
-        font-size="11"
-        fill="var(--ink-soft)">{t}</text
-      >
-    {/each}
-    <text
-      x={(margin.left + width - margin.right) / 2}
-      y={HEIGHT - 4}
-      text-anchor="middle"
-      font-size="11"
-      fill="var(--ink)">watts, W</text
-    >
-    <text x={4} y={11} font-size="11" fill="var(--ink)"
-      >{how.title}, {unit.label}{of === 'perWatt' ? '/W' : ''}</text
-    >
-    {#each lines as { row, points } (row.runId)}
-      {@const best = row.runId === series.best?.runId}
-      <path
-        d={curve(points) ?? ''}
-        fill="none"
-        stroke={best ? 'var(--cold)' : 'var(--cold-soft)'}
-        stroke-width={best ? 3 : 1.5}
-        stroke-dasharray={row.over ? '4 4' : undefined}
+<Plot
+  bind:width
+  {box}
+  label={summary}
+  id="series-chart"
+  xTicks={ticksOf(x, 6)}
+  yTicks={ticksOf(y, 4)}
+  xTitle="watts, W"
+  yTitle={`${how.title}, ${unit.label}${of === 'perWatt' ? '/W' : ''}`}
+>
+  {#each lines as { row, points } (row.runId)}
+    {@const best = row.runId === series.best?.runId}
+    <path
+      d={curve(points) ?? ''}
+      fill="none"
+      stroke={best ? 'var(--cold)' : 'var(--cold-soft)'}
+      stroke-width={best ? 3 : 1.5}
+      stroke-dasharray={row.over ? '4 4' : undefined}
+    />
+    {#each points as p, k (k)}
+      <circle
+        cx={x(p.watts)}
+        cy={y(shown(p))}
+        r={best ? 4 : 3}
+        fill={best ? 'var(--cold)' : 'var(--cold-soft)'}
       />
-      {#each points as p, k (k)}
-        <circle
-          cx={x(p.watts)}
-          cy={y(shown(p))}
-          r={best ? 4 : 3}
-          fill={best ? 'var(--cold)' : 'var(--cold-soft)'}
-        />
-      {/each}
     {/each}
-    {#each labels as l (l.row.runId)}
-      <text
-        x={l.x}
-        y={l.y}
-        font-size="12"
-        font-weight={l.row.runId === series.best?.runId ? 700 : 400}
-        fill="var(--ink)">{l.row.words}</text
-      >
-    {/each}
-  </svg>
-</div>
+  {/each}
+  {#each labels as l (l.row.runId)}
+    <text
+      x={l.x}
+      y={l.y}
+      font-size="12"
+      font-weight={l.row.runId === series.best?.runId ? 700 : 400}
+      fill="var(--ink)">{l.row.words}</text
+    >
+  {/each}
+</Plot>

@@ -5,6 +5,8 @@
   import type { CellPoint, PackHealth } from '../../core/shelf/pack-health.ts';
   import { show } from '../../core/units/show.ts';
   import { day } from '../format/dates.ts';
+  import Plot from '../kit/Plot.svelte';
+  import { plotBox, ticksOf } from '../kit/plot.ts';
 
   /** Resistance of a pack's cells in the course of time, at 25 °C: by the charger, and by the load steps of its runs. */
   let { health }: { health: PackHealth } = $props();
@@ -12,6 +14,7 @@
   const HEIGHT = 150;
   const margin = { top: 20, right: 12, bottom: 22, left: 34 };
   let width = $state(420);
+  const box = $derived(plotBox(width, HEIGHT, margin));
   const SOURCES = [
     ['charger', 'by the charger'],
     ['run', 'by its runs']
@@ -20,13 +23,13 @@
   const x = $derived(
     scaleUtc()
       .domain([at(health.points[0]), at(health.points[health.points.length - 1])])
-      .range([margin.left, width - margin.right])
+      .range([box.left, box.right])
   );
   const y = $derived(
     scaleLinear()
       .domain([0, max(health.points, (p) => 1000 * (p.worstOhm ?? p.cellOhm)) ?? 1])
       .nice(3)
-      .range([HEIGHT - margin.bottom, margin.top])
+      .range([box.bottom, box.top])
   );
   const curve = $derived(
     line<CellPoint>()
@@ -39,47 +42,44 @@
   );
 </script>
 
-<div class="min-w-0" bind:clientWidth={width} data-testid="health-chart">
-  <svg {width} height={HEIGHT} role="img" aria-label={summary} class="block">
-    <text x={2} y={11} font-size="11" fill="var(--ink)">mΩ of a cell at 25 °C</text>
-    {#each y.ticks(3) as t (t)}
-      <line x1={margin.left} x2={width - margin.right} y1={y(t)} y2={y(t)} stroke="var(--line)" />
-      <text x={margin.left - 5} y={y(t) + 4} text-anchor="end" font-size="11" fill="var(--ink-soft)">{t}</text
-      >
-    {/each}
-    <text x={margin.left} y={HEIGHT - 6} font-size="11" fill="var(--ink-soft)"
-      >{day(health.points[0].heldAt)}</text
-    >
-    <text x={width - margin.right} y={HEIGHT - 6} text-anchor="end" font-size="11" fill="var(--ink-soft)"
-      >{day(health.points[health.points.length - 1].heldAt)}</text
-    >
-    {#each SOURCES as [source] (source)}
-      <path
-        d={curve(of(source)) ?? ''}
-        fill="none"
-        stroke={source === 'charger' ? 'var(--cold)' : 'var(--cold-soft)'}
-        stroke-width="1.5"
-        stroke-dasharray={source === 'charger' ? undefined : '3 3'}
+<Plot
+  bind:width
+  {box}
+  label={summary}
+  id="health-chart"
+  yTicks={ticksOf(y, 3)}
+  xTitle={day(health.points[health.points.length - 1].heldAt)}
+  yTitle="mΩ of a cell at 25 °C"
+>
+  <text x={box.left} y={HEIGHT - 4} class="text-2xs" fill="var(--ink-soft)"
+    >{day(health.points[0].heldAt)}</text
+  >
+  {#each SOURCES as [source] (source)}
+    <path
+      d={curve(of(source)) ?? ''}
+      fill="none"
+      stroke={source === 'charger' ? 'var(--cold)' : 'var(--cold-soft)'}
+      stroke-width="1.5"
+      stroke-dasharray={source === 'charger' ? undefined : '3 3'}
+    />
+    {#each of(source) as p, k (k)}
+      <circle
+        cx={x(at(p))}
+        cy={y(1000 * p.cellOhm)}
+        r="3.5"
+        fill={source === 'charger' ? 'var(--cold)' : 'var(--page)'}
+        stroke="var(--cold)"
       />
-      {#each of(source) as p, k (k)}
-        <circle
-          cx={x(at(p))}
-          cy={y(1000 * p.cellOhm)}
-          r="3.5"
-          fill={source === 'charger' ? 'var(--cold)' : 'var(--page)'}
+      {#if p.worstOhm !== null}<line
+          x1={x(at(p))}
+          x2={x(at(p))}
+          y1={y(1000 * p.cellOhm)}
+          y2={y(1000 * p.worstOhm)}
           stroke="var(--cold)"
-        />
-        {#if p.worstOhm !== null}<line
-            x1={x(at(p))}
-            x2={x(at(p))}
-            y1={y(1000 * p.cellOhm)}
-            y2={y(1000 * p.worstOhm)}
-            stroke="var(--cold)"
-          />{/if}
-      {/each}
+        />{/if}
     {/each}
-  </svg>
-  <p class="text-ink-soft text-2xs">
-    Filled: by the charger, a stroke up to its worst cell. Open: by the load steps of its runs.
-  </p>
-</div>
+  {/each}
+</Plot>
+<p class="text-ink-soft text-2xs">
+  Filled: by the charger, a stroke up to its worst cell. Open: by the load steps of its runs.
+</p>
