@@ -121,7 +121,7 @@ test('rules of thumb beside a figure are worked out too, and how far off they ar
         assert.ok(Math.abs((Number(amps) * Number(minutes)) / 60 - 1) < 0.01, why[id].rule ?? id);
       }
     const [, unloaded, percent] = /= ([\d ]+) rpm unloaded.*here ([\d.]+) %/.exec(why.rpm.rule ?? '') ?? [];
-    const kv = (s.setup.motor.kvRpmPerVolt * s.point.batteryVoltageV) / s.train.gearRatio;
+    const kv = (s.setup.motor.kvRpmPerVolt * s.point.batteryVoltageV) / s.powertrain.gearRatio;
     assert.ok(Math.abs(Number(unloaded.replaceAll(' ', '')) / kv - 1) < 0.006, why.rpm.rule ?? '');
     assert.ok(Math.abs(Number(percent) - (100 * s.point.rpm) / kv) < 0.6, why.rpm.rule ?? '');
   }

@@ -14,7 +14,7 @@ import { predict } from '../src/lib/core/predict/predict.ts';
 import { benchRows } from './helpers/bench-rows.ts';
 import { extent } from './helpers/extent.ts';
 
-/** What is really so of a train. */
+/** What is really so of a powertrain. */
 interface Truth {
   readonly kv: number;
   /** Resistance under load over the label's when it hardly turns, and how that grows by 2000 rad/s. */
@@ -28,7 +28,7 @@ interface Truth {
 const load = new Float64Array(2);
 const CHOPPED_HZ = 24_000;
 
-/** Amps and rpm of a train at a duty and held volts. */
+/** Amps and rpm of a powertrain at a duty and held volts. */
 function run(setup: SetupDocument, t: Truth, duty: number, volts: number): { amps: number; rpm: number } {
   const { model: m } = interpretSetup(setup);
   const { motor } = setup;

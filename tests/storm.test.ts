@@ -5,7 +5,7 @@ import { seededRandom } from '../src/lib/core/numeric/random.ts';
 import { interpretSetup, supplyOf } from '../src/lib/core/model/interpret.ts';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
 import { answerPredict } from '../src/lib/core/predict/answer-predict.ts';
-import { predictPoints } from '../src/lib/core/train/predict-points.ts';
+import { predictPoints } from '../src/lib/core/powertrain/predict-points.ts';
 import { assertEnergyCloses, assertFinite, assertMomentumLimit } from '../scripts/tools/plausible.ts';
 import { randomSetups } from './helpers/random-setup.ts';
 import { extent } from './helpers/extent.ts';

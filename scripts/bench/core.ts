@@ -15,7 +15,7 @@ import {
   setSection
 } from '../../src/lib/core/parts/propulsor/propeller/section.ts';
 import { propellerTable } from '../../src/lib/core/parts/propulsor/propeller/table.ts';
-import { operatingPoint, solveOperatingPoint } from '../../src/lib/core/train/operating-point.ts';
+import { operatingPoint, solveOperatingPoint } from '../../src/lib/core/powertrain/operating-point.ts';
 import { gain, perItem, rate, size, spread, tell, time, timesOf } from './figures.ts';
 import { demoSetups } from './inputs.ts';
 import { model, PACK_OHM, plainPointS, speed, throttle, volts } from './plain.ts';

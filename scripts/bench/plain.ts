@@ -1,7 +1,7 @@
 import { bisect } from 'fmin/src/bisect.js';
 import { interpretSetup } from '../../src/lib/core/model/interpret.ts';
 import { propulsorLoad } from '../../src/lib/core/parts/propulsor/performance.ts';
-import { noLoadCurrentAt } from '../../src/lib/core/train/operating-point.ts';
+import { noLoadCurrentAt } from '../../src/lib/core/powertrain/operating-point.ts';
 import { perItem } from './figures.ts';
 import { setup } from './inputs.ts';
 

@@ -1,6 +1,6 @@
 import { interpretSetup, supplyOf } from '../../src/lib/core/model/interpret.ts';
 import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
-import { operatingPoint, solveOperatingPoint } from '../../src/lib/core/train/operating-point.ts';
+import { operatingPoint, solveOperatingPoint } from '../../src/lib/core/powertrain/operating-point.ts';
 
 /** How current grows with cells in one setup, against the rule of thumb and against theory. */
 export interface CellCountRow {

@@ -31,9 +31,9 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
   },
   { name: 'model', holds: 'a document made into numbers', folders: ['lib/core/model'] },
   {
-    name: 'train',
+    name: 'powertrain',
     holds: 'operating point, discharge, heat, craft under way: numbers only',
-    folders: ['lib/core/train']
+    folders: ['lib/core/powertrain']
   },
   {
     name: 'situation',

@@ -3,7 +3,7 @@ import { findRoot } from '../../src/lib/core/numeric/find-root.ts';
 import { windingResistanceFactor } from '../../src/lib/core/parts/motor/temperature.ts';
 import { propulsorLoad } from '../../src/lib/core/parts/propulsor/performance.ts';
 import { interpretSetup } from '../../src/lib/core/model/interpret.ts';
-import { noLoadCurrentAt } from '../../src/lib/core/train/operating-point.ts';
+import { noLoadCurrentAt } from '../../src/lib/core/powertrain/operating-point.ts';
 import { benchRows, classOf, rms, type BenchRow } from '../../tests/helpers/bench-rows.ts';
 
 /** What a model of a motor under load may look at. */

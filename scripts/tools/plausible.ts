@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import type { PredictAnswer } from '../../src/lib/core/predict/answer.ts';
-import type { PredictedPoint } from '../../src/lib/core/train/predicted.ts';
+import type { PredictedPoint } from '../../src/lib/core/powertrain/predicted.ts';
 
 /** Every number in a value, with its path. */
 export function numbersIn(value: unknown, path = ''): [string, number][] {

@@ -170,7 +170,8 @@ for (const [index, c] of CASES.entries()) {
 }
 
 test('maximum efficiency is (1 − sqrt(I0 R/V))² at I = sqrt(V I0/R) (textbook DC motor, constant I0)', async () => {
-  const { solveOperatingPoint, operatingPoint } = await import('../../src/lib/core/train/operating-point.ts');
+  const { solveOperatingPoint, operatingPoint } =
+    await import('../../src/lib/core/powertrain/operating-point.ts');
   // constant friction: the reference speed far away makes the speed-dependent half vanish, so I0 is doubled
   const volts = 12;
   const ohm = 0.1;

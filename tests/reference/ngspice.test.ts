@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { interpretSetup } from '../../src/lib/core/model/interpret.ts';
 import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
-import { operatingPoint, solveOperatingPoint } from '../../src/lib/core/train/operating-point.ts';
+import { operatingPoint, solveOperatingPoint } from '../../src/lib/core/powertrain/operating-point.ts';
 
 const setup = (
   series: number,
@@ -91,8 +91,8 @@ quit
 `;
     const folder = mkdtempSync(join(tmpdir(), 'iskarn-spice-'));
     const out = join(folder, 'out.txt');
-    writeFileSync(join(folder, 'train.cir'), netlist.replace('OUT', out));
-    execFileSync('ngspice', ['-b', join(folder, 'train.cir')], { stdio: 'pipe' });
+    writeFileSync(join(folder, 'powertrain.cir'), netlist.replace('OUT', out));
+    execFileSync('ngspice', ['-b', join(folder, 'powertrain.cir')], { stdio: 'pipe' });
     const row = readFileSync(out, 'utf8').trim().split(/\s+/).map(Number);
     const [, speed, motorA, terminalV, sourceA] = row;
     const near = (got: number, want: number, what: string) =>

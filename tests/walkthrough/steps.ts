@@ -69,7 +69,7 @@ const READINGS = {
 export const STEPS: readonly Step[] = [
   {
     title: 'An empty shelf',
-    text: 'Start Iskarn with an empty data folder (`ISKARN_DATA=data/mine npm start`) and open **Shelf**. It says what to type first. On the bench lie a 1.1 kg sport aeroplane without a power train, room for an eleven-inch propeller, and a drawer with three motors: two with a label, one without.',
+    text: 'Start Iskarn with an empty data folder (`ISKARN_DATA=data/mine npm start`) and open **Shelf**. It says what to type first. On the bench lie a 1.1 kg sport aeroplane without a powertrain, room for an eleven-inch propeller, and a drawer with three motors: two with a label, one without.',
     act: async (page, address) => {
       await page.goto(`${address}/shelf`);
       await ready(page);
@@ -124,7 +124,7 @@ export const STEPS: readonly Step[] = [
   },
   {
     title: 'A first sketch',
-    text: 'Press **Draw a first setup**. Match opens with a complete power train. Everything in it but the brief is an estimate, and the list on the left says which. The band on top narrows by the watts lost at each part; on the right stands what would put the rest right, and below it what holds. Press **brief** to see what follows from sport and 1.1 kg: 880 to 1100 g of thrust, and a pitch speed of at least one and a half times the stall.',
+    text: 'Press **Draw a first setup**. Match opens with a complete powertrain. Everything in it but the brief is an estimate, and the list on the left says which. The band on top narrows by the watts lost at each part; on the right stands what would put the rest right, and below it what holds. Press **brief** to see what follows from sport and 1.1 kg: 880 to 1100 g of thrust, and a pitch speed of at least one and a half times the stall.',
     act: async (page) => {
       await page.getByTestId('craft-make').click();
       await expect(page.getByRole('heading', { level: 1 })).toHaveText('Plover');

@@ -104,7 +104,7 @@ export function openApi(version: string): Json {
     info: {
       title: 'Iskarn',
       version,
-      summary: 'Predicts current, power, thrust and time of a model’s electric power train.',
+      summary: 'Predicts current, power, thrust and time of a model’s electric powertrain.',
       description: 'SI units, the unit in every name. Predictions are never permission.'
     },
     servers: [{ url: '/' }],

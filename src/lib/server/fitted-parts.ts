@@ -3,7 +3,7 @@ import { type FactorName, FITTED_FACTORS } from '../core/model/tolerance.ts';
 import { interpretSetup } from '../core/model/interpret.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
 import type { FittedPart, StoredPart, StoredSetup } from '../core/document/stored.ts';
-import { FACTOR_TITLES } from '../core/train/sensitivity.ts';
+import { FACTOR_TITLES } from '../core/powertrain/sensitivity.ts';
 import { show } from '../core/units/show.ts';
 import type { CalibrationPlaces } from '../api/keeping.ts';
 import type { Db } from './db/open.ts';

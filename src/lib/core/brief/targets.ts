@@ -9,7 +9,7 @@ import type { QuantityName } from '../units/quantity.ts';
 import { show } from '../units/show.ts';
 import { multirotorPurposeOf, purposeOf } from './wanted.ts';
 
-/** One thing the brief asks of the power train. SI; `high` null where only a least value is asked. */
+/** One thing the brief asks of the powertrain. SI; `high` null where only a least value is asked. */
 interface Target {
   readonly id: string;
   readonly title: string;

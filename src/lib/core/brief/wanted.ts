@@ -1,4 +1,4 @@
-import { hoverThrustN } from '../train/craft/hover.ts';
+import { hoverThrustN } from '../powertrain/craft/hover.ts';
 import {
   MULTIROTOR_PURPOSES,
   multirotorPurposeNamed,
@@ -10,7 +10,7 @@ import {
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { motorsOf, type Brief } from './brief.ts';
 
-/** What a brief asks of the power train. Newtons per motor, watts for the whole craft. */
+/** What a brief asks of the powertrain. Newtons per motor, watts for the whole craft. */
 export interface Wanted {
   /** Thrust standing still, each motor, N; null for boats. */
   readonly thrustEachN: number | null;

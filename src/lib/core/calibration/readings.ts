@@ -1,8 +1,8 @@
 import { CHANNEL_TABLE, type ComparedChannel } from '../registry/channels.ts';
 import { issue, type Issue } from '../text/issues.ts';
 import { supplyOf, type Interpreted } from '../model/interpret.ts';
-import type { TrainModel } from '../model/train-model.ts';
-import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
+import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
 import { radSToRpm } from '../units/convert.ts';
 import type { Instrument, Measurement } from './schema.ts';
 
@@ -76,7 +76,7 @@ export function readingsOf(measurements: readonly Measurement[], instrument: Ins
  */
 export function predictReadings(
   trains: readonly Interpreted[],
-  scaled: (measurement: number) => { model: TrainModel; packFactor: number },
+  scaled: (measurement: number) => { model: PowertrainModel; packFactor: number },
   measurements: readonly Measurement[],
   readings: readonly Reading[],
   out: Float64Array
@@ -84,7 +84,7 @@ export function predictReadings(
   const point = operatingPoint();
   let solved = -1;
   let pack = 1;
-  let model: TrainModel | null = null;
+  let model: PowertrainModel | null = null;
   readings.forEach((row, at) => {
     const m = measurements[row.index];
     const i = trains[row.index];

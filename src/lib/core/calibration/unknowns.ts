@@ -3,8 +3,8 @@ import { isSameFamily, isSamePropulsor, packLikeness } from '../model/same-part.
 import type { Battery, Propulsor, SetupDocument } from '../document/schema.ts';
 import { FAMILY_SHARE, THRUST_POWER_CORRELATION } from '../model/tolerance.ts';
 import { cholesky } from '../numeric/cholesky.ts';
-import { scaleInductance, scaleWinding } from '../train/factors.ts';
-import type { TrainModel } from '../model/train-model.ts';
+import { scaleInductance, scaleWinding } from '../powertrain/factors.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
 import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 import type { Measurement } from './schema.ts';
 
@@ -119,7 +119,7 @@ export function scaleModel(
   u: Unknowns,
   measurement: number,
   logs: ArrayLike<number>,
-  out: TrainModel
+  out: PowertrainModel
 ): number {
   const nominal = u.trains[measurement].model;
   const blade = MOTOR_UNKNOWNS + u.batteries.length + 2 * u.propulsorOf[measurement];

@@ -20,7 +20,7 @@ test('lists of what is on sale rise and hold what every shop has', () => {
   for (const list of [ESC_SIZES_A, CONNECTORS_A, C_RATES, CELL_COUNTS]) assert.ok(rising(list), list.join());
   // the gauge number falls as the wire grows
   assert.ok(rising([...GAUGES].reverse()));
-  // common practice, no source: the ratings, cells and gauges of everyday power trains
+  // common practice, no source: the ratings, cells and gauges of everyday powertrains
   for (const a of [20, 30, 40, 60, 80, 100, 120]) assert.ok((ESC_SIZES_A as readonly number[]).includes(a));
   for (const s of [2, 3, 4, 6, 8, 12]) assert.ok((CELL_COUNTS as readonly number[]).includes(s));
   for (const g of [18, 16, 14, 12, 10, 8]) assert.ok((GAUGES as readonly number[]).includes(g));

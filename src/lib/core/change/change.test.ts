@@ -8,7 +8,7 @@ import type { Motor, SetupDocument } from '../document/schema.ts';
 import { FACTORS } from '../model/tolerance.ts';
 import { normalSample } from '../numeric/normal-sample.ts';
 import { answerPredict } from '../predict/answer-predict.ts';
-import { SAMPLE_COLUMNS } from '../train/factors.ts';
+import { SAMPLE_COLUMNS } from '../powertrain/factors.ts';
 import { INCH_M } from '../units/convert.ts';
 import { answerChange } from './answer-change.ts';
 import { answerPlan } from './answer-plan.ts';

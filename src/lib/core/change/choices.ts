@@ -2,7 +2,7 @@ import { otherPropulsors, type Rung } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
 import { Bench } from '../mend/bench.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import { airPerTurnM3 } from './rules/air-per-turn.ts';
 
 /** One propulsor that fits the craft, predicted beside the rule of air per turn. */
@@ -77,7 +77,7 @@ export function choicesOf(s: Situation): Choice[] {
       (rung.changes.find((c) => c.path === path)?.value as number | undefined) ?? otherwise;
     return (
       at('propulsor.diameterM', present.diameterM) ** 4 *
-      at('propulsor.pitchM', s.train.pitchM) *
+      at('propulsor.pitchM', s.powertrain.pitchM) *
       (at('propulsor.blades', present.blades ?? 2) / 2) ** 0.95
     );
   };
@@ -89,21 +89,21 @@ export function choicesOf(s: Situation): Choice[] {
     ...otherBlades(s),
     ...cutDown(s)
   ].sort((a, b) => load(a) - load(b));
-  const presentAir = airPerTurnM3(present.diameterM, s.train.pitchM);
+  const presentAir = airPerTurnM3(present.diameterM, s.powertrain.pitchM);
   const bench = new Bench(s, []);
   return near.flatMap((rung): Choice[] => {
     const trial = bench.try([rung]);
     if (!trial) return [];
-    const { worst, train, setup } = trial.asLookedAt;
-    const air = airPerTurnM3(train.diameterM, train.pitchM);
+    const { worst, powertrain, setup } = trial.asLookedAt;
+    const air = airPerTurnM3(powertrain.diameterM, powertrain.pitchM);
     const ruled = present.kind === 'propeller';
     const ruleA = ruled ? (s.worst.batteryCurrentA * air) / presentAir : null;
     return [
       {
         text: rung.text,
         changes: trial.changes,
-        diameterM: train.diameterM,
-        pitchM: train.pitchM,
+        diameterM: powertrain.diameterM,
+        pitchM: powertrain.pitchM,
         blades: setup.propulsor.blades ?? 2,
         currentA: worst.batteryCurrentA,
         band: worst.band?.batteryCurrentA ?? null,

@@ -30,7 +30,7 @@ const percent = (ratio: number): string =>
 
 /** Torque for a watt of copper loss: N m per root watt. */
 const motorConstant = (s: Situation): number =>
-  s.train.motorConstant / Math.sqrt(s.train.windingResistanceOhm);
+  s.powertrain.motorConstant / Math.sqrt(s.powertrain.windingResistanceOhm);
 
 /** A lower KV makes more torque: at equal copper it makes the same, for the same heat. */
 export function torque({ before, after }: Tried): Claim | null {
@@ -40,7 +40,7 @@ export function torque({ before, after }: Tried): Claim | null {
   const lower = is.kvRpmPerVolt < was.kvRpmPerVolt;
   const heatW = 10;
   const torqueOf = (km: number): string => showUnit(1000 * km * Math.sqrt(heatW), 'mN m');
-  const amps = (s: Situation): string => showUnit(Math.sqrt(heatW / s.train.windingResistanceOhm), 'A');
+  const amps = (s: Situation): string => showUnit(Math.sqrt(heatW / s.powertrain.windingResistanceOhm), 'A');
   return {
     id: 'torque',
     claim: `A ${lower ? 'lower' : 'higher'} KV makes ${lower ? 'more' : 'less'} torque.`,
@@ -82,7 +82,7 @@ export function transmitter({ after }: Tried): Claim | null {
 
 /** A limited motor is the same as one wound for that KV. */
 export function likeWound({ before, after }: Tried): Claim | null {
-  const wound = woundFor(after, after.train.outputLimit * before.setup.motor.kvRpmPerVolt);
+  const wound = woundFor(after, after.powertrain.outputLimit * before.setup.motor.kvRpmPerVolt);
   return {
     id: 'like-wound',
     claim: 'A limited motor is one wound for that KV.',
@@ -144,9 +144,9 @@ export function moreCells({ before, after }: Tried): Claim | null {
 
 /** A twin pulls twice as hard. */
 export function twice({ before, after }: Tried): Claim | null {
-  if (before.train.count === after.train.count) return null;
+  if (before.powertrain.count === after.powertrain.count) return null;
   const thrust = after.worst.thrustN / before.worst.thrustN;
-  const count = after.train.count / before.train.count;
+  const count = after.powertrain.count / before.powertrain.count;
   return {
     id: 'twice',
     claim: count > 1 ? 'Twice the motors pull twice as hard.' : 'Half the motors pull half as hard.',

@@ -2,7 +2,7 @@ import { checkOf } from '../checks/all-checks.ts';
 import { runCheck } from '../checks/check.ts';
 import { figureOf, type FigureName } from '../registry/figures.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { whyOf } from '../why/why-all.ts';
 import type { Why } from '../why/why.ts';

@@ -4,9 +4,9 @@ import { isLikeBlade, isSameFamily, isSameMotor, isSamePropulsor, packLikeness }
 import type { SetupDocument } from '../document/schema.ts';
 import { normalSample } from '../numeric/normal-sample.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
-import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../train/factors.ts';
-import { operatingPoint, solveOperatingPoint, type OperatingPoint } from '../train/operating-point.ts';
+import type { Band } from '../powertrain/bands.ts';
+import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../powertrain/factors.ts';
+import { operatingPoint, solveOperatingPoint, type OperatingPoint } from '../powertrain/operating-point.ts';
 
 /** Figures of the worst case whose change is banded. */
 const JOINT = ['batteryCurrentA', 'electricalPowerW', 'omegaRadS', 'thrustN'] as const;
@@ -67,7 +67,7 @@ const worst = operatingPoint();
 /** Worst case of a situation for every row of a sample; one column a figure. */
 function columns(s: Situation, sample: Float64Array): Record<Joint, Float64Array> {
   const lower = logCholesky(s.model);
-  const scaled = { ...s.train };
+  const scaled = { ...s.powertrain };
   const { openCircuitV } = s.worst;
   const packOhm = s.last ? s.supply.packOhm : 0;
   const out = Object.fromEntries(JOINT.map((name) => [name, new Float64Array(SAMPLES)])) as Record<
@@ -75,7 +75,7 @@ function columns(s: Situation, sample: Float64Array): Record<Joint, Float64Array
     Float64Array
   >;
   for (let row = 0; row < SAMPLES; row++) {
-    const pack = scaledModel(s.train, lower, sample, row, scaled);
+    const pack = scaledModel(s.powertrain, lower, sample, row, scaled);
     solveOperatingPoint(scaled, { openCircuitV, packOhm: packOhm * pack }, 1, 0, worst);
     for (const name of JOINT) out[name][row] = (worst as OperatingPoint)[name];
   }

@@ -1,6 +1,6 @@
 import type { Measurement } from '../calibration/schema.ts';
 import type { Situation } from '../situation/situation.ts';
-import { airOf } from '../train/heat-run.ts';
+import { airOf } from '../powertrain/heat-run.ts';
 import type { Difference } from './differences.ts';
 
 /** Temperatures that a reading may hold, and the figures that they belong to. */

@@ -1,6 +1,6 @@
 import { Bench } from '../mend/bench.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import { CURRENT_EXPONENT } from './rules/current-1.6.ts';
 
 /** Current at full throttle against the number of cells, from the present count to the new one: what people expect and what comes. */

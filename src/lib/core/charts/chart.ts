@@ -1,4 +1,4 @@
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import type { QuantityName } from '../units/quantity.ts';
 
 /** One line of a chart in SI, with its band where it has one. */

@@ -1,6 +1,6 @@
-import { discharge } from '../train/discharge.ts';
+import { discharge } from '../powertrain/discharge.ts';
 import type { Situation } from '../situation/situation.ts';
-import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
+import { cutoffOf, usableShareOf } from '../powertrain/pack-limits.ts';
 import type { Chart } from './chart.ts';
 
 /**
@@ -9,7 +9,7 @@ import type { Chart } from './chart.ts';
  */
 export function dischargeChart(s: Situation): Chart {
   const run = discharge(
-    s.train,
+    s.powertrain,
     s.model.packInUse,
     s.ordinary,
     s.supply.stateOfCharge ?? 1,

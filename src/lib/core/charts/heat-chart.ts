@@ -1,6 +1,6 @@
 import { CASE_LIMIT_C, WINDING_LIMIT_C } from '../parts/motor/heat.ts';
 import type { Situation } from '../situation/situation.ts';
-import { fullThrottle, heatRun } from '../train/heat-run.ts';
+import { fullThrottle, heatRun } from '../powertrain/heat-run.ts';
 import type { Chart } from './chart.ts';
 
 /** Longest time looked at, s. */
@@ -12,7 +12,7 @@ export function heatChart(s: Situation): Chart | null {
   if (mass === null) return null;
   const seconds = Math.min(Math.max(s.lasting('full')?.seconds ?? 0, 60), LONGEST_S);
   const phases = [fullThrottle(seconds, s.boat?.topSpeedMs ?? 0)];
-  const run = heatRun(s.model, s.train, mass, s.supply, phases, 60);
+  const run = heatRun(s.model, s.powertrain, mass, s.supply, phases, 60);
   const marks: { title: string; at: number }[] = [];
   if (run.secondsToWindingLimit !== null)
     marks.push({ title: `winding ${WINDING_LIMIT_C} °C`, at: run.secondsToWindingLimit });

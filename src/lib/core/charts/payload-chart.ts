@@ -1,7 +1,7 @@
-import { discharge } from '../train/discharge.ts';
-import { hover, hoverThrustN } from '../train/craft/hover.ts';
+import { discharge } from '../powertrain/discharge.ts';
+import { hover, hoverThrustN } from '../powertrain/craft/hover.ts';
 import type { Situation } from '../situation/situation.ts';
-import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
+import { cutoffOf, usableShareOf } from '../powertrain/pack-limits.ts';
 import type { Chart } from './chart.ts';
 
 const STEPS = 16;
@@ -11,7 +11,7 @@ export function payloadChart(s: Situation): Chart | null {
   const { craft } = s.setup;
   const { supply } = s;
   if (craft.kind !== 'multirotor') return null;
-  const at = (massKg: number) => hover(s.train, massKg, supply);
+  const at = (massKg: number) => hover(s.powertrain, massKg, supply);
   if (!at(craft.massKg)) return null;
   let most = 0;
   while (most < 4 * craft.massKg && at(craft.massKg + most + 0.05 * craft.massKg))
@@ -20,7 +20,7 @@ export function payloadChart(s: Situation): Chart | null {
   const seconds = loads.map(
     (load) =>
       discharge(
-        s.train,
+        s.powertrain,
         s.model.packInUse,
         { kind: 'thrust', thrustN: hoverThrustN(craft.massKg + load), speedMs: 0 },
         supply.stateOfCharge ?? 1,

@@ -4,10 +4,10 @@ import { hullOf } from '../model/hull.ts';
 import { levelThrustN } from '../craft/fixed-wing/polar.ts';
 import { DRAG_SD } from '../model/tolerance.ts';
 import { installedWing } from '../model/wing.ts';
-import { bodyDragAreaM2 } from '../train/craft/forward-flight.ts';
+import { bodyDragAreaM2 } from '../powertrain/craft/forward-flight.ts';
 import type { Situation } from '../situation/situation.ts';
-import { bandsOf, type Band } from '../train/bands.ts';
-import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
+import { bandsOf, type Band } from '../powertrain/bands.ts';
+import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { Chart } from './chart.ts';
 

@@ -1,6 +1,6 @@
 import type { Situation } from '../situation/situation.ts';
-import { bandsOf, type Band } from '../train/bands.ts';
-import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
+import { bandsOf, type Band } from '../powertrain/bands.ts';
+import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
 import type { Chart } from './chart.ts';
 
 const STEPS = 40;

@@ -48,7 +48,7 @@ const RPM_VOLTS: Readonly<Record<string, number | null>> = {
 /** Rpm as a window counts it: at the window's own volts, or at those of the school that the user chose for it. */
 function countedRpm(s: Situation, windowV: number): { rpm: number; solved: boolean; words: string } {
   const { battery, motor } = s.setup;
-  const gear = s.train.gearRatio;
+  const gear = s.powertrain.gearRatio;
   const chosen = s.schools?.['rpm-volts'];
   const cellV = chosen !== undefined && Object.hasOwn(RPM_VOLTS, chosen) ? RPM_VOLTS[chosen] : windowV;
   if (cellV === null && s.boat)

@@ -22,7 +22,7 @@ export const boatSlip = check({
       rating: displacement ? 75 : 60,
       marginLimit: displacement ? 60 : 35,
       working: () =>
-        `1 − ${showUnit(boat.topSpeedMs, 'm/s')} / (${show(boat.loadedRpm)} rpm × pitch ${showUnit(s.train.pitchM * 1000, 'mm')}) = ${show(100 * boat.slip)} %.`
+        `1 − ${showUnit(boat.topSpeedMs, 'm/s')} / (${show(boat.loadedRpm)} rpm × pitch ${showUnit(s.powertrain.pitchM * 1000, 'mm')}) = ${show(100 * boat.slip)} %.`
     };
   }
 });

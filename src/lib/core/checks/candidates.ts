@@ -74,7 +74,7 @@ const sized = (diameterM: number, pitchM: number, text: string): Size => ({
 function sizes(s: Situation): Size[] {
   const { propulsor: p } = s.setup;
   if (isFixed(s.setup, 'propulsor') || p.coefficients || p.kind === 'ducted-fan') return [];
-  const shape = s.train.pitchM / p.diameterM;
+  const shape = s.powertrain.pitchM / p.diameterM;
   return p.kind === 'propeller' ? propellers(s, shape) : screws(s, shape);
 }
 
@@ -127,8 +127,8 @@ export function otherPropulsors(s: Situation): Ladder {
   const { propulsor: p } = s.setup;
   if (isFixed(s.setup, 'propulsor')) return [];
   if (p.kind === 'ducted-fan') return fans(s);
-  const shape = s.train.pitchM / p.diameterM;
-  const present = p.diameterM ** 4 * s.train.pitchM;
+  const shape = s.powertrain.pitchM / p.diameterM;
+  const present = p.diameterM ** 4 * s.powertrain.pitchM;
   return (p.kind === 'propeller' ? propellers(s, shape) : screws(s, shape))
     .filter((x) => Math.abs(x.load / present - 1) > 0.02)
     .sort((a, b) => Math.abs(Math.log(a.load / present)) - Math.abs(Math.log(b.load / present)))
@@ -140,7 +140,7 @@ export function otherPropulsors(s: Situation): Ladder {
 
 /** Propulsors that load the motor less, the nearest first. */
 export function lighterPropulsors(s: Situation): Ladder {
-  const present = s.setup.propulsor.diameterM ** 4 * s.train.pitchM;
+  const present = s.setup.propulsor.diameterM ** 4 * s.powertrain.pitchM;
   return thinned(
     sizes(s)
       .filter((x) => x.load < 0.97 * present)
@@ -150,7 +150,7 @@ export function lighterPropulsors(s: Situation): Ladder {
 
 /** Propulsors that load the motor more, the nearest first. */
 export function heavierPropulsors(s: Situation): Ladder {
-  const present = s.setup.propulsor.diameterM ** 4 * s.train.pitchM;
+  const present = s.setup.propulsor.diameterM ** 4 * s.powertrain.pitchM;
   return thinned(
     sizes(s)
       .filter((x) => x.load > 1.03 * present)
@@ -162,7 +162,7 @@ export function heavierPropulsors(s: Situation): Ladder {
 export function pitches(s: Situation, direction: 'up' | 'down'): Ladder {
   const { propulsor: p } = s.setup;
   if (isFixed(s.setup, 'propulsor') || p.coefficients || p.kind === 'ducted-fan') return [];
-  const present = s.train.pitchM;
+  const present = s.powertrain.pitchM;
   const step = p.kind === 'propeller' ? 0.5 * INCH_M : 0.05 * p.diameterM;
   return Array.from({ length: 8 }, (_, k) => present + (direction === 'up' ? 1 : -1) * step * (k + 1))
     .filter((pitch) => pitch > 0.15 * p.diameterM && pitch < 2.2 * p.diameterM)
@@ -371,7 +371,7 @@ const LEAST_LIMIT = 0.4;
  */
 export function outputLimits(s: Situation, first: readonly number[] = []): Ladder {
   if (s.kind !== 'multirotor') return [];
-  const present = s.train.outputLimit;
+  const present = s.powertrain.outputLimit;
   const steps = Array.from({ length: 12 }, (_, k) => Number((1 - LIMIT_STEP * (k + 1)).toFixed(2)));
   return [...first, ...steps]
     .filter((limit, k, all) => limit < present && limit >= LEAST_LIMIT && all.indexOf(limit) === k)

@@ -1,5 +1,5 @@
-import type { Band } from '../train/bands.ts';
-import type { PredictedPoint } from '../train/predicted.ts';
+import type { Band } from '../powertrain/bands.ts';
+import type { PredictedPoint } from '../powertrain/predicted.ts';
 import type { CheckResult } from './finding.ts';
 import { findingOf, sentenceOf, shortOf } from './check.ts';
 

@@ -21,7 +21,7 @@ export const cavitation = check({
   judge: (s) => {
     const p = s.setup.propulsor;
     if (p.kind !== 'submerged-screw') return null;
-    const each = s.worst.thrustN / s.train.count;
+    const each = s.worst.thrustN / s.powertrain.count;
     const temperature = s.setup.environment?.waterTemperatureC ?? 15;
     const pressure =
       101325 + s.model.fluid.densityKgM3 * GRAVITY_MS2 * DEPTH_M - vapourPressurePa(temperature);

@@ -1,7 +1,7 @@
 import type { PartName } from '../registry/parts.ts';
 import { chosenSchool, type MarginName, MARGINS } from '../document/schools.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import { bandedUnit } from '../units/banded.ts';
 import { show, showRound, showUnit } from '../units/show.ts';
 import type { Ladder } from './candidates.ts';

@@ -13,7 +13,7 @@ export const escCount = check({
     const boards = esc?.boards;
     if (esc == null || boards == null) return null;
     const each = esc.channels ?? 1;
-    const motors = s.train.count;
+    const motors = s.powertrain.count;
     return {
       direction: 'above',
       value: boards * each,

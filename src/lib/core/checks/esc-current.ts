@@ -36,7 +36,7 @@ export const areBursts = (rmsA: number, continuousA: number): boolean => rmsA <=
 function burstUse(s: Situation): { rmsA: number; spellS: number; burstA: number } | null {
   const { craft, esc } = s.setup;
   if (craft.kind !== 'multirotor' || esc?.continuousA == null || esc.burstA == null) return null;
-  const m = s.train;
+  const m = s.powertrain;
   const { drawn } = s;
   if (!drawn) return null;
   const rmsA = (drawn.rmsCurrentA - m.auxiliaryCurrentA) / m.count;
@@ -76,7 +76,7 @@ export const escCurrent = check({
       margin: 'esc-current',
       limitOf: (id) => escMarginLimit(id, rating as number, s.setup.motor.maxCurrentA ?? null),
       working: () =>
-        `Full throttle, standing, full pack: ${withBand(value, 'A', band)} through ${s.train.count === 1 ? 'the ESC' : (s.setup.esc?.channels ?? 1) > 1 ? `each of ${s.train.count} outputs, ${showUnit(value * s.train.count, 'A')} together` : `each of ${s.train.count} ESCs`}. Rating ${rating == null ? 'not given' : `${showUnit(rating, 'A')}${(s.setup.esc?.channels ?? 1) > 1 ? ` each, ${showUnit(rating * s.train.count, 'A')} together` : ''}`}.${bursts ? ` Full throttle comes in spells of ${bursts.spellS} s here, and ordinary use warms the ESC as a steady ${showUnit(bursts.rmsA, 'A')} would: the burst rating of ${showUnit(bursts.burstA, 'A')} counts, the margin is kept on the continuous one.` : ''}`
+        `Full throttle, standing, full pack: ${withBand(value, 'A', band)} through ${s.powertrain.count === 1 ? 'the ESC' : (s.setup.esc?.channels ?? 1) > 1 ? `each of ${s.powertrain.count} outputs, ${showUnit(value * s.powertrain.count, 'A')} together` : `each of ${s.powertrain.count} ESCs`}. Rating ${rating == null ? 'not given' : `${showUnit(rating, 'A')}${(s.setup.esc?.channels ?? 1) > 1 ? ` each, ${showUnit(rating * s.powertrain.count, 'A')} together` : ''}`}.${bursts ? ` Full throttle comes in spells of ${bursts.spellS} s here, and ordinary use warms the ESC as a steady ${showUnit(bursts.rmsA, 'A')} would: the burst rating of ${showUnit(bursts.burstA, 'A')} counts, the margin is kept on the continuous one.` : ''}`
     };
   }
 });

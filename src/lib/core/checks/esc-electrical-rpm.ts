@@ -15,9 +15,9 @@ export const escElectricalRpm = check({
     const { esc, motor } = s.setup;
     const rating = esc?.maxElectricalRpm;
     if (motor.poles == null || rating == null) return null;
-    const rpm = s.worst.rpm * s.train.gearRatio;
+    const rpm = s.worst.rpm * s.powertrain.gearRatio;
     const pairs = motor.poles / 2;
-    const scale = pairs * s.train.gearRatio;
+    const scale = pairs * s.powertrain.gearRatio;
     const band = s.worst.band?.rpm;
     return {
       value: rpm * pairs,

@@ -1,6 +1,6 @@
 import { ESC_PLACES } from '../parts/esc/heat.ts';
-import { escPlaceOf } from '../train/esc-course.ts';
-import { airOf } from '../train/heat-run.ts';
+import { escPlaceOf } from '../powertrain/esc-course.ts';
+import { airOf } from '../powertrain/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
 import { heavierPropulsors, largerEscs, lighterPropulsors } from './candidates.ts';
 import { check } from './check.ts';

@@ -301,7 +301,7 @@ const CASES: Record<CheckId, readonly Case[]> = {
       finding: 'tight',
       limit: 30,
       margin: 16 / 1.25,
-      value: (s) => (amps(s) - s.train.auxiliaryCurrentA) / 4
+      value: (s) => (amps(s) - s.powertrain.auxiliaryCurrentA) / 4
     }
   ],
   'esc-burst': [

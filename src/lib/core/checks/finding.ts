@@ -1,6 +1,6 @@
 import type { PartName } from '../registry/parts.ts';
 import type { Change } from '../document/change.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 
 /** What a check finds: it holds, its margin is used up, its rating is passed, or a figure is missing. */
 export type Finding = 'holds' | 'tight' | 'over' | 'unknown';

@@ -1,6 +1,6 @@
 import { WINDING_LIMIT_C } from '../parts/motor/heat.ts';
 import type { Situation } from '../situation/situation.ts';
-import { airOf } from '../train/heat-run.ts';
+import { airOf } from '../powertrain/heat-run.ts';
 import { wattsPerGram } from '../parts/motor/estimate.ts';
 import { showUnit } from '../units/show.ts';
 import { cells, lighterPropulsors, otherKv } from './candidates.ts';

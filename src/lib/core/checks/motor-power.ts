@@ -1,5 +1,5 @@
 import { wattsPerGram } from '../parts/motor/estimate.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import { show, showUnit } from '../units/show.ts';
 import { cells, lighterPropulsors, otherKv } from './candidates.ts';
 import { check, mayEstimate, withBand } from './check.ts';
@@ -17,7 +17,7 @@ export const motorPower = check({
   candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer'), otherKv(s, 'lower')],
   judge: (s) => {
     const { motor } = s.setup;
-    const n = s.train.count;
+    const n = s.powertrain.count;
     const receiverW = s.worst.lossW.auxiliary;
     const value = driveWEach(s);
     const whole = s.worst.band?.electricalPowerW;

@@ -1,7 +1,7 @@
-import { burnsWords } from '../train/burns-before.ts';
+import { burnsWords } from '../powertrain/burns-before.ts';
 import { BURNT_C, CASE_LIMIT_C, MAGNETS_LOSE_C, WINDING_LIMIT_C } from '../parts/motor/heat.ts';
-import { bandsOf } from '../train/bands.ts';
-import { airOf, coolingOf, heatRun, type HeatRun } from '../train/heat-run.ts';
+import { bandsOf } from '../powertrain/bands.ts';
+import { airOf, coolingOf, heatRun, type HeatRun } from '../powertrain/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
 import { cells, lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
@@ -72,7 +72,7 @@ export const motorTemperature = check({
       ...(burns === null ? {} : { words: burnsWords(burns) }),
       marginLimit: beyond > 1 ? Math.min(MARGIN_C, air + (value - air) / beyond ** 2) : MARGIN_C,
       working: () =>
-        `${show(full?.seconds ?? 0)} s of full throttle${full && full.speedMs > 0 ? ` at ${showUnit(full.speedMs, 'm/s')}` : ''} and ordinary use (${use.title}), ${COOLED[coolingOf(s.model)]} from ${show(air)} °C: at full throttle copper loses ${showUnit(s.worst.lossW.motorCopper / s.train.count, 'W')}, iron ${showUnit(s.worst.lossW.motorIron / s.train.count, 'W')}; winding at most ${showUnit(value, '°C')}, case ${showUnit(at.hottestCaseC, '°C')} (limits ${WINDING_LIMIT_C} and ${CASE_LIMIT_C} °C)${limit === null ? '' : `; the winding meets its limit after ${show(limit)} s`}${burns === null ? '' : `; it burns after ${show(burns, 2)} s (about ${BURNT_C} °C): nothing that is reckoned for later happens`}${at.hottestCaseC >= MAGNETS_LOSE_C ? `; magnets of common grades lose for good from about ${MAGNETS_LOSE_C} °C` : ''}${beyond > 1 ? `; it carries ${show(beyond, 2)} times its rating, which its maker has not tried for long` : ''}.`
+        `${show(full?.seconds ?? 0)} s of full throttle${full && full.speedMs > 0 ? ` at ${showUnit(full.speedMs, 'm/s')}` : ''} and ordinary use (${use.title}), ${COOLED[coolingOf(s.model)]} from ${show(air)} °C: at full throttle copper loses ${showUnit(s.worst.lossW.motorCopper / s.powertrain.count, 'W')}, iron ${showUnit(s.worst.lossW.motorIron / s.powertrain.count, 'W')}; winding at most ${showUnit(value, '°C')}, case ${showUnit(at.hottestCaseC, '°C')} (limits ${WINDING_LIMIT_C} and ${CASE_LIMIT_C} °C)${limit === null ? '' : `; the winding meets its limit after ${show(limit)} s`}${burns === null ? '' : `; it burns after ${show(burns, 2)} s (about ${BURNT_C} °C): nothing that is reckoned for later happens`}${at.hottestCaseC >= MAGNETS_LOSE_C ? `; magnets of common grades lose for good from about ${MAGNETS_LOSE_C} °C` : ''}${beyond > 1 ? `; it carries ${show(beyond, 2)} times its rating, which its maker has not tried for long` : ''}.`
     };
   }
 });

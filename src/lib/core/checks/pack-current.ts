@@ -50,7 +50,7 @@ export const packCurrent = check({
     const carries = battery.health?.credibleA ?? null;
     const found = carries === null ? null : CARRIES_OVER * carries;
     const rating = found === null ? label : Math.min(label ?? Infinity, found);
-    const escTotal = esc?.continuousA == null ? null : esc.continuousA * s.train.count;
+    const escTotal = esc?.continuousA == null ? null : esc.continuousA * s.powertrain.count;
     return {
       value,
       band: s.worst.band?.batteryCurrentA,

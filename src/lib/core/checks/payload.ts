@@ -1,4 +1,4 @@
-import { heaviestHover } from '../train/craft/heaviest-hover.ts';
+import { heaviestHover } from '../powertrain/craft/heaviest-hover.ts';
 import { show, showUnit } from '../units/show.ts';
 import { cells, heavierPropulsors } from './candidates.ts';
 import { check } from './check.ts';
@@ -20,7 +20,7 @@ export const payload = check({
     const { craft } = s.setup;
     const { payloadKg } = craft;
     if (s.kind !== 'multirotor' || payloadKg == null) return null;
-    const value = Math.max(heaviestHover(s.train, s.supply, MOST_THROTTLE) - craft.massKg, 0);
+    const value = Math.max(heaviestHover(s.powertrain, s.supply, MOST_THROTTLE) - craft.massKg, 0);
     return {
       direction: 'above',
       value,

@@ -1,22 +1,22 @@
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 
 /**
  * Worst-case current through one ESC or one motor, with its band, A. Behind an output limit the ESC's switches carry the
  * motor's current, which is more than what comes from the pack.
  */
 export function perUnit(s: Situation, what: 'esc' | 'motor'): { value: number; band: Band | null } {
-  const { worst, train } = s;
-  if (what === 'motor' || train.outputLimit < 1)
+  const { worst, powertrain } = s;
+  if (what === 'motor' || powertrain.outputLimit < 1)
     return { value: worst.motorCurrentA, band: worst.band?.motorCurrentA ?? null };
-  const of = (total: number): number => (total - train.auxiliaryCurrentA) / train.count;
+  const of = (total: number): number => (total - powertrain.auxiliaryCurrentA) / powertrain.count;
   const band = worst.band?.batteryCurrentA;
   return { value: of(worst.batteryCurrentA), band: band ? [of(band[0]), of(band[1])] : null };
 }
 
 /** Electrical power of one motor at the pack, worst case, without what receiver and video take, W. */
 export const driveWEach = (s: Situation): number =>
-  (s.worst.electricalPowerW - s.worst.lossW.auxiliary) / s.train.count;
+  (s.worst.electricalPowerW - s.worst.lossW.auxiliary) / s.powertrain.count;
 
 /** What a hobbyist calls the propulsor: prop, fan or screw. */
 export const propulsorWord = (s: Situation): string =>

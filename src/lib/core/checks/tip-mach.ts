@@ -13,7 +13,7 @@ export const tipMach = check({
   candidates: (s) => [lighterPropulsors(s), cells(s, 'fewer', 3), otherKv(s, 'lower')],
   judge: (s) => {
     if (s.model.inWater) return null;
-    const tip = (Math.PI * s.train.diameterM * s.worst.rpm) / 60;
+    const tip = (Math.PI * s.powertrain.diameterM * s.worst.rpm) / 60;
     const sound = s.model.fluid.soundSpeedMs;
     const scale = tip / sound / Math.max(s.worst.rpm, 1e-9);
     const band = s.worst.band?.rpm;
@@ -23,7 +23,7 @@ export const tipMach = check({
       rating: 0.85,
       marginLimit: 0.7,
       working: () =>
-        `π × ${show(s.train.diameterM)} m × ${show(s.worst.rpm)} / 60 = ${showUnit(tip, 'm/s')}; sound ${showUnit(sound, 'm/s')}. Above 0.7 it gets loud, above 0.85 it loses thrust. Common practice, no source.`
+        `π × ${show(s.powertrain.diameterM)} m × ${show(s.worst.rpm)} / 60 = ${showUnit(tip, 'm/s')}; sound ${showUnit(sound, 'm/s')}. Above 0.7 it gets loud, above 0.85 it loses thrust. Common practice, no source.`
     };
   }
 });

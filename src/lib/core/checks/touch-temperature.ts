@@ -1,5 +1,5 @@
 import { CASE_LIMIT_C } from '../parts/motor/heat.ts';
-import type { HeatRun } from '../train/heat-run.ts';
+import type { HeatRun } from '../powertrain/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
 import { lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';

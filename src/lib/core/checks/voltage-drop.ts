@@ -15,17 +15,17 @@ export const voltageDrop = check({
   wish: 'thicker or shorter leads',
   candidates: (s) => [thickerLeads(s), lighterPropulsors(s)],
   judge: (s) => {
-    const { worst, train } = s;
+    const { worst, powertrain } = s;
     if (!(worst.batteryVoltageV > 0)) return null;
-    const amps = worst.batteryCurrentA - train.auxiliaryCurrentA;
-    const drop = amps * train.wiringResistanceOhm;
+    const amps = worst.batteryCurrentA - powertrain.auxiliaryCurrentA;
+    const drop = amps * powertrain.wiringResistanceOhm;
     const value = (100 * drop) / worst.batteryVoltageV;
     return {
       value,
       rating: LARGEST_SHARE,
       marginLimit: GOOD_SHARE,
       working: () =>
-        `${showUnit(amps, 'A')} × ${show(1000 * train.wiringResistanceOhm)} mΩ, there and back, = ${showUnit(drop, 'V')} of ${showUnit(worst.batteryVoltageV, 'V')}: ${show(value, 2)} %.`
+        `${showUnit(amps, 'A')} × ${show(1000 * powertrain.wiringResistanceOhm)} mΩ, there and back, = ${showUnit(drop, 'V')} of ${showUnit(worst.batteryVoltageV, 'V')}: ${show(value, 2)} %.`
     };
   }
 });

@@ -1,6 +1,6 @@
 import { wattsPerGram } from '../parts/motor/estimate.ts';
-import { steadyPowerW } from '../train/heat-run.ts';
-import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
+import { steadyPowerW } from '../powertrain/heat-run.ts';
+import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
 import { show, showUnit } from '../units/show.ts';
 import { cells, lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
@@ -31,7 +31,7 @@ export const motorLoading = check({
     const value = (full * Math.min(share, 1)) / grams;
     const p = operatingPoint();
     const { openCircuitV, packOhm } = s.supply;
-    solveOperatingPoint(s.train, { openCircuitV, packOhm }, 1, s.usualSpeedMs, p);
+    solveOperatingPoint(s.powertrain, { openCircuitV, packOhm }, 1, s.usualSpeedMs, p);
     const steady = steadyPowerW(s.model, motor.massKg, p, s.usualSpeedMs) / grams;
     return {
       value,

@@ -25,7 +25,7 @@ export const wiringCurrent = check({
       rating: limitA,
       marginLimit: touchA,
       working: () =>
-        `${withBand(value, 'A', s.worst.band?.batteryCurrentA)} in a gauge ${wiring.gaugeAwg} ${insulation.title} lead: ${showUnit(touchA, 'A')} for as long as you like keep it at ${TOUCH_C} °C in still air of ${showUnit(airC, '°C', 2)}, ${showUnit(limitA, 'A')} bring it ${Number.isFinite(s.spellS) ? `within ${showUnit(s.spellS, 's', 2)} ` : ''}to ${limitC} °C${limitC === PLUG_LIMIT_C ? ', where plugs soften' : ', the limit of its insulation'} (Churchill and Chu 1975 and radiation); ${showUnit(s.worst.batteryVoltageV === 0 ? 0 : value * s.train.wiringResistanceOhm, 'V')} lost.`
+        `${withBand(value, 'A', s.worst.band?.batteryCurrentA)} in a gauge ${wiring.gaugeAwg} ${insulation.title} lead: ${showUnit(touchA, 'A')} for as long as you like keep it at ${TOUCH_C} °C in still air of ${showUnit(airC, '°C', 2)}, ${showUnit(limitA, 'A')} bring it ${Number.isFinite(s.spellS) ? `within ${showUnit(s.spellS, 's', 2)} ` : ''}to ${limitC} °C${limitC === PLUG_LIMIT_C ? ', where plugs soften' : ', the limit of its insulation'} (Churchill and Chu 1975 and radiation); ${showUnit(s.worst.batteryVoltageV === 0 ? 0 : value * s.powertrain.wiringResistanceOhm, 'V')} lost.`
     };
   }
 });

@@ -4,7 +4,7 @@ import { unsettledOf } from '../checks/unsettled.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
-import type { EnduranceKind } from '../train/predicted.ts';
+import type { EnduranceKind } from '../powertrain/predicted.ts';
 import type { QuantityName } from '../units/quantity.ts';
 
 const THRUST: CheckId = 'thrust-to-weight';

@@ -29,7 +29,7 @@ export const setupSchema = {
     receiverSupply: { anyOf: [receiverSupplySchema, { type: 'null' }] },
     /** What hangs on the receiver supply. */
     loads: { type: 'array', maxItems: 24, items: loadSchema, title: 'loads of the receiver supply' },
-    /** Parts beside the power train that see the pack's volts; one that a supply feeds no longer does. */
+    /** Parts beside the powertrain that see the pack's volts; one that a supply feeds no longer does. */
     rail: { type: 'array', maxItems: 16, items: railPartSchema, title: 'parts on the pack’s volts' },
     fixed: { type: 'array', maxItems: 5, items: { enum: FIXABLE_PARTS }, title: 'fixed parts' },
     calibration: { anyOf: [calibrationSchema, { type: 'null' }] },

@@ -1,7 +1,7 @@
 import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
 import { C_RATES } from '../catalogue/packs.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { mixedUseOf } from '../train/mixed-use.ts';
+import { mixedUseOf } from '../powertrain/mixed-use.ts';
 import { INCH_M } from '../units/convert.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';

@@ -14,8 +14,8 @@ import {
   type SetupDocument
 } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
-import type { PredictedPoint } from '../train/predicted.ts';
-import { predictPoints } from '../train/predict-points.ts';
+import type { PredictedPoint } from '../powertrain/predicted.ts';
+import { predictPoints } from '../powertrain/predict-points.ts';
 import { briefOf, motorsOf, type Brief } from '../brief/brief.ts';
 import {
   bladesOf,

@@ -5,7 +5,7 @@ import { escMarginLimit } from '../checks/esc-current.ts';
 import { packMarginLimit } from '../checks/pack-current.ts';
 import type { Battery, Esc } from '../document/schema.ts';
 import { chosenSchool } from '../document/schools.ts';
-import { usableShareBy } from '../train/pack-limits.ts';
+import { usableShareBy } from '../powertrain/pack-limits.ts';
 
 /** Schools of the user's margins, by margin. */
 export type Schools = Readonly<Record<string, string>> | undefined;

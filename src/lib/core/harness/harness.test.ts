@@ -59,7 +59,7 @@ test('branches carry their share, motor leads the motor’s amps in three phases
   const s = situationOf(QUAD);
   const { segments } = harnessOf(s);
   const of = (id: string) => segments.find((x) => x.id === id);
-  const aux = s.train.auxiliaryCurrentA;
+  const aux = s.powertrain.auxiliaryCurrentA;
   assert.ok(Math.abs(4 * (of('branch')?.currentA ?? 0) - (s.worst.batteryCurrentA - aux)) < 1e-9);
   assert.equal(of('motor-lead')?.currentA, s.worst.motorCurrentA);
   assert.equal(of('motor-lead')?.count, 4);

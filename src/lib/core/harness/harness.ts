@@ -59,7 +59,7 @@ const packRules = ({ series, parallel, cellsEach }: Harness['packs'], cell: stri
 
 function notesOf(s: Situation, segments: readonly Segment[], packs: Harness['packs']): WiringNote[] {
   const { setup } = s;
-  const n = s.train.count;
+  const n = s.powertrain.count;
   const amps = s.worst.batteryCurrentA;
   const rotors = s.kind === 'multirotor';
   const boat = s.kind === 'boat';

@@ -79,11 +79,11 @@ function jointWords({ motor, esc, unlike }: ReturnType<typeof motorJointsOf>): s
 
 /** The joints of a setup, in the order power flows. */
 export function jointsOf(s: Situation): Joint[] {
-  const { worst, train } = s;
-  const n = train.count;
+  const { worst, powertrain } = s;
+  const n = powertrain.count;
   const total = worst.batteryCurrentA;
   const rms = s.drawn?.rmsCurrentA ?? total;
-  const each = (a: number): number => Math.max(a - train.auxiliaryCurrentA, 0) / n;
+  const each = (a: number): number => Math.max(a - powertrain.auxiliaryCurrentA, 0) / n;
   const { pack, esc, unlike, adapter } = plugsOf(s.setup);
   const joints = motorJointsOf(s.setup);
   const match =

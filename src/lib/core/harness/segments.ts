@@ -8,7 +8,7 @@ import { conductorResistanceOhm, gaugeAreaM2 } from '../parts/wiring/lead-resist
 import { leadOuterDiameterM, leadTemperatureC } from '../parts/wiring/lead-heat.ts';
 import { TOUCH_C } from '../parts/wiring/insulation.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import { show, showUnit } from '../units/show.ts';
 
 /** What one gauge would do in a place. */
@@ -146,10 +146,10 @@ function segmentAt(s: Situation, place: Place): Segment {
 /** The wires of a setup, in the order power flows. */
 export function segmentsOf(s: Situation): Segment[] {
   const { wiring } = s.setup;
-  const { worst, train } = s;
-  const n = train.count;
+  const { worst, powertrain } = s;
+  const n = powertrain.count;
   const oneBoard = n > 1 && escBoardsOf(s.setup) === 1;
-  const aux = train.auxiliaryCurrentA;
+  const aux = powertrain.auxiliaryCurrentA;
   const total = worst.batteryCurrentA;
   const band = worst.band?.batteryCurrentA ?? null;
   const rms = s.drawn?.rmsCurrentA ?? total;

@@ -74,8 +74,8 @@ export const PAGES = [
           'unloaded',
           'rpm without a load',
           'rpm',
-          unloadedRpm(s) / s.train.gearRatio,
-          `${show(s.setup.motor.kvRpmPerVolt, 4)} × ${showUnit(s.worst.openCircuitV, 'V')}${s.train.gearRatio === 1 ? '' : ` ÷ ${show(s.train.gearRatio)}`}`
+          unloadedRpm(s) / s.powertrain.gearRatio,
+          `${show(s.setup.motor.kvRpmPerVolt, 4)} × ${showUnit(s.worst.openCircuitV, 'V')}${s.powertrain.gearRatio === 1 ? '' : ` ÷ ${show(s.powertrain.gearRatio)}`}`
         ),
         rpm(s),
         amps(s),
@@ -337,7 +337,7 @@ export const PAGES = [
                 'loss',
                 'heat in each motor',
                 'power',
-                (s.worst.lossW.motorCopper + s.worst.lossW.motorIron) / s.train.count,
+                (s.worst.lossW.motorCopper + s.worst.lossW.motorIron) / s.powertrain.count,
                 'copper and iron, full throttle'
               )
             ],
@@ -398,7 +398,7 @@ export const PAGES = [
       path: 'propulsor.pitchM',
       title: 'pitch',
       quantity: 'propLength',
-      range: (s) => (isPropeller(s) ? about(s.train.pitchM, 0.6, 1.6, 0.5 * INCH_M) : null)
+      range: (s) => (isPropeller(s) ? about(s.powertrain.pitchM, 0.6, 1.6, 0.5 * INCH_M) : null)
     },
     text: (s) =>
       isPropeller(s)
@@ -409,7 +409,7 @@ export const PAGES = [
                 'pitch speed',
                 'speed',
                 s.worst.pitchSpeedMs,
-                `${showUnit(s.worst.rpm, 'rpm')} ÷ 60 × ${inInches(s.train.pitchM)} in`
+                `${showUnit(s.worst.rpm, 'rpm')} ÷ 60 × ${inInches(s.powertrain.pitchM)} in`
               ),
               thrust(s),
               figure(

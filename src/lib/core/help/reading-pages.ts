@@ -59,7 +59,7 @@ export const READING_PAGES = [
           'loaded',
           'what the motor acts as under load',
           'milliohm',
-          s.train.windingResistanceOhm,
+          s.powertrain.windingResistanceOhm,
           'warm, commutating, by its build'
         ),
         amps(s),
@@ -121,11 +121,11 @@ export const READING_PAGES = [
       path: 'wiring.resistanceOhm',
       title: 'resistance of leads and meter',
       quantity: 'milliohm',
-      range: (s) => ({ low: 0.0005, high: 0.03, step: 0.0005, value: s.train.wiringResistanceOhm })
+      range: (s) => ({ low: 0.0005, high: 0.03, step: 0.0005, value: s.powertrain.wiringResistanceOhm })
     },
     text: (s) => {
-      const leadA = s.worst.batteryCurrentA - s.train.auxiliaryCurrentA;
-      const lostV = leadA * s.train.wiringResistanceOhm;
+      const leadA = s.worst.batteryCurrentA - s.powertrain.auxiliaryCurrentA;
+      const lostV = leadA * s.powertrain.wiringResistanceOhm;
       return {
         figures: [
           volts(s),
@@ -136,7 +136,7 @@ export const READING_PAGES = [
             'lost between pack and ESC',
             'voltage',
             lostV,
-            `${showUnit(leadA, 'A')} × ${show(1000 * s.train.wiringResistanceOhm)} mΩ`
+            `${showUnit(leadA, 'A')} × ${show(1000 * s.powertrain.wiringResistanceOhm)} mΩ`
           ),
           figure(
             'charge',

@@ -1,5 +1,5 @@
 import type { PartName } from '../registry/parts.ts';
-import type { PredictedPoint } from '../train/predicted.ts';
+import type { PredictedPoint } from '../powertrain/predicted.ts';
 
 /** One part of the power path: what goes in, what is lost there, what goes on. Watts, totals over the craft. */
 export interface PowerStage {

@@ -7,7 +7,7 @@ import { unsettledOf } from '../checks/unsettled.ts';
 import type { Change } from '../document/change.ts';
 import { partWord } from '../document/part-words.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import { listed } from '../text/listed.ts';
 import { show, showUnit } from '../units/show.ts';
 import { failsOf, isBetter, isFailing, type Fails } from '../checks/fails.ts';

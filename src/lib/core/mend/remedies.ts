@@ -84,7 +84,7 @@ function climb(search: Search, ladder: Ladder): Trial | null {
 function textOf({ check }: Search, trial: Trial): string {
   const { situation, newlyOver } = trial;
   const result = trial.resultOf(check) as Outcome;
-  const amps = situation.worst.batteryCurrentA / situation.train.count;
+  const amps = situation.worst.batteryCurrentA / situation.powertrain.count;
   const drawn = trial.changes.some((c) => /^(propulsor|battery\.series|motor)\b/.test(c.path))
     ? `draws ${showUnit(amps, 'A', 2)}, `
     : '';

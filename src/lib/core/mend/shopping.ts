@@ -30,11 +30,11 @@ const ampsOf = (value: number, band: readonly [number, number] | undefined): num
 
 function motorLine(s: Situation): ShoppingLine {
   const { motor } = s.setup;
-  const { worst, train } = s;
+  const { worst, powertrain } = s;
   const low = kvSold(motor.kvRpmPerVolt * (1 - KV_WITHIN));
   const high = kvSold(motor.kvRpmPerVolt * (1 + KV_WITHIN));
   const amps = ampsOf(worst.motorCurrentA, worst.band?.motorCurrentA);
-  const watts = Math.ceil(worst.electricalPowerW / train.count / 10) * 10;
+  const watts = Math.ceil(worst.electricalPowerW / powertrain.count / 10) * 10;
   const kg = s.motorMassKg;
   const size = (): string => {
     // an outrunner's label gives its can
@@ -47,27 +47,27 @@ function motorLine(s: Situation): ShoppingLine {
   const cooling = motor.cooling === 'water' ? ', water-cooled' : '';
   return {
     part: 'motor',
-    text: `${each(train.count, 'motor')}: ${weight}${low}–${high} KV, at least ${amps} A and ${watts} W${gear}${cooling}`
+    text: `${each(powertrain.count, 'motor')}: ${weight}${low}–${high} KV, at least ${amps} A and ${watts} W${gear}${cooling}`
   };
 }
 
 function propulsorLine(s: Situation): ShoppingLine {
   const { propulsor: p } = s.setup;
-  const { count } = s.train;
+  const { count } = s.powertrain;
   const millimetres = `${Math.round(1000 * p.diameterM)} mm`;
   const size =
     p.kind === 'propeller'
-      ? `propeller: ${inInches(p.diameterM)} × ${inInches(s.train.pitchM)}`
+      ? `propeller: ${inInches(p.diameterM)} × ${inInches(s.powertrain.pitchM)}`
       : p.kind === 'ducted-fan'
         ? `fan: ${millimetres}, made for this motor`
-        : `screw: ${millimetres} × ${show(s.train.pitchM / p.diameterM, 2)}`;
+        : `screw: ${millimetres} × ${show(s.powertrain.pitchM / p.diameterM, 2)}`;
   const blades = (p.blades ?? 2) === 2 ? '' : `, ${p.blades} blades`;
   return { part: 'propulsor', text: `${each(count, size)}${blades}` };
 }
 
 function escLine(s: Situation): ShoppingLine {
   const { battery } = s.setup;
-  const { count } = s.train;
+  const { count } = s.powertrain;
   const drawnA = s.worst.batteryCurrentA / count;
   const band = s.worst.band?.batteryCurrentA;
   const sized = sizedEsc(drawnA, battery.series, s.schools).continuousA as number;
@@ -90,7 +90,7 @@ function packLine(s: Situation): ShoppingLine {
   const school = chosenSchool('pack-current', s.schools).id;
   const amps = s.worst.batteryCurrentA;
   const parallel = b.parallel ?? 1;
-  const escTotal = s.setup.esc?.continuousA == null ? amps : s.setup.esc.continuousA * s.train.count;
+  const escTotal = s.setup.esc?.continuousA == null ? amps : s.setup.esc.continuousA * s.powertrain.count;
   const ratingA = school === 'esc-rating' ? escTotal : amps / packMarginLimit(school, 1, null, 1);
   const neededC = Math.max(ratingA, ampsOf(amps, s.worst.band?.batteryCurrentA)) / b.capacityAh;
   const c = C_RATES.find((rate) => rate >= neededC * 0.999) ?? Math.ceil(neededC);

@@ -7,7 +7,7 @@ import { withKnown } from './known.ts';
 import { estimatedAuxiliary } from './receiver-feed.ts';
 import { magnetFactor } from '../parts/motor/temperature.ts';
 import { rippleConductanceS } from '../parts/motor/under-load.ts';
-import type { MotorModel, Supply, TrainModel } from './train-model.ts';
+import type { MotorModel, Supply, PowertrainModel } from './powertrain-model.ts';
 import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 import { water } from '../medium/water.ts';
 import type { AppliedCalibration } from './apply-calibration.ts';
@@ -21,7 +21,7 @@ import type { PredictPoint, SetupDocument, Source } from '../document/schema.ts'
 import type { Estimate, FactorName } from './tolerance.ts';
 import { unknownsOfSetup } from './unknowns-of.ts';
 
-/** What feeds the train at one asked point, all worked out. */
+/** What feeds the powertrain at one asked point, all worked out. */
 export interface PointSupply extends Supply {
   /** Null when the volts are held at the terminals: then nothing is known of the charge. */
   readonly stateOfCharge: number | null;
@@ -30,7 +30,7 @@ export interface PointSupply extends Supply {
 /** A setup document turned into numbers: the model, what is uncertain in it, what was estimated. */
 export interface Interpreted {
   readonly setup: SetupDocument;
-  readonly model: TrainModel;
+  readonly model: PowertrainModel;
   readonly fluid: Fluid;
   /** Whether the propulsor works in water. */
   readonly inWater: boolean;
@@ -202,7 +202,7 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
   };
 }
 
-/** What hangs on the pack beside the train, A: as it is told, by the loads that are listed, or by what such craft carry. */
+/** What hangs on the pack beside the powertrain, A: as it is told, by the loads that are listed, or by what such craft carry. */
 function auxiliaryCurrentA(setup: SetupDocument, e: Estimating): number {
   if (setup.auxiliaryCurrentA != null) return setup.auxiliaryCurrentA;
   const found = estimatedAuxiliary(setup);

@@ -255,7 +255,7 @@ function electronicsA({
   return { watts, amps: watts / (battery.series * CHEMISTRIES[battery.chemistry].nominalV) };
 }
 
-/** What hangs on the pack beside the train where the document does not say it, A, and how that was found; null where nothing is known. */
+/** What hangs on the pack beside the powertrain where the document does not say it, A, and how that was found; null where nothing is known. */
 export function estimatedAuxiliary(setup: SetupDocument): { amps: number; working: string } | null {
   const listed = auxiliaryOf(setup);
   if (listed !== null)

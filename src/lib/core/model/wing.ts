@@ -82,10 +82,13 @@ export function wingOf(craft: Craft, estimates?: Estimate[]): Wing | null {
 /** The wing of a craft with what its propeller's wash takes back; null without an area. */
 export function installedWing(
   craft: Craft,
-  train: Pick<Interpreted, 'exitAreaM2' | 'discAreaM2' | 'model'>
+  powertrain: Pick<Interpreted, 'exitAreaM2' | 'discAreaM2' | 'model'>
 ): Wing | null {
   const wing = wingOf(craft);
   if (!wing) return null;
-  const ducted = train.exitAreaM2 !== null;
-  return { ...wing, washLoss: ducted ? DUCT_LOSS : washLossOf(wing, train.model.count * train.discAreaM2) };
+  const ducted = powertrain.exitAreaM2 !== null;
+  return {
+    ...wing,
+    washLoss: ducted ? DUCT_LOSS : washLossOf(wing, powertrain.model.count * powertrain.discAreaM2)
+  };
 }

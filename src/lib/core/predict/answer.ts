@@ -2,8 +2,8 @@ import type { CheckResult } from '../checks/finding.ts';
 import type { Estimate } from '../model/tolerance.ts';
 import type { Cannot, PutRight } from '../mend/put-right.ts';
 import type { FanFigures } from '../parts/propulsor/ducted-fan/figures.ts';
-import type { ForwardFlight } from '../train/craft/forward-flight.ts';
-import type { MissionResult } from '../train/mission.ts';
+import type { ForwardFlight } from '../powertrain/craft/forward-flight.ts';
+import type { MissionResult } from '../powertrain/mission.ts';
 import type {
   BoatAnswer,
   EnduranceAnswer,
@@ -11,9 +11,9 @@ import type {
   HoverAnswer,
   LevelAnswer,
   PredictedPoint
-} from '../train/predicted.ts';
+} from '../powertrain/predicted.ts';
 import type { Narrowing } from '../why/narrows.ts';
-import type { Sensitivity } from '../train/sensitivity.ts';
+import type { Sensitivity } from '../powertrain/sensitivity.ts';
 
 /** The document of the contract: what is predicted of a setup and what its checks find. */
 export interface PredictAnswer {

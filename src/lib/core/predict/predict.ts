@@ -4,8 +4,8 @@ import type { PredictRequest } from '../document/schema.ts';
 import { mendingOf } from '../mend/put-right.ts';
 import { withRemedies } from '../mend/remedies.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
-import { missionAnswer } from '../train/endurance.ts';
-import { ENDURANCES } from '../train/predicted.ts';
+import { missionAnswer } from '../powertrain/endurance.ts';
+import { ENDURANCES } from '../powertrain/predicted.ts';
 import type { PredictAnswer } from './answer.ts';
 
 /** What of an answer is worked out; everything where nothing is said. */
@@ -27,7 +27,7 @@ export function answerOf(s: Situation, asked: Asked = {}): PredictAnswer {
     endurance: ENDURANCES.map((at) => s.endurance(at)).filter((e) => e !== null),
     heat: s.heat,
     forward: s.forward,
-    motorUnderLoad: { restOhm: model.motorAtLoad.restOhm, loadedOhm: s.train.windingResistanceOhm },
+    motorUnderLoad: { restOhm: model.motorAtLoad.restOhm, loadedOhm: s.powertrain.windingResistanceOhm },
     sensitivity: s.bands ? s.sensitivity : [],
     narrows: narrowsOf(s),
     mission: missionAnswer(model, asked, s.supply.stateOfCharge),

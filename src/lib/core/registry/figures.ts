@@ -1,8 +1,8 @@
 import { checkOf, type CheckId } from '../checks/all-checks.ts';
 import { runCheck } from '../checks/check.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
-import type { EnduranceKind } from '../train/predicted.ts';
+import type { Band } from '../powertrain/bands.ts';
+import type { EnduranceKind } from '../powertrain/predicted.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { QuantityName } from '../units/quantity.ts';
 
@@ -37,7 +37,7 @@ const perWeight = (s: Situation): number => 1 / (s.setup.craft.massKg * GRAVITY_
 const winding = checked('motor-temperature');
 
 /** Of how many motors a figure is told one by one: of several, and of one whose output is limited. */
-const motorsApart = (s: Situation): boolean => s.train.count > 1 || s.train.outputLimit < 1;
+const motorsApart = (s: Situation): boolean => s.powertrain.count > 1 || s.powertrain.outputLimit < 1;
 
 /** How long a setup lasts in a kind of use. */
 const lasting = (at: EnduranceKind, name: string, full: string): Figure => ({
@@ -97,7 +97,7 @@ export const FIGURES = {
     unit: 'V',
     quantity: 'voltage',
     of: (s) => s.worst.cellVoltageV,
-    band: (s) => times(s.worst.band?.batteryVoltageV, 1 / s.train.series),
+    band: (s) => times(s.worst.band?.batteryVoltageV, 1 / s.powertrain.series),
     why: 'cell-voltage'
   },
   lastCellVolts: {
@@ -119,7 +119,7 @@ export const FIGURES = {
   },
   thrust: {
     name: 'thrust',
-    full: (s) => (s.train.count > 1 ? 'thrust of all' : 'thrust, standing'),
+    full: (s) => (s.powertrain.count > 1 ? 'thrust of all' : 'thrust, standing'),
     unit: 'N',
     quantity: 'thrust',
     of: (s) => s.worst.thrustN,

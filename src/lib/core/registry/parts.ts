@@ -66,7 +66,7 @@ const having = <K extends keyof Part>(property: K): readonly With<K>[] => namesH
 /** Parts that Match has a column for. */
 export type PartName = With<'column'>;
 export const COLUMN_PARTS = having('column');
-/** Parts of the power train that a user may hold as they are. */
+/** Parts of the powertrain that a user may hold as they are. */
 export type FixablePart = With<'held'>;
 export const FIXABLE_PARTS = having('held');
 /** Parts that a drive is put together from, each with a name of its own. */

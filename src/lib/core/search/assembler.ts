@@ -4,7 +4,7 @@ import { interpretSetup, supplyOf, type Interpreted } from '../model/interpret.t
 import { estimatedAuxiliary } from '../model/receiver-feed.ts';
 import { withKnown } from '../model/known.ts';
 import { FITTED_FACTORS } from '../model/tolerance.ts';
-import type { Supply, TrainModel } from '../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../model/powertrain-model.ts';
 import { Situation } from '../situation/situation.ts';
 import type { Judged } from '../checks/check.ts';
 import { buyingCost, usualPrice, type Having } from '../yardstick/bought.ts';
@@ -188,8 +188,8 @@ export class Assembler {
     return this.#masses.battery[battery];
   }
 
-  /** Overwrites what motor, gear and propulsor decide of a train. */
-  drive(at: Places, out: TrainModel): void {
+  /** Overwrites what motor, gear and propulsor decide of a powertrain. */
+  drive(at: Places, out: PowertrainModel): void {
     const motor = this.motor(at.motor, at.propulsor).model;
     out.motorConstant = motor.motorConstant;
     out.windingResistanceOhm = motor.windingResistanceOhm;
@@ -212,8 +212,8 @@ export class Assembler {
     out.powerFactor = propulsor.powerFactor;
   }
 
-  /** Overwrites what the pack and the ESC decide of a train. */
-  source(at: Places, out: TrainModel): void {
+  /** Overwrites what the pack and the ESC decide of a powertrain. */
+  source(at: Places, out: PowertrainModel): void {
     const battery = this.battery(at.battery).model;
     out.series = battery.series;
     out.packResistanceOhm = battery.packResistanceOhm;
@@ -228,7 +228,7 @@ export class Assembler {
     out.atRest = folds ? 'folded' : this.space.escs[at.esc].document.brake === 'on' ? 'braked' : 'free';
   }
 
-  /** Whether what hangs on the pack beside the train is another with every pack, ESC and supply: by the loads that are listed, or by what such craft carry. */
+  /** Whether what hangs on the pack beside the powertrain is another with every pack, ESC and supply: by the loads that are listed, or by what such craft carry. */
   get auxiliaryVaries(): boolean {
     const { head } = this.space;
     return (
@@ -271,8 +271,8 @@ export class Assembler {
     return (this.#auxiliary[key] ??= estimatedAuxiliary(setupAt(this.space, at))?.amps ?? 0);
   }
 
-  /** A train to be overwritten: what the brief decides stands in it. */
-  train(): TrainModel {
+  /** A powertrain to be overwritten: what the brief decides stands in it. */
+  powertrain(): PowertrainModel {
     return { ...this.battery(0).model };
   }
 
@@ -284,7 +284,7 @@ export class Assembler {
     const propulsor = this.propulsor(at.propulsor);
     const motor = this.motor(at.motor, at.propulsor);
     const massKg = this.massKg(at);
-    const model = this.train();
+    const model = this.powertrain();
     this.drive(at, model);
     this.source(at, model);
     if (massKg !== setup.craft.massKg) setup.craft = { ...setup.craft, massKg };

@@ -7,7 +7,7 @@ import { hullResistanceN, type Hull } from '../craft/boat/resistance.ts';
 import { levelThrustN, stallSpeedMs, type Wing } from '../craft/fixed-wing/polar.ts';
 import { hullOf } from '../model/hull.ts';
 import type { Interpreted } from '../model/interpret.ts';
-import type { Supply, TrainModel } from '../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../model/powertrain-model.ts';
 import { installedWing } from '../model/wing.ts';
 import { conductionW, EscWarmth } from '../parts/esc/heat.ts';
 import {
@@ -24,14 +24,14 @@ import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
 import { emptyFactor, READING_S, settledFactor } from '../parts/pack/under-load.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { RUN_S, LONGEST_S } from '../situation/situation.ts';
-import { CRUISE_OVER_STALL } from '../train/craft/level-flight.ts';
-import { escPlaceOf } from '../train/esc-course.ts';
-import { meetDemand, unsettledShare, type MixedDemand } from '../train/demand.ts';
-import { airflowMs, airOf, coolingOf, heatMassKg, steadyPowerW } from '../train/heat-run.ts';
-import { mixedDemand, mixedUseOf, type MixedUse } from '../train/mixed-use.ts';
-import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
-import { cutoffOf, usableShareOf } from '../train/pack-limits.ts';
-import { throttleForThrust } from '../train/throttle-for-thrust.ts';
+import { CRUISE_OVER_STALL } from '../powertrain/craft/level-flight.ts';
+import { escPlaceOf } from '../powertrain/esc-course.ts';
+import { meetDemand, unsettledShare, type MixedDemand } from '../powertrain/demand.ts';
+import { airflowMs, airOf, coolingOf, heatMassKg, steadyPowerW } from '../powertrain/heat-run.ts';
+import { mixedDemand, mixedUseOf, type MixedUse } from '../powertrain/mixed-use.ts';
+import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
+import { cutoffOf, usableShareOf } from '../powertrain/pack-limits.ts';
+import { throttleForThrust } from '../powertrain/throttle-for-thrust.ts';
 import type { Assembler } from './assembler.ts';
 import { places, type Places } from './space.ts';
 
@@ -109,7 +109,7 @@ export class Foresight {
   readonly #assembler: Assembler;
   readonly #use: MixedUse;
   readonly #packs: PackFacts[];
-  readonly #train: TrainModel;
+  readonly #powertrain: PowertrainModel;
   readonly #p = operatingPoint();
   #at: Places = places();
   #massKg = 0;
@@ -124,7 +124,7 @@ export class Foresight {
   /** @param assembler of a space that is not empty */
   constructor(assembler: Assembler) {
     this.#assembler = assembler;
-    this.#train = assembler.train();
+    this.#powertrain = assembler.powertrain();
     this.#use = mixedUseOf(assembler.space.head.craft);
     this.#packs = assembler.space.batteries.map((_, k) => this.#packFacts(k));
   }
@@ -180,8 +180,8 @@ export class Foresight {
     this.#whole = undefined;
     if (this.#blind) return;
     this.#massKg = this.#assembler.massKg(at);
-    this.#assembler.drive(at, this.#train);
-    this.#assembler.source(at, this.#train);
+    this.#assembler.drive(at, this.#powertrain);
+    this.#assembler.source(at, this.#powertrain);
   }
 
   get #pack(): PackFacts {
@@ -193,7 +193,7 @@ export class Foresight {
   }
 
   #thrustAt(supply: Supply, speedMs: number): number {
-    solveOperatingPoint(this.#train, supply, 1, speedMs, this.#p);
+    solveOperatingPoint(this.#powertrain, supply, 1, speedMs, this.#p);
     return this.#p.thrustN;
   }
 
@@ -212,7 +212,7 @@ export class Foresight {
     )
       return [0, 0];
     this.#thrustAt(read, 0);
-    const { gearRatio, pitchM, motorConstant } = this.#train;
+    const { gearRatio, pitchM, motorConstant } = this.#powertrain;
     const own = { ...craft, massKg: this.#massKg };
     if (craft.kind === 'boat') {
       const noLoad = read.openCircuitV / motorConstant / (2 * Math.PI);
@@ -272,12 +272,12 @@ export class Foresight {
     const pack = this.#pack;
     const [slow, fast] = this.#usualSpeeds;
     const full = (supply: Supply, speedMs: number): number => {
-      solveOperatingPoint(this.#train, supply, 1, speedMs, this.#p);
+      solveOperatingPoint(this.#powertrain, supply, 1, speedMs, this.#p);
       return this.#p.batteryCurrentA;
     };
     const lasts = (supply: Supply): boolean => {
       full(supply, slow);
-      return this.#p.batteryVoltageV / this.#train.series > pack.cutoffV * (1 + 1e-6);
+      return this.#p.batteryVoltageV / this.#powertrain.series > pack.cutoffV * (1 + 1e-6);
     };
     const f = this.#use.fullShare;
     const most = full(pack.fresh, slow);
@@ -298,9 +298,9 @@ export class Foresight {
       };
     }
     const held = (supply: Supply): number | null =>
-      meetDemand(this.#train, { kind: 'thrust', thrustN, speedMs: 0 }, supply)?.currentA ?? null;
+      meetDemand(this.#powertrain, { kind: 'thrust', thrustN, speedMs: 0 }, supply)?.currentA ?? null;
     const begin = held(pack.begin);
-    const read = meetDemand(this.#train, this.#demand(0), pack.read);
+    const read = meetDemand(this.#powertrain, this.#demand(0), pack.read);
     if (begin === null)
       return {
         currentA: [0, 0],
@@ -406,7 +406,7 @@ export class Foresight {
     const { credibleA, read } = this.#pack;
     if (credibleA === Infinity) return false;
     if (this.#demand(0).thrustN !== null) {
-      const drawn = meetDemand(this.#train, this.#demand(0), read);
+      const drawn = meetDemand(this.#powertrain, this.#demand(0), read);
       if (drawn) return drawn.rmsCurrentA > credibleA * (1 + 1e-9);
     }
     const uses = this.#uses;
@@ -418,8 +418,8 @@ export class Foresight {
 
   /** At the end of the usable share, full throttle, standing: solved as the check has it. */
   #lastCell(over: (cellV: number) => boolean): boolean {
-    solveOperatingPoint(this.#train, this.#pack.last, 1, 0, this.#p);
-    return over(this.#p.batteryVoltageV / this.#train.series);
+    solveOperatingPoint(this.#powertrain, this.#pack.last, 1, 0, this.#p);
+    return over(this.#p.batteryVoltageV / this.#powertrain.series);
   }
 
   /**
@@ -433,7 +433,7 @@ export class Foresight {
     const { heat } = this.#assembler.battery(this.#at.battery).packInUse;
     const f = this.#use.fullShare;
     const [slow] = this.#usualSpeeds;
-    solveOperatingPoint(this.#train, pack.sagged, 1, slow, this.#p);
+    solveOperatingPoint(this.#powertrain, pack.sagged, 1, slow, this.#p);
     const fullW = this.#p.lossBatteryW;
     const ohm = pack.sagged.packOhm;
     let heatW: number;
@@ -466,12 +466,12 @@ export class Foresight {
   #escBursts(): boolean | null {
     const { continuousA, burstA } = this.#assembler.space.escs[this.#at.esc].document;
     if (continuousA == null) return false;
-    solveOperatingPoint(this.#train, this.#pack.read, 1, 0, this.#p);
-    const n = this.#train.count;
-    const value = (this.#p.batteryCurrentA - this.#train.auxiliaryCurrentA) / n;
+    solveOperatingPoint(this.#powertrain, this.#pack.read, 1, 0, this.#p);
+    const n = this.#powertrain.count;
+    const value = (this.#p.batteryCurrentA - this.#powertrain.auxiliaryCurrentA) / n;
     const spells = burstA != null && this.#assembler.space.head.craft.kind === 'multirotor';
-    const drawn = !spells ? null : meetDemand(this.#train, this.#demand(0), this.#pack.read);
-    const rms = drawn && (drawn.rmsCurrentA - this.#train.auxiliaryCurrentA) / n;
+    const drawn = !spells ? null : meetDemand(this.#powertrain, this.#demand(0), this.#pack.read);
+    const rms = drawn && (drawn.rmsCurrentA - this.#powertrain.auxiliaryCurrentA) / n;
     const bursts = rms !== null && areBursts(rms, continuousA);
     return value > (bursts ? Math.max(burstA as number, continuousA) : continuousA) * (1 + 1e-9);
   }
@@ -485,11 +485,11 @@ export class Foresight {
     const speeds = this.#usualSpeeds;
     const warmth = new EscWarmth(continuousA, escPlaceOf(i), massKg ?? null, channels ?? 1);
     const heatW = (speedMs: number): number => {
-      solveOperatingPoint(this.#train, this.#pack.read, 1, speedMs, this.#p);
+      solveOperatingPoint(this.#powertrain, this.#pack.read, 1, speedMs, this.#p);
       return conductionW(this.#p.motorCurrentA, continuousA);
     };
     const standingW = heatW(0);
-    const chopping = this.#train.escSwitchingShare * this.#p.escVoltageV * this.#p.motorCurrentA;
+    const chopping = this.#powertrain.escSwitchingShare * this.#p.escVoltageV * this.#p.motorCurrentA;
     if ((airOf(i) + warmth.steady(standingW + chopping)) * (1 + GUARD) < ESC_LIMIT_C) return false;
     // an aeroplane runs full in the climb, of which nothing is known here but that it is no faster than its top
     if (craft.kind !== 'boat') return null;
@@ -506,11 +506,11 @@ export class Foresight {
     const uses = this.#uses;
     if (!uses || uses.none) return null;
     const i = this.#interpreted;
-    solveOperatingPoint(this.#train, this.#pack.read, 1, 0, this.#p);
+    solveOperatingPoint(this.#powertrain, this.#pack.read, 1, 0, this.#p);
     const worstA = Math.max(this.#p.batteryCurrentA, 1e-9);
-    const fullW = (this.#p.electricalPowerW - this.#p.lossAuxiliaryW) / this.#train.count;
+    const fullW = (this.#p.electricalPowerW - this.#p.lossAuxiliaryW) / this.#powertrain.count;
     const steady = speeds.map((v) => {
-      solveOperatingPoint(this.#train, this.#pack.read, 1, v, this.#p);
+      solveOperatingPoint(this.#powertrain, this.#pack.read, 1, v, this.#p);
       return steadyPowerW(i, massKg, this.#p, v);
     });
     const [least, most] = uses.currentA.map((a) => fullW * Math.min(a / worstA, 1));
@@ -533,7 +533,7 @@ export class Foresight {
     if (!seconds) return null;
     const h = heatModel(mass, coolingOf(i));
     const airC = airOf(i);
-    const cold = this.#train;
+    const cold = this.#powertrain;
     const hot = {
       ...cold,
       windingResistanceOhm: cold.windingResistanceOhm * windingResistanceFactor(HOT_C),

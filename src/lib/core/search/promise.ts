@@ -1,5 +1,5 @@
-import { solveOperatingPoint, operatingPoint } from '../train/operating-point.ts';
-import type { TrainModel } from '../model/train-model.ts';
+import { solveOperatingPoint, operatingPoint } from '../powertrain/operating-point.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { WANTED_LEFT } from '../yardstick/gives.ts';
@@ -17,13 +17,13 @@ import type { Places } from './space.ts';
 export class Promised {
   readonly #assembler: Assembler;
   readonly #measure: Measure;
-  readonly #train: TrainModel;
+  readonly #powertrain: PowertrainModel;
   readonly #point = operatingPoint();
 
   constructor(assembler: Assembler, measure: Measure) {
     this.#assembler = assembler;
     this.#measure = measure;
-    this.#train = assembler.train();
+    this.#powertrain = assembler.powertrain();
   }
 
   /** Whether bounds say anything: without goals, or where efficiency counts, nothing bounds the worth. */
@@ -35,19 +35,19 @@ export class Promised {
   most(at: Places): number {
     const { space } = this.#assembler;
     const { goals } = this.#measure;
-    const train = this.#train;
+    const powertrain = this.#powertrain;
     const p = this.#point;
     // what is guessed from the whole is not known from its parts
     if (goals === null || this.#assembler.isGuessed(at.motor)) return Infinity;
-    this.#assembler.drive(at, train);
-    this.#assembler.source(at, train);
-    solveOperatingPoint(train, this.#assembler.fullSupply(at.battery), 1, 0, p);
+    this.#assembler.drive(at, powertrain);
+    this.#assembler.source(at, powertrain);
+    solveOperatingPoint(powertrain, this.#assembler.fullSupply(at.battery), 1, 0, p);
     const { head } = space;
     const battery = space.batteries[at.battery].document;
     const esc = space.escs[at.esc].document;
     const motor = space.motors[at.motor].document;
     const kg = this.#assembler.massKg(at);
-    const each = (p.batteryCurrentA - train.auxiliaryCurrentA) / train.count;
+    const each = (p.batteryCurrentA - powertrain.auxiliaryCurrentA) / powertrain.count;
     const left = (value: number, rating: number | null | undefined, wanted: number): number =>
       rating == null || rating <= 0 ? Infinity : 1 - value / rating - wanted;
     const spare = Math.min(
@@ -67,12 +67,12 @@ export class Promised {
         WANTED_LEFT.esc
       ),
       left(p.motorCurrentA, motor.maxCurrentA, WANTED_LEFT.motor),
-      left((p.electricalPowerW - p.lossAuxiliaryW) / train.count, motor.maxPowerW, WANTED_LEFT.motor)
+      left((p.electricalPowerW - p.lossAuxiliaryW) / powertrain.count, motor.maxPowerW, WANTED_LEFT.motor)
     );
     const byParts = head.craft.airframeMassKg != null;
     const built = buildOf({
       craft: head.craft,
-      count: train.count,
+      count: powertrain.count,
       battery,
       esc,
       motor,
@@ -99,7 +99,7 @@ export class Promised {
         case 'topSpeed':
           return goals.speedMs === null ? null : ENOUGH * goals.speedMs;
         case 'pitchSpeed':
-          return (radSToRpm(p.omegaRadS / train.gearRatio) / 60) * train.pitchM;
+          return (radSToRpm(p.omegaRadS / powertrain.gearRatio) / 60) * powertrain.pitchM;
         case 'mass':
           return byParts ? kg : this.#assembler.partsKg(at);
         case 'spare':

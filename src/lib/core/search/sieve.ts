@@ -2,8 +2,8 @@ import { plugRatingA } from '../model/plugs.ts';
 import { CHECKS, checkOf, type CheckId } from '../checks/all-checks.ts';
 import { beyondOf, isOver } from '../checks/check.ts';
 import { leastPitchSpeedMs } from '../checks/pitch-speed.ts';
-import type { TrainModel } from '../model/train-model.ts';
-import { operatingPoint, solveOperatingPoint } from '../train/operating-point.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
+import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { Assembler } from './assembler.ts';
@@ -284,8 +284,8 @@ export class Sieve {
     const a = this.#assembler;
     const at = places();
     this.#start(row, at);
-    const train = a.train();
-    a.drive(at, train);
+    const powertrain = a.powertrain();
+    a.drive(at, powertrain);
     const guessed = a.isGuessed(at.motor);
     const fixedMask = this.#labelMask(['shaft-fit', 'stalled-blade', 'clearance', 'lead-length'], at);
     const fixedBeyond = this.#maskBeyond;
@@ -302,7 +302,7 @@ export class Sieve {
       const packMask = fixedMask | this.#labelMask(['motor-cells', 'boat-rpm'], at);
       const packBeyond = Math.max(fixedBeyond, this.#maskBeyond);
       if (!all && !guessed) {
-        const none = packMask !== 0 ? packMask : this.#blockMask(at, train);
+        const none = packMask !== 0 ? packMask : this.#blockMask(at, powertrain);
         if (none !== 0) {
           masks.fill(none, k, k + each);
           k += each;
@@ -317,13 +317,13 @@ export class Sieve {
           let mask = packMask | this.#sourceMask(at, k);
           if (beyond) beyond[k] = Math.max(packBeyond, this.#sourceBeyond[k]);
           if (mask === 0 || all) {
-            if (guessed) Object.assign(train, a.interpreted(at).model);
-            else a.source(at, train);
+            if (guessed) Object.assign(powertrain, a.interpreted(at).model);
+            else a.source(at, powertrain);
             if (guessed || a.auxiliaryVaries || solvedFor < 0 || !this.#sameEsc(solvedFor, esc)) {
-              solveOperatingPoint(train, a.fullSupply(battery), 1, 0, this.#point);
+              solveOperatingPoint(powertrain, a.fullSupply(battery), 1, 0, this.#point);
               solvedFor = esc;
             }
-            mask |= this.#numberMask(at, train, all, beyond, k);
+            mask |= this.#numberMask(at, powertrain, all, beyond, k);
           }
           masks[k] = mask;
         }
@@ -346,21 +346,21 @@ export class Sieve {
 
   /**
    * What is over with every ESC, by two points that bound them all: less resistance means more current, thrust and rpm, and an
-   * idle current takes volts and adds amps, and so does what hangs on the pack beside the train. 0 where one of them may pass.
+   * idle current takes volts and adds amps, and so does what hangs on the pack beside the powertrain. 0 where one of them may pass.
    * That nothing workable is hidden by it stands in `sieve.test.ts`.
    */
-  #blockMask(at: Places, train: TrainModel): number {
+  #blockMask(at: Places, powertrain: PowertrainModel): number {
     const a = this.#assembler;
     const { craft } = this.#space.head;
     const l = this.#limits;
     const p = this.#point;
-    const n = train.count;
-    a.source(at, train);
-    train.escResistanceOhm = this.#escBounds.mostOhm;
-    train.escIdleCurrentA = this.#escBounds.mostIdleA;
+    const n = powertrain.count;
+    a.source(at, powertrain);
+    powertrain.escResistanceOhm = this.#escBounds.mostOhm;
+    powertrain.escIdleCurrentA = this.#escBounds.mostIdleA;
     const [leastAuxA, mostAuxA] = a.auxiliaryBoundsA(at.battery);
-    train.auxiliaryCurrentA = mostAuxA;
-    solveOperatingPoint(train, a.fullSupply(at.battery), 1, 0, p);
+    powertrain.auxiliaryCurrentA = mostAuxA;
+    solveOperatingPoint(powertrain, a.fullSupply(at.battery), 1, 0, p);
     const leastA = n * p.motorCurrentA + leastAuxA;
     const over = (value: number, limit: number): boolean => value > limit * (1 + BLOCK_GUARD);
     if (over(leastA, l.packA[at.battery])) return BIT['pack-current'];
@@ -372,17 +372,17 @@ export class Sieve {
     const idleW = n * this.#escBounds.mostIdleA * p.batteryVoltageV;
     const leastW = (p.electricalPowerW - p.lossAuxiliaryW - idleW) / n;
     if (over(leastW, l.motorW[at.motor])) return BIT['motor-power'];
-    const leastRpm = radSToRpm(p.omegaRadS / train.gearRatio);
+    const leastRpm = radSToRpm(p.omegaRadS / powertrain.gearRatio);
     if (over(leastRpm, l.propulsorRpm[at.propulsor])) return BIT['propulsor-rpm'];
     if (craft.kind === 'boat') return 0;
-    train.escResistanceOhm = this.#escBounds.leastOhm;
-    train.escIdleCurrentA = 0;
-    train.auxiliaryCurrentA = leastAuxA;
-    solveOperatingPoint(train, a.fullSupply(at.battery), 1, 0, p);
+    powertrain.escResistanceOhm = this.#escBounds.leastOhm;
+    powertrain.escIdleCurrentA = 0;
+    powertrain.auxiliaryCurrentA = leastAuxA;
+    solveOperatingPoint(powertrain, a.fullSupply(at.battery), 1, 0, p);
     const leastKg = this.#weighs ? a.leastMassKg(at) : craft.massKg;
     if (over(l.thrustRatio, p.thrustN / (leastKg * GRAVITY_MS2))) return BIT['thrust-to-weight'];
     if (craft.kind === 'fixed-wing') {
-      const pitchMs = (radSToRpm(p.omegaRadS / train.gearRatio) / 60) * train.pitchM;
+      const pitchMs = (radSToRpm(p.omegaRadS / powertrain.gearRatio) / 60) * powertrain.pitchM;
       const least = this.#weighs
         ? leastPitchSpeedMs({ ...craft, massKg: leastKg }, a.propulsor(at.propulsor).fluid.densityKgM3)
         : this.#fixedPitchMs;
@@ -417,7 +417,7 @@ export class Sieve {
   /** What of the solved point is over. */
   #numberMask(
     at: Places,
-    train: TrainModel,
+    powertrain: PowertrainModel,
     all: boolean,
     beyond: Float32Array | undefined,
     k: number
@@ -425,15 +425,15 @@ export class Sieve {
     const p = this.#point;
     const l = this.#limits;
     const { craft } = this.#space.head;
-    const n = train.count;
+    const n = powertrain.count;
     let mask = 0;
     const over = (bit: number, by: number): void => {
       mask |= bit;
       if (beyond && by > beyond[k]) beyond[k] = by;
     };
     const amps = p.batteryCurrentA;
-    const each = (amps - train.auxiliaryCurrentA) / n;
-    const rpm = radSToRpm(p.omegaRadS / train.gearRatio);
+    const each = (amps - powertrain.auxiliaryCurrentA) / n;
+    const rpm = radSToRpm(p.omegaRadS / powertrain.gearRatio);
     if (above(amps, l.packA[at.battery])) over(BIT['pack-current'], excess(amps, l.packA[at.battery]));
     if (above(each, l.escA[at.esc])) over(BIT['esc-current'], excess(each, l.escA[at.esc]));
     if (mask !== 0 && !all) return mask;
@@ -452,13 +452,14 @@ export class Sieve {
     if (above(amps, l.leadA)) over(BIT['wiring-current'], excess(amps, l.leadA));
     const plugA = Math.min(l.connectorA.battery[at.battery], l.connectorA.esc[at.esc]);
     if (above(amps, plugA)) over(BIT['connector-current'], excess(amps, plugA));
-    const drop = (100 * ((amps - train.auxiliaryCurrentA) * train.wiringResistanceOhm)) / p.batteryVoltageV;
+    const drop =
+      (100 * ((amps - powertrain.auxiliaryCurrentA) * powertrain.wiringResistanceOhm)) / p.batteryVoltageV;
     if (p.batteryVoltageV > 0 && above(drop, l.dropShare))
       over(BIT['voltage-drop'], excess(drop, l.dropShare));
     if (above(each, l.escBurstA[at.esc])) over(BIT['esc-burst'], excess(each, l.escBurstA[at.esc]));
     const poles = this.#space.motors[at.motor].document.poles;
     if (poles != null) {
-      const electrical = (rpm * train.gearRatio * poles) / 2;
+      const electrical = (rpm * powertrain.gearRatio * poles) / 2;
       if (above(electrical, l.escErpm[at.esc]))
         over(BIT['esc-electrical-rpm'], excess(electrical, l.escErpm[at.esc]));
     }
@@ -466,14 +467,14 @@ export class Sieve {
       over(BIT['propulsor-rpm'], excess(rpm, l.propulsorRpm[at.propulsor]));
     const propulsor = this.#assembler.propulsor(at.propulsor);
     if (!propulsor.inWater) {
-      const mach = (Math.PI * train.diameterM * rpm) / 60 / propulsor.fluid.soundSpeedMs;
+      const mach = (Math.PI * powertrain.diameterM * rpm) / 60 / propulsor.fluid.soundSpeedMs;
       if (above(mach, l.mach)) over(BIT['tip-mach'], excess(mach, l.mach));
     }
     if (craft.kind === 'fixed-wing') {
       const least = this.#weighs
         ? leastPitchSpeedMs({ ...craft, massKg }, propulsor.fluid.densityKgM3)
         : this.#fixedPitchMs;
-      const pitchMs = (rpm / 60) * train.pitchM;
+      const pitchMs = (rpm / 60) * powertrain.pitchM;
       if (least !== null && below(pitchMs, least)) over(BIT['pitch-speed'], excess(least, pitchMs));
     }
     if (above(amps, this.#maxCurrentA)) over(LIMIT_BIT['limit-current'], excess(amps, this.#maxCurrentA));

@@ -1,7 +1,7 @@
 import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { reasonOf } from '../yardstick/reason.ts';
 import type { Axis } from '../yardstick/objectives.ts';
@@ -29,7 +29,7 @@ export function tellCandidate(setup: SetupDocument, schools: Record<string, stri
   const time = s.endurance('mixed')?.band;
   const top = (s.level ?? s.boat)?.band?.topSpeedMs;
   const rpm = band?.rpm;
-  const pitch = s.train.pitchM / 60;
+  const pitch = s.powertrain.pitchM / 60;
   const bands: Partial<Record<Axis, Band>> = {};
   if (band) {
     bands.current = band.batteryCurrentA;

@@ -1,7 +1,7 @@
 import { figureOf, fullName, TIMES, type FigureName } from '../registry/figures.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
-import { burnsBefore, burnsWords } from '../train/burns-before.ts';
+import type { Band } from '../powertrain/bands.ts';
+import { burnsBefore, burnsWords } from '../powertrain/burns-before.ts';
 import { bandedUnit } from '../units/banded.ts';
 import { displayUnit, type QuantityName, type UnitChoice } from '../units/quantity.ts';
 
@@ -32,7 +32,7 @@ const PRINTED: readonly (readonly [id: string, figure: FigureName, of?: (s: Situ
   ['watts', 'power'],
   ['cell-volts', 'cellVolts'],
   ['last-cell-volts', 'lastCellVolts'],
-  ['motor-amps', 'motorCurrent', (s) => s.train.count > 1],
+  ['motor-amps', 'motorCurrent', (s) => s.powertrain.count > 1],
   ['rpm', 'rpm'],
   ['thrust', 'thrust'],
   ['thrust-to-weight', 'thrustToWeight'],

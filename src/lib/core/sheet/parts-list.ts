@@ -57,7 +57,7 @@ export function partsListOf(
   currency: string
 ): PartsList {
   const { setup } = s;
-  const n = s.train.count;
+  const n = s.powertrain.count;
   const parts: SheetPart[] = [];
   const add = (
     id: string,

@@ -7,7 +7,7 @@ import { answerPredict } from '../predict/answer-predict.ts';
 import { DEMO_CRAFTS, setupDocument } from '../../server/demo/crafts.ts';
 import { answerSheet } from './answer-sheet.ts';
 import { figureWords } from './figures.ts';
-import { burnsBefore, burnsWords } from '../train/burns-before.ts';
+import { burnsBefore, burnsWords } from '../powertrain/burns-before.ts';
 import { sheetMarkdown } from './sheet-markdown.ts';
 import { sheetOf, type BuildSheet } from './sheet.ts';
 import { some } from '../../../../tests/helpers/extent.ts';

@@ -1,6 +1,6 @@
 import { interpretSetup } from '../model/interpret.ts';
 import type { Motor, SetupDocument } from '../document/schema.ts';
-import { predictPoints } from '../train/predict-points.ts';
+import { predictPoints } from '../powertrain/predict-points.ts';
 import type { MakersRow } from '../document/makers-row.ts';
 
 /** The prediction beside a published row, and how far off it is (relative, null where the table has nothing). */

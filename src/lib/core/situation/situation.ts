@@ -4,18 +4,31 @@ import { wingOf } from '../model/wing.ts';
 import type { PredictPoint, SetupDocument } from '../document/schema.ts';
 import { interpretSetup, supplyOf, type Interpreted, type PointSupply } from '../model/interpret.ts';
 import type { Estimate } from '../model/tolerance.ts';
-import type { TrainModel } from '../model/train-model.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
 import type { FanFigures } from '../parts/propulsor/ducted-fan/figures.ts';
-import { bodyDragAreaM2, forwardFlight, type ForwardFlight } from '../train/craft/forward-flight.ts';
-import { boatAnswer, fanAnswer, heatAnswer, hoverAnswer, levelAnswer } from '../train/craft/craft-answers.ts';
-import { hoverThrustN } from '../train/craft/hover.ts';
-import { meetDemand, type Demand, type Drawn, type MixedDemand } from '../train/demand.ts';
-import { cruiseDemand, enduranceAt, enduranceBand } from '../train/endurance.ts';
-import { escCourse, type EscCourse } from '../train/esc-course.ts';
-import { airOf, fullThrottle, heatMassKg, heatRun, type HeatPhase, type HeatRun } from '../train/heat-run.ts';
-import { mixedDemand, mixedUseOf, type MixedUse } from '../train/mixed-use.ts';
-import { usableShareOf } from '../train/pack-limits.ts';
-import { predictPoints } from '../train/predict-points.ts';
+import { bodyDragAreaM2, forwardFlight, type ForwardFlight } from '../powertrain/craft/forward-flight.ts';
+import {
+  boatAnswer,
+  fanAnswer,
+  heatAnswer,
+  hoverAnswer,
+  levelAnswer
+} from '../powertrain/craft/craft-answers.ts';
+import { hoverThrustN } from '../powertrain/craft/hover.ts';
+import { meetDemand, type Demand, type Drawn, type MixedDemand } from '../powertrain/demand.ts';
+import { cruiseDemand, enduranceAt, enduranceBand } from '../powertrain/endurance.ts';
+import { escCourse, type EscCourse } from '../powertrain/esc-course.ts';
+import {
+  airOf,
+  fullThrottle,
+  heatMassKg,
+  heatRun,
+  type HeatPhase,
+  type HeatRun
+} from '../powertrain/heat-run.ts';
+import { mixedDemand, mixedUseOf, type MixedUse } from '../powertrain/mixed-use.ts';
+import { usableShareOf } from '../powertrain/pack-limits.ts';
+import { predictPoints } from '../powertrain/predict-points.ts';
 import type {
   BoatAnswer,
   EnduranceAnswer,
@@ -24,8 +37,8 @@ import type {
   HoverAnswer,
   LevelAnswer,
   PredictedPoint
-} from '../train/predicted.ts';
-import { sensitivities, type Sensitivity } from '../train/sensitivity.ts';
+} from '../powertrain/predicted.ts';
+import { sensitivities, type Sensitivity } from '../powertrain/sensitivity.ts';
 import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
 
 /** How a setup is looked at. */
@@ -90,8 +103,8 @@ export class Situation {
     return this.model.setup;
   }
 
-  /** The power train as plain numbers. */
-  get train(): TrainModel {
+  /** The powertrain as plain numbers. */
+  get powertrain(): PowertrainModel {
     return this.model.model;
   }
 
@@ -159,7 +172,7 @@ export class Situation {
       if (this.kind !== 'multirotor') return null;
       const { massKg, dragAreaM2 } = this.setup.craft;
       return forwardFlight(
-        this.train,
+        this.powertrain,
         massKg,
         dragAreaM2 ?? bodyDragAreaM2(massKg),
         this.model.fluid.densityKgM3,
@@ -213,14 +226,14 @@ export class Situation {
     );
   }
 
-  /** What ordinary use asks of the train. */
+  /** What ordinary use asks of the powertrain. */
   get ordinary(): MixedDemand {
     return this.#once('ordinary', () => mixedDemand(this.setup.craft, this.usualSpeedMs));
   }
 
-  /** What ordinary use draws from the pack at the start; null where the train cannot. */
+  /** What ordinary use draws from the pack at the start; null where the powertrain cannot. */
   get drawn(): Drawn | null {
-    return this.#once('drawn', () => meetDemand(this.train, this.ordinary, this.supply));
+    return this.#once('drawn', () => meetDemand(this.powertrain, this.ordinary, this.supply));
   }
 
   /** Mass of one motor as far as heat is concerned, kg; null when neither mass nor power rating is known. */
@@ -268,7 +281,7 @@ export class Situation {
       const mass = this.motorMassKg;
       if (mass === null) return null;
       const supply = { openCircuitV: this.worst.openCircuitV, packOhm: this.last ? this.supply.packOhm : 0 };
-      return heatRun(this.model, this.train, mass, supply, this.heatPhases, HEAT_STEPS);
+      return heatRun(this.model, this.powertrain, mass, supply, this.heatPhases, HEAT_STEPS);
     });
   }
 
@@ -278,7 +291,7 @@ export class Situation {
       const ratedA = this.setup.esc?.continuousA;
       if (ratedA == null) return null;
       const supply = { openCircuitV: this.worst.openCircuitV, packOhm: this.last ? this.supply.packOhm : 0 };
-      return escCourse(this.model, this.train, supply, this.heatPhases, ratedA, airOf(this.model));
+      return escCourse(this.model, this.powertrain, supply, this.heatPhases, ratedA, airOf(this.model));
     });
   }
 

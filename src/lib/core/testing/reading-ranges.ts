@@ -20,7 +20,7 @@ const CELSIUS = [-30, 250] as const;
  */
 export function readingRanges(document: SetupDocument): ReadingRanges {
   if (!validateSetup(document).ok) return {};
-  const { worst, setup, train } = situationOf(document, { bands: false });
+  const { worst, setup, powertrain } = situationOf(document, { bands: false });
   const unloadedRpm = (setup.motor.kvRpmPerVolt * worst.openCircuitV * OVER_KV) / (setup.gearRatio ?? 1);
   const cells = setup.battery.series;
   const atMost = (value: number): readonly [number, number] => [0, TIMES * Math.max(value, 1e-3)];
@@ -28,7 +28,7 @@ export function readingRanges(document: SetupDocument): ReadingRanges {
     throttle: [0.02, 1],
     batteryVoltageV: [CELL_V[0] * cells, CELL_V[1] * cells],
     batteryCurrentA: [
-      (0.001 * worst.batteryCurrentA) / train.count,
+      (0.001 * worst.batteryCurrentA) / powertrain.count,
       TIMES * Math.max(worst.batteryCurrentA, 0.1)
     ],
     rpm: [Math.max(worst.rpm, 100) / 100, Math.max(unloadedRpm, worst.rpm)],

@@ -1,6 +1,6 @@
 import { NINETIETH } from '../numeric/ninetieth.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Band } from '../train/bands.ts';
+import type { Band } from '../powertrain/bands.ts';
 import { show } from '../units/show.ts';
 
 /** The one reading that would make a prediction surest, and what it would do. */

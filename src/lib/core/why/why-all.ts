@@ -1,7 +1,7 @@
 import type { Interpreted } from '../model/interpret.ts';
 import type { FactorName } from '../model/tolerance.ts';
 import type { Situation } from '../situation/situation.ts';
-import { FACTOR_TITLES } from '../train/sensitivity.ts';
+import { FACTOR_TITLES } from '../powertrain/sensitivity.ts';
 import { show } from '../units/show.ts';
 import { whyCircuit } from './why-circuit.ts';
 import { whyCraft } from './why-craft.ts';

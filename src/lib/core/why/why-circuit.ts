@@ -2,9 +2,9 @@ import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { READING_S } from '../parts/pack/under-load.ts';
 import type { Situation } from '../situation/situation.ts';
 import { FACTORS } from '../model/tolerance.ts';
-import type { TrainModel } from '../model/train-model.ts';
-import { dutyOf, noLoadCurrentAt, rippleAt, switchingShare } from '../train/operating-point.ts';
-import type { PredictedPoint } from '../train/predicted.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
+import { dutyOf, noLoadCurrentAt, rippleAt, switchingShare } from '../powertrain/operating-point.ts';
+import type { PredictedPoint } from '../powertrain/predicted.ts';
 import { INCH_M, rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
 import { underLoad } from './why-fields.ts';
@@ -17,7 +17,7 @@ const off = (rule: number, value: number): string => {
 
 /** Why the pack's resistance in the sums is not that of its label: how it was read. Empty where it is. */
 const packUnderLoad = (s: Situation): string => {
-  const pulse = s.train.packResistanceOhm;
+  const pulse = s.powertrain.packResistanceOhm;
   const { packOhm, stateOfCharge } = s.supply;
   if (packOhm === 0 || packOhm === pulse || stateOfCharge === null) return '';
   return `. At once ${show(1000 * pulse)} mΩ, after ${READING_S} s under load ${show(1000 * packOhm)} mΩ at ${show(100 * stateOfCharge)} % charge`;
@@ -25,13 +25,13 @@ const packUnderLoad = (s: Situation): string => {
 
 /** Volts that reach the ESC: the pack's less what the leads take. */
 export const atEscV = (
-  m: TrainModel,
+  m: PowertrainModel,
   p: Pick<PredictedPoint, 'batteryVoltageV' | 'batteryCurrentA'>
 ): number => p.batteryVoltageV - (p.batteryCurrentA - m.auxiliaryCurrentA) * m.wiringResistanceOhm;
 
 /** Derivations of the circuit: currents, volts, power, efficiency, rpm. A list of sentences: longer than 80 lines. */
 export function whyCircuit({ s, p, add }: WhyContext): void {
-  const m = s.train;
+  const m = s.powertrain;
   const { battery, motor } = s.setup;
   const omega = rpmToRadS(p.rpm) * m.gearRatio;
   const n = p.rpm / 60;
@@ -39,7 +39,7 @@ export function whyCircuit({ s, p, add }: WhyContext): void {
   const nominal = battery.series * CHEMISTRIES[battery.chemistry].nominalV;
   const d = dutyOf(m, p.throttle);
   const friction = noLoadCurrentAt(m, omega);
-  const escV = atEscV(s.train, p);
+  const escV = atEscV(s.powertrain, p);
   const switching = switchingShare(m, d);
   const ripple = rippleAt(m, d);
   const byWatts = motor.maxPowerW == null ? null : motor.maxPowerW / nominal;

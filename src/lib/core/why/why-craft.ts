@@ -1,9 +1,9 @@
-import { hoverThrustN } from '../train/craft/hover.ts';
-import { ENDURANCES } from '../train/predicted.ts';
+import { hoverThrustN } from '../powertrain/craft/hover.ts';
+import { ENDURANCES } from '../powertrain/predicted.ts';
 import { partMasses } from '../model/all-up-mass.ts';
 import type { Interpreted } from '../model/interpret.ts';
 import { FACTORS } from '../model/tolerance.ts';
-import type { PredictedPoint } from '../train/predicted.ts';
+import type { PredictedPoint } from '../powertrain/predicted.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
 import type { WhyContext } from './why.ts';
@@ -29,7 +29,7 @@ const TIME_OF = {
  * than 80 lines.
  */
 export function whyCraft({ s, p, add }: WhyContext): void {
-  const { model: i, train: m } = s;
+  const { model: i, powertrain: m } = s;
   const n = p.rpm / 60;
   const { battery, motor, craft } = i.setup;
   const ct = n > 0 ? p.thrustN / (m.count * m.thrustShare * m.densityKgM3 * n ** 2 * m.diameterM ** 4) : 0;
@@ -61,7 +61,7 @@ export function whyCraft({ s, p, add }: WhyContext): void {
     [],
     masses.length === 0
       ? null
-      : `The power train is ${show((100 * masses.reduce((kg, x) => kg + x.kg, 0)) / craft.massKg, 2)} % of it; a third to a half is usual.`
+      : `The powertrain is ${show((100 * masses.reduce((kg, x) => kg + x.kg, 0)) / craft.massKg, 2)} % of it; a third to a half is usual.`
   );
   if (s.fan && i.exitAreaM2 !== null) {
     const f = s.fan;

@@ -1,5 +1,5 @@
 import { FACTORS, type FactorName } from '../model/tolerance.ts';
-import { dutyOf, rippleAt, switchingShare } from '../train/operating-point.ts';
+import { dutyOf, rippleAt, switchingShare } from '../powertrain/operating-point.ts';
 import { rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
 import { atEscV } from './why-circuit.ts';
@@ -10,7 +10,7 @@ import type { WhyContext } from './why.ts';
  * sentences: longer than 80 lines.
  */
 export function whyPath({ s, p, add }: WhyContext): void {
-  const m = s.train;
+  const m = s.powertrain;
   const d = dutyOf(m, p.throttle);
   const omega = rpmToRadS(p.rpm) * m.gearRatio;
   const heatIn = p.lossW.motorCopper + p.lossW.motorIron;

@@ -1,6 +1,6 @@
 import type { Situation } from '../situation/situation.ts';
 import type { FactorName } from '../model/tolerance.ts';
-import type { PredictedPoint } from '../train/predicted.ts';
+import type { PredictedPoint } from '../powertrain/predicted.ts';
 
 /** The derivation of one number: formula, numbers put in, where they come from, and the rule of thumb beside it. */
 export interface Why {

@@ -124,7 +124,7 @@ export function builtOf(s: Situation, { packKg, briefKg, buying }: AtHand = {}, 
   const { craft } = setup;
   return {
     craft,
-    count: s.train.count,
+    count: s.powertrain.count,
     battery: setup.battery,
     esc: setup.esc ?? null,
     motor: setup.motor,

@@ -43,7 +43,7 @@ export function reasonOf(s: Situation): string {
   const { headroom } = leftOf(s);
   if (headroom !== null) words.push(`${spared(headroom)} at full throttle`);
   if (motor.massKg != null)
-    words.push(`${show(wattsOf(built) / s.train.count / (1000 * motor.massKg), 2)} W per gram of motor`);
+    words.push(`${show(wattsOf(built) / s.powertrain.count / (1000 * motor.massKg), 2)} W per gram of motor`);
   const [odd] = BUILD_RULES.map((rule) => ({ rule, cost: rule.cost(built) }))
     .filter(({ cost }) => cost >= WORTH_TELLING)
     .sort((a, b) => b.cost - a.cost);

@@ -31,7 +31,7 @@ interface DemoCraft {
   kind: Craft['kind'];
   story: string;
   craft: Craft;
-  /** What hangs on the receiver supply, and on the pack beside the train. */
+  /** What hangs on the receiver supply, and on the pack beside the powertrain. */
   loads?: SetupDocument['loads'];
   rail?: SetupDocument['rail'];
   setups: SetupSpec[];

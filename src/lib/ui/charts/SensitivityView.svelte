@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Table, TableBody, TableBodyCell, TableBodyRow, TableHead, TableHeadCell } from 'flowbite-svelte';
-  import type { Sensitivity } from '../../core/train/sensitivity.ts';
+  import type { Sensitivity } from '../../core/powertrain/sensitivity.ts';
   import { show } from '../../core/units/show.ts';
 
   /** What each unknown does to current and thrust when it is one standard deviation off; the worst first. */

@@ -5,7 +5,7 @@
   import { select } from 'd3-selection';
   import { untrack } from 'svelte';
   import { displayUnit } from '../../core/units/quantity.ts';
-  import type { Band } from '../../core/train/bands.ts';
+  import type { Band } from '../../core/powertrain/bands.ts';
   import type { Craft } from '../../core/document/schema.ts';
   import type { Found } from '../../core/search/found.ts';
   import type { Axis } from '../../core/yardstick/objectives.ts';

@@ -3,7 +3,7 @@ import { unsettledOf } from '../../core/checks/unsettled.ts';
 import { wordOf, type CheckResult } from '../../core/checks/finding.ts';
 import type { MatchPicture } from '../../core/match/match-picture.ts';
 import type { PredictAnswer } from '../../core/predict/answer.ts';
-import { burnsBefore, burnsWords } from '../../core/train/burns-before.ts';
+import { burnsBefore, burnsWords } from '../../core/powertrain/burns-before.ts';
 import { banded } from '../../core/units/banded.ts';
 import { bandedFigure, figure, figureUnit } from '../format/units.svelte.ts';
 

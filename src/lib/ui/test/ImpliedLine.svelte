@@ -4,7 +4,7 @@
   import { askWorker } from '../../workers/client.ts';
   import { figure, figureUnit } from '../format/units.svelte.ts';
 
-  /** From volts and amps alone: the rpm, thrust and pitch speed that they imply of this train, with their bands. */
+  /** From volts and amps alone: the rpm, thrust and pitch speed that they imply of this powertrain, with their bands. */
   let {
     document,
     volts,
@@ -46,7 +46,7 @@
 
 {#if told === null}
   <p class="text-xs" data-testid="implied">
-    This train cannot draw {figureUnit('current', amps)} at {figureUnit('voltage', volts)}: is another
+    This powertrain cannot draw {figureUnit('current', amps)} at {figureUnit('voltage', volts)}: is another
     propulsor on it, or a reading wrong?
   </p>
 {:else if told}

@@ -41,7 +41,7 @@ const FLOWN = [
 ] as const;
 
 /**
- * A stand-in for a meter on a port, that ships with Iskarn: lines of text of a simulated train whose throttle goes up in
+ * A stand-in for a meter on a port, that ships with Iskarn: lines of text of a simulated powertrain whose throttle goes up in
  * steps by itself. Not the user's motor.
  */
 export function simulatedPort(setup: SetupDocument, seed: number): Port {

@@ -19,7 +19,7 @@ export const airPerTurnRule: Rule = {
     if (a.kind !== 'propeller' || b.kind !== 'propeller') return null;
     if (a.diameterM === b.diameterM && a.pitchM === b.pitchM) return null;
     // the rule is one of propellers on the same motors
-    if (before.train.count !== after.train.count) return null;
+    if (before.powertrain.count !== after.powertrain.count) return null;
     const cubic = (p: { diameterM: number; pitchM: number }): number =>
       airPerTurnM3(p.diameterM, p.pitchM) / INCH_M ** 3;
     const [was, is] = [cubic(a), cubic(b)];

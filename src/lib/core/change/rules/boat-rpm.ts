@@ -15,7 +15,7 @@ export const boatRpmRule: Rule = {
     if (after.kind !== 'boat' || (propulsor.kind !== 'surface-drive' && propulsor.kind !== 'submerged-screw'))
       return null;
     const { rpm: window, cellV } = rpmWindowOf(after.schools, motor.massKg);
-    const gear = after.train.gearRatio;
+    const gear = after.powertrain.gearRatio;
     const value = (battery.series * cellV * motor.kvRpmPerVolt) / gear;
     const windowed = propulsor.kind === 'surface-drive';
     const place = value < window[0] ? 'too low for' : value > window[1] ? 'too high for' : 'inside';

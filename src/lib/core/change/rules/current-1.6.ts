@@ -7,9 +7,10 @@ import type { Rule } from './rule.ts';
 export const CURRENT_EXPONENT = 1.6;
 
 /** Share of a full pack's volts that is lost before the motor's own: x = I R / V = 1 − k ω / V. */
-const lostShare = ({ worst, train }: Situation): number =>
+const lostShare = ({ worst, powertrain }: Situation): number =>
   1 -
-  (train.motorConstant * rpmToRadS(worst.rpm) * train.gearRatio) / (worst.openCircuitV * train.outputLimit);
+  (powertrain.motorConstant * rpmToRadS(worst.rpm) * powertrain.gearRatio) /
+    (worst.openCircuitV * powertrain.outputLimit);
 
 /** More cells, same propeller: the current grows with the cell count to the power 1.6. */
 export const currentRule: Rule = {
@@ -23,7 +24,12 @@ export const currentRule: Rule = {
     const [was, is] = [before.setup.battery.series, after.setup.battery.series];
     const sameBlades = before.setup.propulsor.diameterM === after.setup.propulsor.diameterM;
     const sameMotor = before.setup.motor.kvRpmPerVolt === after.setup.motor.kvRpmPerVolt;
-    if (was === is || !sameBlades || !sameMotor || before.train.outputLimit !== after.train.outputLimit)
+    if (
+      was === is ||
+      !sameBlades ||
+      !sameMotor ||
+      before.powertrain.outputLimit !== after.powertrain.outputLimit
+    )
       return null;
     const value = (is / was) ** CURRENT_EXPONENT;
     const amps = before.worst.batteryCurrentA;

@@ -15,7 +15,7 @@ export const pitchSpeedRule: Rule = {
     const value = after.worst.pitchSpeedMs;
     const top = after.level?.topSpeedMs ?? after.forward?.topSpeedMs ?? null;
     return {
-      formula: `${show(after.worst.rpm)} rpm × ${inInches(after.train.pitchM)} in = ${showUnit(value, 'm/s')}`,
+      formula: `${show(after.worst.rpm)} rpm × ${inInches(after.powertrain.pitchM)} in = ${showUnit(value, 'm/s')}`,
       value,
       physics: top,
       says:

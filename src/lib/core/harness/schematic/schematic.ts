@@ -168,7 +168,7 @@ function receiverRow(sheet: Sheet, s: Situation, y: number, esc: Box, left: numb
   });
   if (pulled) sheet.marks.push({ kind: 'cut', x, y: (esc.y + esc.h + y) / 2 });
   let low = receiver.y + receiver.h;
-  const each = s.train.count > 1 ? ' of each ESC' : '';
+  const each = s.powertrain.count > 1 ? ' of each ESC' : '';
   const lead = own
     ? `signal, ${showUnit(feed.outputV, 'V', 2)}, minus${each}`
     : pulled
@@ -227,7 +227,7 @@ function receiverRow(sheet: Sheet, s: Situation, y: number, esc: Box, left: numb
   return low;
 }
 
-/** One power train, left to right. */
+/** One powertrain, left to right. */
 function single(sheet: Sheet, s: Situation, h: Harness): number {
   const { setup } = s;
   const [lead] = h.segments;
@@ -329,10 +329,10 @@ function powerMarks(sheet: Sheet, s: Situation, x1: number, x2: number, mid: num
   );
 }
 
-/** Several power trains on one pack. */
+/** Several powertrains on one pack. */
 function several(sheet: Sheet, s: Situation, h: Harness): number {
   const { setup } = s;
-  const n = s.train.count;
+  const n = s.powertrain.count;
   const [lead] = h.segments;
   const branch = h.segments.find((x) => x.id === 'branch');
   const motorLead = h.segments.find((x) => x.id === 'motor-lead') as Segment;
@@ -430,7 +430,7 @@ function several(sheet: Sheet, s: Situation, h: Harness): number {
 /** The wiring of a setup as a schematic: parts by name, gauges, lengths and plugs beside the wires, polarity on them. */
 export function schematicOf(s: Situation, h: Harness): Schematic {
   const sheet = new Sheet();
-  const low = s.train.count > 1 ? several(sheet, s, h) : single(sheet, s, h);
+  const low = s.powertrain.count > 1 ? several(sheet, s, h) : single(sheet, s, h);
   const { boxes, lines, marks, labels } = sheet;
   return {
     width: WIDTH,

@@ -67,7 +67,7 @@ export function packAfter(h: PackHeat, temperatureC: number, heatW: number, seco
 export const startTemperatureC = (airC: number): number =>
   airC >= 15 ? Math.max(25, airC) : airC <= 5 ? airC : airC + ((25 - 15) / 10) * (airC - 5);
 
-/** What a discharge knows of the pack, beside its resistance in the train's model. */
+/** What a discharge knows of the pack, beside its resistance in the powertrain's model. */
 export interface PackInUse {
   readonly chemistry: ChemistryName;
   /** Capacity at the temperature it starts with. */

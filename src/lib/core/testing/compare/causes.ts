@@ -1,11 +1,11 @@
 import { inverse, determinant, Matrix } from 'ml-matrix';
 import type { Measurement } from '../../calibration/schema.ts';
 import { predictReadings, readingsOf, type Reading } from '../../calibration/readings.ts';
-import { SCALE } from '../../train/sensitivity.ts';
+import { SCALE } from '../../powertrain/sensitivity.ts';
 import { setupDuring, windingOf } from '../../calibration/unknowns.ts';
 import { interpretSetup, type Interpreted } from '../../model/interpret.ts';
 import { FITTED_FACTORS } from '../../model/tolerance.ts';
-import type { TrainModel } from '../../model/train-model.ts';
+import type { PowertrainModel } from '../../model/powertrain-model.ts';
 import { chiSquareTail, normalTail } from '../../numeric/tail.ts';
 import { HYPOTHESES, NONE_FITS, NOTHING_WRONG, type Hypothesis } from './hypotheses.ts';
 import type { SetupDocument } from '../../document/schema.ts';
@@ -38,7 +38,7 @@ const MODEL_SD: Readonly<Record<Reading['reading'], number>> = {
   thrustN: 0.02,
   batteryVoltageV: 0.006
 };
-/** Wavering of the amps of a sound train on a stand, and of one with a loose or slipping part: median and spread of the log. (m) */
+/** Wavering of the amps of a sound powertrain on a stand, and of one with a loose or slipping part: median and spread of the log. (m) */
 const STEADY_FLUTTER = { median: 0.007, logSd: 0.45 };
 const LOOSE_FLUTTER = { median: 0.03, logSd: 0.7 };
 
@@ -50,17 +50,17 @@ const logNormal = (value: number, { median, logSd }: { median: number; logSd: nu
   return -0.5 * z * z - Math.log(logSd);
 };
 
-/** Logs of the predicted readings of a train that is altered in place. */
+/** Logs of the predicted readings of a powertrain that is altered in place. */
 function logsOf(
   e: Pick<Evidence, 'rows' | 'measurements'>,
   trains: readonly Interpreted[],
-  alter: (model: TrainModel) => void = () => {}
+  alter: (model: PowertrainModel) => void = () => {}
 ): Float64Array {
   const out = new Float64Array(e.rows.length);
-  const altered = trains.map((train) => {
-    const model = { ...train.model };
+  const altered = trains.map((powertrain) => {
+    const model = { ...powertrain.model };
     alter(model);
-    return { model, packFactor: model.packResistanceOhm / train.model.packResistanceOhm };
+    return { model, packFactor: model.packResistanceOhm / powertrain.model.packResistanceOhm };
   });
   predictReadings(trains, (at) => altered[at], e.measurements, e.rows, out);
   return out.map((v) => Math.log(Math.max(v, 1e-9)));

@@ -260,7 +260,7 @@ const MADE: readonly {
 ];
 
 const TRAINS = { plane: PLANE, quad: QUAD, boat: BOAT };
-/** A sound train as its own labels have it, read at three throttles with the noise of hobby meters. */
+/** A sound powertrain as its own labels have it, read at three throttles with the noise of hobby meters. */
 function madeLog(setup: SetupDocument, made: (typeof MADE)[number] | null, seed: number): Observed[] {
   const random = seededRandom(seed);
   const noise = (sd: number): number => 1 + sd * normalFrom(random);
@@ -300,7 +300,7 @@ test('common mistakes: the true one is named first or second in nine logs of ten
   assert.ok(missed.length <= 0.1 * all, `${missed.length} of ${all}:\n${missed.join('\n')}`);
 });
 
-test('a sound train is said to be as its label allows in nine logs of ten', () => {
+test('a sound powertrain is said to be as its label allows in nine logs of ten', () => {
   const wrong = Object.values(TRAINS).flatMap((setup) =>
     Array.from({ length: 10 }, (_, k) => causesOf(setup, madeLog(setup, null, 700 + k))[0]).filter(
       (c) => c.id !== 'as-labelled'

@@ -5,9 +5,9 @@ import { setupDuring, windingOf } from '../../calibration/unknowns.ts';
 import type { MakersRow } from '../../document/makers-row.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { interpretSetup, type Interpreted } from '../../model/interpret.ts';
-import type { Band } from '../../train/bands.ts';
-import { predictPoints } from '../../train/predict-points.ts';
-import type { PredictedPoint } from '../../train/predicted.ts';
+import type { Band } from '../../powertrain/bands.ts';
+import { predictPoints } from '../../powertrain/predict-points.ts';
+import type { PredictedPoint } from '../../powertrain/predicted.ts';
 import { causesOf, type Cause, type Observed } from './causes.ts';
 import { NOTHING_WRONG } from './hypotheses.ts';
 

@@ -1,8 +1,8 @@
 import type { StandFault } from '../../document/run-schema.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import type { ReadingName } from '../../calibration/readings.ts';
-import type { TrainModel } from '../../model/train-model.ts';
-import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
+import type { PowertrainModel } from '../../model/powertrain-model.ts';
+import { operatingPoint, solveOperatingPoint } from '../../powertrain/operating-point.ts';
 import { openCircuitCellV } from '../../parts/pack/open-circuit.ts';
 import { show } from '../../units/show.ts';
 import { otherPropulsor } from '../stand/faults.ts';
@@ -11,7 +11,7 @@ export const NOTHING_WRONG = 'as-labelled';
 /** What is left where no hypothesis fits. */
 export const NONE_FITS = 'none-fits';
 
-/** Something that may be wrong, what it does to a train, and the one test that would tell. */
+/** Something that may be wrong, what it does to a powertrain, and the one test that would tell. */
 export interface Hypothesis {
   readonly id:
     | StandFault
@@ -34,8 +34,8 @@ export interface Hypothesis {
   /** Whether it makes the amps waver. */
   readonly flutters: boolean;
   readonly applies: (setup: SetupDocument) => boolean;
-  /** Alters a train by a severity. */
-  readonly alter?: (m: TrainModel, severity: number) => void;
+  /** Alters a powertrain by a severity. */
+  readonly alter?: (m: PowertrainModel, severity: number) => void;
   /** A reading that is off by itself: its log by the severity. */
   readonly reads?: ReadingName;
   /** The setup as it would be: with another propulsor or pack than the named one. */
@@ -59,7 +59,7 @@ const withPropulsor = (setup: SetupDocument, severity: number): SetupDocument =>
 
 const point = operatingPoint();
 /** Full throttle from full cells: what a fault's severity is told as a share of. */
-function fullThrottle(m: TrainModel): { volts: number; packA: number; motorA: number } {
+function fullThrottle(m: PowertrainModel): { volts: number; packA: number; motorA: number } {
   const volts = openCircuitCellV('lipo', 1) * m.series;
   solveOperatingPoint(m, { openCircuitV: volts, packOhm: m.packResistanceOhm }, 1, 0, point);
   return { volts, packA: point.batteryCurrentA, motorA: point.motorCurrentA };

@@ -1,10 +1,10 @@
 import type { SetupDocument } from '../../document/schema.ts';
 import { interpretSetup } from '../../model/interpret.ts';
-import { bandsOf, type Band } from '../../train/bands.ts';
-import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
+import { bandsOf, type Band } from '../../powertrain/bands.ts';
+import { operatingPoint, solveOperatingPoint } from '../../powertrain/operating-point.ts';
 import { findRoot } from '../../numeric/find-root.ts';
 import { radSToRpm } from '../../units/convert.ts';
-import type { TrainModel } from '../../model/train-model.ts';
+import type { PowertrainModel } from '../../model/powertrain-model.ts';
 
 /** What volts and amps at the pack imply of the rest, each with its 10th to 90th percentile. SI. */
 export interface Implied {
@@ -16,9 +16,9 @@ export interface Implied {
 }
 
 /**
- * From volts and amps alone: the throttle at which the train draws those amps at those volts, and the rpm, thrust and pitch
+ * From volts and amps alone: the throttle at which the powertrain draws those amps at those volts, and the rpm, thrust and pitch
  * speed that go with it. Every unknown is followed through, so that a label's error in KV moves rpm as little as the amps
- * that were read allow. Null where the train cannot draw so much, or draws more at closed throttle.
+ * that were read allow. Null where the powertrain cannot draw so much, or draws more at closed throttle.
  * @param batteryVoltageV at the pack's terminals under load
  */
 export function implied(
@@ -32,8 +32,8 @@ export function implied(
   const i = interpretSetup(setup);
   const supply = { openCircuitV: batteryVoltageV, packOhm: 0 };
   const p = operatingPoint();
-  /** Throttle of a train; full where even that draws a little less. NaN where it is out of reach. */
-  const throttleOf = (m: TrainModel, short: number): number => {
+  /** Throttle of a powertrain; full where even that draws a little less. NaN where it is out of reach. */
+  const throttleOf = (m: PowertrainModel, short: number): number => {
     const excess = (d: number): number => {
       solveOperatingPoint(m, supply, d, speedMs, p);
       return p.batteryCurrentA - batteryCurrentA;
@@ -46,7 +46,7 @@ export function implied(
   const throttle = throttleOf(i.model, 0.25);
   if (Number.isNaN(throttle)) return null;
   solveOperatingPoint(i.model, supply, throttle, speedMs, p);
-  const turn = (m: TrainModel): number => radSToRpm(p.omegaRadS / m.gearRatio);
+  const turn = (m: PowertrainModel): number => radSToRpm(p.omegaRadS / m.gearRatio);
   const rpm = turn(i.model);
   const { thrustN } = p;
   const found = bandsOf(i, 2, (m, _pack, _z, out) => {

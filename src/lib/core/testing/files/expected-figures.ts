@@ -28,7 +28,7 @@ const GENEROUS = 1.02;
 /** What the figures of a run can be; null of a setup that is not sound. */
 export function expectedFigures(document: SetupDocument): ExpectedFigures | null {
   if (!validateSetup(document).ok) return null;
-  const { worst, setup, train } = situationOf(document, { bands: false });
+  const { worst, setup, powertrain } = situationOf(document, { bands: false });
   const { chemistry, series } = setup.battery;
   return {
     series,
@@ -37,8 +37,8 @@ export function expectedFigures(document: SetupDocument): ExpectedFigures | null
     watts: worst.electricalPowerW,
     rpm: worst.rpm,
     thrustN: setup.craft.kind === 'boat' ? null : worst.thrustN,
-    unloadedRpm: (setup.motor.kvRpmPerVolt * worst.openCircuitV) / train.gearRatio,
+    unloadedRpm: (setup.motor.kvRpmPerVolt * worst.openCircuitV) / powertrain.gearRatio,
     poles: setup.motor.poles ?? null,
-    gearRatio: train.gearRatio
+    gearRatio: powertrain.gearRatio
   };
 }

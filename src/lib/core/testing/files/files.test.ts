@@ -226,7 +226,7 @@ test('what cannot be read is told by its line and left out; the others are as th
   for (const e of state.errors) assert.match(e.message, /[.?]$/);
 });
 
-test('hostile files end in a sentence: no text, no rows, endless lines, nothing that tells of a train, faults without end', () => {
+test('hostile files end in a sentence: no text, no rows, endless lines, nothing that tells of a powertrain, faults without end', () => {
   const long = read(`time,amps\n0,1\n${'9'.repeat(50_000)}`);
   assert.deepEqual(
     long.state.errors.map((e) => e.code),

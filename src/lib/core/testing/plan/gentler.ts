@@ -4,7 +4,7 @@ import type { SetupDocument } from '../../document/schema.ts';
 import { Bench } from '../../mend/bench.ts';
 import type { Situation } from '../../situation/situation.ts';
 
-/** A setup that loads the train less than the one that is tested, and what makes it. */
+/** A setup that loads the powertrain less than the one that is tested, and what makes it. */
 export interface Gentler {
   readonly title: string;
   readonly s: Situation;
@@ -40,7 +40,10 @@ function smallerScrews(s: Situation): { title: string; changes: Change[] }[] {
     title: `${Math.round(1000 * diameterM)} mm screw`,
     changes: [
       { path: 'propulsor.diameterM', value: diameterM },
-      { path: 'propulsor.pitchM', value: Number(((s.train.pitchM / p.diameterM) * diameterM).toFixed(4)) }
+      {
+        path: 'propulsor.pitchM',
+        value: Number(((s.powertrain.pitchM / p.diameterM) * diameterM).toFixed(4))
+      }
     ]
   }));
 }

@@ -3,7 +3,7 @@ import { runCheck } from '../../checks/check.ts';
 import type { CheckResult } from '../../checks/finding.ts';
 import { touchLimitC } from '../../checks/touch-temperature.ts';
 import type { Situation } from '../../situation/situation.ts';
-import { predictPoints } from '../../train/predict-points.ts';
+import { predictPoints } from '../../powertrain/predict-points.ts';
 import { showUnit } from '../../units/show.ts';
 import type { Feel } from '../../document/run-schema.ts';
 
@@ -69,8 +69,11 @@ export const overOf = (results: readonly CheckResult[], s: Situation): CheckResu
   results.filter((r) => r.finding === 'over' && !WISHES.includes(r.id) && !isTooSlow(r) && !isGround(r, s));
 
 /** A propeller that would not clear the ground breaks nothing on a bench; one that meets frame or neighbours does. */
-const isGround = (r: CheckResult, { setup, kind, train }: Situation): boolean =>
-  r.id === 'clearance' && kind === 'fixed-wing' && setup.propulsor.kind === 'propeller' && train.count === 1;
+const isGround = (r: CheckResult, { setup, kind, powertrain }: Situation): boolean =>
+  r.id === 'clearance' &&
+  kind === 'fixed-wing' &&
+  setup.propulsor.kind === 'propeller' &&
+  powertrain.count === 1;
 
 /** A screw that turns below its window drives badly and breaks nothing; above it, it does. */
 const isTooSlow = (r: CheckResult): boolean => r.id === 'boat-rpm' && r.direction === 'above';
@@ -83,7 +86,7 @@ export function mostCurrentA(s: Situation): number | null {
       const result = check ? runCheck(check, s) : null;
       if (!result || result.limit === null) return [];
       const each = id === 'esc-current' || id === 'motor-current';
-      return [each ? result.limit * s.train.count + s.train.auxiliaryCurrentA : result.limit];
+      return [each ? result.limit * s.powertrain.count + s.powertrain.auxiliaryCurrentA : result.limit];
     }
   );
   return limits.length === 0 ? null : Math.min(...limits);

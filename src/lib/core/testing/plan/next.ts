@@ -1,7 +1,7 @@
 import { channel, type WatchedChannel } from '../../registry/channels.ts';
 import { chosenSchool } from '../../document/schools.ts';
 import { listed } from '../../text/listed.ts';
-import { airOf } from '../../train/heat-run.ts';
+import { airOf } from '../../powertrain/heat-run.ts';
 import type { Situation } from '../../situation/situation.ts';
 import { show, showMinutes } from '../../units/show.ts';
 import { feltBy } from './limits.ts';

@@ -1,5 +1,5 @@
 import type { Setting } from '../../document/change.ts';
-import type { Band } from '../../train/bands.ts';
+import type { Band } from '../../powertrain/bands.ts';
 import { channel, type WatchedChannel } from '../../registry/channels.ts';
 import type { CautionId } from '../../cautions/at-test.ts';
 

@@ -40,7 +40,7 @@ const bare = (s: Situation): Stage => ({
   kind: 'bare',
   title: s.kind === 'boat' ? 'Without the screw' : 'Without propellers',
   fit: s.kind === 'boat' ? 'everything but the screw' : 'everything but the propellers',
-  do: `Plug in and run ${s.train.count > 1 ? 'each motor' : 'the motor'} up slowly: does it turn the right way, smoothly, and stop at closed throttle? Swap any two of its three leads to turn it round.${s.kind === 'multirotor' ? ' Check the order of the motors, each by its own control.' : ''} Afterwards feel ${s.train.count > 1 ? 'every motor' : 'the motor'}: warm without a load is a fault.`,
+  do: `Plug in and run ${s.powertrain.count > 1 ? 'each motor' : 'the motor'} up slowly: does it turn the right way, smoothly, and stop at closed throttle? Swap any two of its three leads to turn it round.${s.kind === 'multirotor' ? ' Check the order of the motors, each by its own control.' : ''} Afterwards feel ${s.powertrain.count > 1 ? 'every motor' : 'the motor'}: warm without a load is a fault.`,
   changes: [],
   throttle: 0.3,
   seconds: BARE_S,

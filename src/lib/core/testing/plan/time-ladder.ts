@@ -1,7 +1,7 @@
 import { CHEMISTRIES } from '../../parts/pack/chemistry.ts';
 import { stateOfChargeAt } from '../../parts/pack/open-circuit.ts';
 import type { Situation } from '../../situation/situation.ts';
-import { usableShareOf } from '../../train/pack-limits.ts';
+import { usableShareOf } from '../../powertrain/pack-limits.ts';
 import type { LogEntry } from './log-entry.ts';
 
 /** A first flight is short, s, and no more than a share of what is predicted. Common practice, no source. */

@@ -1,10 +1,10 @@
 import { checkOf } from '../../checks/all-checks.ts';
 import { runCheck, type Check } from '../../checks/check.ts';
 import { hullOf } from '../../model/hull.ts';
-import { boatRun } from '../../train/craft/boat-run.ts';
+import { boatRun } from '../../powertrain/craft/boat-run.ts';
 import type { Situation } from '../../situation/situation.ts';
-import type { Band } from '../../train/bands.ts';
-import { airOf, fullThrottle, heatRun } from '../../train/heat-run.ts';
+import type { Band } from '../../powertrain/bands.ts';
+import { airOf, fullThrottle, heatRun } from '../../powertrain/heat-run.ts';
 import { mostCurrentA, STOP_CELL_SHARE, STOP_ESC_C, STOP_MOTOR_C } from './limits.ts';
 import type { Watch } from './stage.ts';
 
@@ -33,9 +33,16 @@ function stopAmps(band: Band | null, mostA: number | null): number | null {
 export function underWayMs(s: Situation, throttle: number): number {
   if (!s.boat) return 0;
   if (throttle === 1) return s.boat.topSpeedMs;
-  const { model, train, supply } = s;
-  return boatRun(train, hullOf(s.setup.craft), model.hullWater, model.thrustDeduction, supply, 1, throttle)
-    .topSpeedMs;
+  const { model, powertrain, supply } = s;
+  return boatRun(
+    powertrain,
+    hullOf(s.setup.craft),
+    model.hullWater,
+    model.thrustDeduction,
+    supply,
+    1,
+    throttle
+  ).topSpeedMs;
 }
 
 /** What is watched during some seconds at a throttle; a boat's current and rpm are those under way. */
@@ -65,7 +72,7 @@ export function watchAt(s: Situation, throttle: number, seconds: number): Watch[
   const mass = s.motorMassKg;
   if (mass !== null) {
     const run = { ...fullThrottle(seconds, speedMs), throttle };
-    const { hottestCaseC } = heatRun(s.model, s.train, mass, s.supply, [run], HEAT_STEPS);
+    const { hottestCaseC } = heatRun(s.model, s.powertrain, mass, s.supply, [run], HEAT_STEPS);
     watch.push({
       quantity: 'motorC',
       expected: hottestCaseC,

@@ -1,8 +1,8 @@
 import type { SetupDocument } from '../../document/schema.ts';
 import { withChanges } from '../../document/change.ts';
 import { situationOf } from '../../situation/situation.ts';
-import type { Band } from '../../train/bands.ts';
-import { airOf, fullThrottle, heatRun } from '../../train/heat-run.ts';
+import type { Band } from '../../powertrain/bands.ts';
+import { airOf, fullThrottle, heatRun } from '../../powertrain/heat-run.ts';
 import type { Stage } from '../plan/stage.ts';
 import { warmBand } from '../plan/watch-at.ts';
 import type { RibbonChannel } from '../../registry/channels.ts';
@@ -51,7 +51,7 @@ export function expectedOf(
   const heat =
     mass === null
       ? null
-      : heatRun(s.model, s.train, mass, s.supply, [
+      : heatRun(s.model, s.powertrain, mass, s.supply, [
           { ...fullThrottle(seconds, s.boat?.topSpeedMs ?? 0), throttle: stage.throttle }
         ]);
   return {

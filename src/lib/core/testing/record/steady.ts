@@ -26,7 +26,7 @@ const SHORTEST_S = 1;
 const ENOUGH = 8;
 /** Share of its mean by which a speed that is held may rise or fall in a stretch. */
 const SPEED_DRIFT = 0.05;
-/** A closed throttle tells nothing of the train; nor do amps below this. */
+/** A closed throttle tells nothing of the powertrain; nor do amps below this. */
 const CLOSED = 0.03;
 const CLOSED_A = 0.5;
 

@@ -9,7 +9,7 @@ import { hullOf } from '../../model/hull.ts';
 import { interpretSetup, supplyOf, type Interpreted } from '../../model/interpret.ts';
 import { DRAG_SD, HULL_SD } from '../../model/tolerance.ts';
 import { wingOf } from '../../model/wing.ts';
-import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
+import { operatingPoint, solveOperatingPoint } from '../../powertrain/operating-point.ts';
 import { withDrag, type LearntDrag } from './with-drag.ts';
 
 /** Speed by GPS over a steady stretch, relative. From memory of such receivers, ±. */

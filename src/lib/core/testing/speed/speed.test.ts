@@ -11,10 +11,10 @@ import { interpretSetup, supplyOf, type Interpreted } from '../../model/interpre
 import { DRAG_SD, HULL_SD } from '../../model/tolerance.ts';
 import { wingOf } from '../../model/wing.ts';
 import { normalFrom, seededRandom } from '../../numeric/random.ts';
-import { boatRun } from '../../train/craft/boat-run.ts';
-import { levelFlight } from '../../train/craft/level-flight.ts';
-import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../../train/factors.ts';
-import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
+import { boatRun } from '../../powertrain/craft/boat-run.ts';
+import { levelFlight } from '../../powertrain/craft/level-flight.ts';
+import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../../powertrain/factors.ts';
+import { operatingPoint, solveOperatingPoint } from '../../powertrain/operating-point.ts';
 import { radSToRpm } from '../../units/convert.ts';
 import { learnFromRuns } from '../learn.ts';
 import { readGpx } from './gpx.ts';
@@ -103,7 +103,7 @@ test('what is no track, damaged, without times, or has lost its place is told or
   assert.ok(jumped.ok && jumped.track.moments.every((m) => m.speedMs < 150));
 });
 
-/** What a hidden truth does at its top speed: its train, its drag, its meter. */
+/** What a hidden truth does at its top speed: its powertrain, its drag, its meter. */
 interface Hidden {
   readonly speedMs: number;
   readonly reading: RunReading;

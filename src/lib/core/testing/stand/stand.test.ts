@@ -14,7 +14,7 @@ import { Stand } from './stand.ts';
 const at = (setup: SetupDocument) =>
   situationOf(setup, { bands: true }).at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }])[0];
 
-test('the same order and throttles give the same samples; another seed is another train', () => {
+test('the same order and throttles give the same samples; another seed is another powertrain', () => {
   const order = { setup: PLANE, seed: 3, fault: 'loose-lead' } as const;
   assert.deepEqual(runOf(order, [[2, 0.5]]), runOf(order, [[2, 0.5]]));
   assert.notEqual(
@@ -69,7 +69,7 @@ test('a boat gathers way to about its predicted top speed; nothing else has a sp
   assert.equal(runOf({ setup: PLANE, seed: 1 }, [[1, 1]])[5].speedMs, undefined);
 });
 
-test('each fault shows where it should, against the same train without it', () => {
+test('each fault shows where it should, against the same powertrain without it', () => {
   const mean = (fault: (typeof STAND_FAULTS)[number] | null) => {
     const [full] = steadyStretches(runOf({ setup: PLANE, seed: 11, fault }, [[6, 1]]));
     return { ...full.means, flutter: full.flutter as number } as Record<string, number>;

@@ -4,7 +4,7 @@ import type { SetupDocument } from '../../document/schema.ts';
 import { hullOf } from '../../model/hull.ts';
 import { interpretSetup, type Interpreted } from '../../model/interpret.ts';
 import { HULL_SD } from '../../model/tolerance.ts';
-import type { TrainModel } from '../../model/train-model.ts';
+import type { PowertrainModel } from '../../model/powertrain-model.ts';
 import { normalFrom, seededRandom } from '../../numeric/random.ts';
 import { EscWarmth } from '../../parts/esc/heat.ts';
 import { heatAfter, heatModel, type HeatModel } from '../../parts/motor/heat.ts';
@@ -12,10 +12,10 @@ import { magnetFactor, windingResistanceFactor } from '../../parts/motor/tempera
 import { resistanceTemperatureFactor } from '../../parts/pack/cell-resistance.ts';
 import { openCircuitCellV } from '../../parts/pack/open-circuit.ts';
 import { emptyFactor, packAfter, SLOW_S } from '../../parts/pack/under-load.ts';
-import { escHeatW, escPlaceOf } from '../../train/esc-course.ts';
-import { airflowMs, airOf, coolingOf, heatMassKg } from '../../train/heat-run.ts';
-import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../../train/factors.ts';
-import { operatingPoint, solveOperatingPoint } from '../../train/operating-point.ts';
+import { escHeatW, escPlaceOf } from '../../powertrain/esc-course.ts';
+import { airflowMs, airOf, coolingOf, heatMassKg } from '../../powertrain/heat-run.ts';
+import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../../powertrain/factors.ts';
+import { operatingPoint, solveOperatingPoint } from '../../powertrain/operating-point.ts';
 import { radSToRpm } from '../../units/convert.ts';
 import type { Sample } from '../record/sample.ts';
 import { faultOf, really, type Faulty } from './faults.ts';
@@ -55,8 +55,8 @@ const UNKNOWN_KG = 0.1;
  */
 export class Stand {
   readonly #i: Interpreted;
-  readonly #model: TrainModel;
-  readonly #hot: TrainModel;
+  readonly #model: PowertrainModel;
+  readonly #hot: PowertrainModel;
   readonly #packFactor: number;
   readonly #faulty: Faulty | null;
   readonly #random: () => number;

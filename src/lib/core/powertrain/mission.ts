@@ -1,7 +1,7 @@
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
 import { inUseFactor, packAfter, type PackInUse } from '../parts/pack/under-load.ts';
 import { meetDemand, type Demand, type Drawn } from './demand.ts';
-import type { TrainModel } from '../model/train-model.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
 
 /** A leg of a mission: something done for a time. */
 export interface MissionSegment {
@@ -29,7 +29,7 @@ const STEP_SHARE = 0.004;
  * a cut-off inside a step is found by the straight line between the loaded volts at its two ends.
  */
 export function mission(
-  m: TrainModel,
+  m: PowertrainModel,
   pack: PackInUse,
   segments: readonly MissionSegment[],
   start: number,

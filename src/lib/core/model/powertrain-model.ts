@@ -1,10 +1,10 @@
 import type { Performance } from '../parts/propulsor/performance.ts';
 
 /**
- * A power train as plain numbers in the order power flows, ready for the solver. SI. Per-unit values where the unit is
+ * A powertrain as plain numbers in the order power flows, ready for the solver. SI. Per-unit values where the unit is
  * the motor, ESC and propulsor; `count` units share the pack and its wiring.
  */
-export interface TrainModel {
+export interface PowertrainModel {
   count: number;
   /** Pack */
   series: number;
@@ -54,9 +54,9 @@ export interface TrainModel {
   thrustShare: number;
 }
 
-/** What of the train a motor decides. */
+/** What of the powertrain a motor decides. */
 export type MotorModel = Pick<
-  TrainModel,
+  PowertrainModel,
   | 'motorConstant'
   | 'windingResistanceOhm'
   | 'rippleS'
@@ -66,7 +66,7 @@ export type MotorModel = Pick<
   | 'noLoadSpeedShare'
 >;
 
-/** What feeds the train at one point: volts behind a resistance, 0 where the volts are held. */
+/** What feeds the powertrain at one point: volts behind a resistance, 0 where the volts are held. */
 export interface Supply {
   readonly openCircuitV: number;
   readonly packOhm: number;

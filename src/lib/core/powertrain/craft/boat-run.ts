@@ -2,7 +2,7 @@ import type { Fluid } from '../../medium/air.ts';
 import { findRoot } from '../../numeric/find-root.ts';
 import { radSToRpm } from '../../units/convert.ts';
 import { highestCrossing } from './highest-crossing.ts';
-import type { Supply, TrainModel } from '../../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../../model/powertrain-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../operating-point.ts';
 import { hullResistanceN, isPlaning, type Hull } from '../../craft/boat/resistance.ts';
 
@@ -24,7 +24,7 @@ export interface BoatRun {
  * @param resistanceFactor scale on the resistance, for bands; @param throttle that it is held at
  */
 export function boatRun(
-  m: TrainModel,
+  m: PowertrainModel,
   hull: Hull,
   fluid: Fluid,
   thrustDeduction: number,

@@ -1,5 +1,5 @@
 import { highestCrossing } from './highest-crossing.ts';
-import type { Supply, TrainModel } from '../../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../../model/powertrain-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../operating-point.ts';
 import { throttleForThrust } from '../throttle-for-thrust.ts';
 import { climbSine, levelThrustN, stallSpeedMs, type Wing } from '../../craft/fixed-wing/polar.ts';
@@ -24,7 +24,12 @@ const STEPS = 16;
  * greatest V times the sine of the path's angle, at most the vertical. Cruise: the speed of least pack energy per metre, at least
  * 1.3 times the stall.
  */
-export function levelFlight(m: TrainModel, wing: Wing, airDensityKgM3: number, supply: Supply): LevelFlight {
+export function levelFlight(
+  m: PowertrainModel,
+  wing: Wing,
+  airDensityKgM3: number,
+  supply: Supply
+): LevelFlight {
   const point = operatingPoint();
   const stall = stallSpeedMs(wing, airDensityKgM3);
   const result: LevelFlight = {

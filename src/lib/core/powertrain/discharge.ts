@@ -1,7 +1,7 @@
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
 import { inUseFactor, packAfter, type PackInUse } from '../parts/pack/under-load.ts';
 import { meetDemand, type Demand } from './demand.ts';
-import type { TrainModel } from '../model/train-model.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
 
 /** One moment of a discharge. */
 interface DischargeStep {
@@ -44,7 +44,7 @@ const END_BISECTIONS = 13;
  * @param longestS time after which it need not be followed any further, s
  */
 export function discharge(
-  m: TrainModel,
+  m: PowertrainModel,
   pack: PackInUse,
   demand: Demand,
   start: number,

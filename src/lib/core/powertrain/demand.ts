@@ -1,5 +1,5 @@
 import { settledFactor } from '../parts/pack/under-load.ts';
-import type { Supply, TrainModel } from '../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../model/powertrain-model.ts';
 import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
 import { throttleForThrust } from './throttle-for-thrust.ts';
 
@@ -40,8 +40,8 @@ export const unsettledShare = (seconds: number, slowShare: number): number =>
 
 const point = operatingPoint();
 
-/** Meets a demand from a supply; null where the train cannot. One at a time, none re-entrant. */
-export function meetDemand(m: TrainModel, demand: Demand, supply: Supply): Drawn | null {
+/** Meets a demand from a supply; null where the powertrain cannot. One at a time, none re-entrant. */
+export function meetDemand(m: PowertrainModel, demand: Demand, supply: Supply): Drawn | null {
   const { openCircuitV, packOhm } = supply;
   if (demand.kind === 'thrust') {
     if (!throttleForThrust(m, supply, demand.thrustN, demand.speedMs, point).ok) return null;
@@ -78,7 +78,7 @@ export function meetDemand(m: TrainModel, demand: Demand, supply: Supply): Drawn
   };
 }
 
-const drawn = (m: TrainModel): Drawn => ({
+const drawn = (m: PowertrainModel): Drawn => ({
   loadedCellV: point.batteryVoltageV / m.series,
   currentA: point.batteryCurrentA,
   heatW: point.lossBatteryW,

@@ -5,7 +5,7 @@ import { installedWing } from '../../model/wing.ts';
 import { hover } from './hover.ts';
 import { fanFigures, type FanFigures } from '../../parts/propulsor/ducted-fan/figures.ts';
 import type { Interpreted } from '../../model/interpret.ts';
-import type { Supply } from '../../model/train-model.ts';
+import type { Supply } from '../../model/powertrain-model.ts';
 import type { BoatAnswer, HeatAnswer, HoverAnswer, LevelAnswer, PredictedPoint } from '../predicted.ts';
 import { bandsOf } from '../bands.ts';
 import { coolingOf, fullThrottle, heatMassKg, heatRun } from '../heat-run.ts';

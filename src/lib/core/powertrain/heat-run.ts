@@ -12,7 +12,7 @@ import {
 import { motorMassOf } from '../parts/motor/mass.ts';
 import { magnetFactor, windingResistanceFactor } from '../parts/motor/temperature.ts';
 import type { Interpreted } from '../model/interpret.ts';
-import type { Supply, TrainModel } from '../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../model/powertrain-model.ts';
 import { operatingPoint, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
 import { throttleForThrust } from './throttle-for-thrust.ts';
 
@@ -119,7 +119,7 @@ export const airOf = (i: Interpreted): number => i.setup.environment?.airTempera
  */
 export function heatRun(
   i: Interpreted,
-  model: TrainModel,
+  model: PowertrainModel,
   massKg: number,
   supply: Supply,
   phases: readonly HeatPhase[],

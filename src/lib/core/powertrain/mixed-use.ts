@@ -54,7 +54,7 @@ export function mixedUseOf(craft: Craft): MixedUse {
   return named(BOAT, craft.hull, 'planing-mono');
 }
 
-/** What ordinary use asks of the train. @param speedMs speed at which full throttle is flown or driven */
+/** What ordinary use asks of the powertrain. @param speedMs speed at which full throttle is flown or driven */
 export function mixedDemand(craft: Craft, speedMs: number): MixedDemand {
   const use = mixedUseOf(craft);
   return {

@@ -1,7 +1,7 @@
 import { quantileSorted } from 'd3-array';
 import type { Interpreted } from '../model/interpret.ts';
 import { BAND_SAMPLES, logCholesky, scaledModel, standardSample, SAMPLE_COLUMNS } from './factors.ts';
-import type { TrainModel } from '../model/train-model.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
 
 export type Band = [low: number, high: number];
 
@@ -14,7 +14,7 @@ export type Band = [low: number, high: number];
 export function bandsOf(
   i: Interpreted,
   outputs: number,
-  evaluate: (model: TrainModel, packFactor: number, dragZ: number, out: Float64Array) => void,
+  evaluate: (model: PowertrainModel, packFactor: number, dragZ: number, out: Float64Array) => void,
   count = BAND_SAMPLES
 ): (Band | null)[] {
   const lower = logCholesky(i);

@@ -60,7 +60,7 @@ test('a pack that starts below the cut-off, or at its end, lasts no time at all'
   assert.equal(idle.endedBy, 'at-once');
 });
 
-test('thrust that the train cannot make ends it before it begins; thrust it can no longer make, on the way', () => {
+test('thrust that the powertrain cannot make ends it before it begins; thrust it can no longer make, on the way', () => {
   const never = run({ kind: 'thrust', thrustN: 500, speedMs: 0 }, 1, 0.2, 2.5);
   assert.deepEqual([never.endedBy, never.seconds, never.steps.length], ['not-enough-power', 0, 0]);
   // the thrust of a full pack's first moment, a few per cent less of it at a time: each lasts longer

@@ -1,6 +1,6 @@
 import { findRoot, type RootResult } from '../numeric/find-root.ts';
 import { propulsorLoad } from '../parts/propulsor/performance.ts';
-import type { Supply, TrainModel } from '../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../model/powertrain-model.ts';
 import {
   noLoadCurrentAt,
   pointAtSpeed,
@@ -23,7 +23,7 @@ const ROUNDS = 30;
  * load (a heavy ripple on next to no current) the root is bracketed.
  * @param needV k omega + I (R_motor + R_ESC), V
  */
-function throttleForVolts(m: TrainModel, supply: Supply, current: number, needV: number): number | null {
+function throttleForVolts(m: PowertrainModel, supply: Supply, current: number, needV: number): number | null {
   const { openCircuitV, packOhm } = supply;
   // d (V0 − N R s |I|) − d² N R I = need, all but d at the losses of a throttle
   const most = m.outputLimit;
@@ -54,7 +54,13 @@ const FULL_ENOUGH = 1e-9;
 const circuit = { a: 0, b: 0 };
 
 /** The circuit's quadratic at the losses of a throttle; written in place. */
-function circuitAt(m: TrainModel, openCircuitV: number, packOhm: number, current: number, at: number): void {
+function circuitAt(
+  m: PowertrainModel,
+  openCircuitV: number,
+  packOhm: number,
+  current: number,
+  at: number
+): void {
   const divider = sourceDivider(m, packOhm, at);
   const sourceOhm = (packOhm + m.wiringResistanceOhm) / divider;
   const idleV =
@@ -68,7 +74,7 @@ function circuitAt(m: TrainModel, openCircuitV: number, packOhm: number, current
  * that gives it does not depend on the pack.
  */
 let last: {
-  readonly performance: TrainModel['performance'];
+  readonly performance: PowertrainModel['performance'];
   readonly inflow: number;
   readonly diameterM: number;
   readonly perUnit: number;
@@ -76,7 +82,7 @@ let last: {
 } | null = null;
 
 /** Speed of the propulsor, rad/s, at which it makes T/(rho D²) of `perUnit` in a stream. */
-function speedForThrust(m: TrainModel, inflow: number, perUnit: number): RootResult {
+function speedForThrust(m: PowertrainModel, inflow: number, perUnit: number): RootResult {
   if (
     last?.performance === m.performance &&
     last.inflow === inflow &&
@@ -112,7 +118,7 @@ const GROWTHS = 12;
  * a quadratic in d for given losses of chopping.
  */
 export function throttleForThrust(
-  m: TrainModel,
+  m: PowertrainModel,
   supply: Supply,
   thrustN: number,
   speedMs: number,

@@ -1,5 +1,5 @@
 import type { Interpreted } from '../model/interpret.ts';
-import type { Supply, TrainModel } from '../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../model/powertrain-model.ts';
 import { conductionW, EscWarmth, type EscPlace } from '../parts/esc/heat.ts';
 import type { HeatPhase } from './heat-run.ts';
 import { operatingPoint, solveOperatingPoint, type OperatingPoint } from './operating-point.ts';
@@ -34,7 +34,7 @@ const p = operatingPoint();
 const MOTOR_CURRENT_BY_SHARE = 2 / 3;
 
 /** Heat of one ESC at a solved point, W: by its rating, and what chopping costs below full throttle. */
-export const escHeatW = (m: TrainModel, at: OperatingPoint, ratedA: number, throttle: number): number =>
+export const escHeatW = (m: PowertrainModel, at: OperatingPoint, ratedA: number, throttle: number): number =>
   conductionW(Math.abs(at.motorCurrentA), ratedA) +
   (throttle < 1 ? m.escSwitchingShare * at.escVoltageV * Math.abs(at.motorCurrentA) : 0);
 
@@ -44,7 +44,7 @@ export const escHeatW = (m: TrainModel, at: OperatingPoint, ratedA: number, thro
  */
 export function escCourse(
   i: Interpreted,
-  m: TrainModel,
+  m: PowertrainModel,
   supply: Supply,
   phases: readonly HeatPhase[],
   ratedA: number,

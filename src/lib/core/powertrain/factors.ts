@@ -2,7 +2,7 @@ import { cholesky } from '../numeric/cholesky.ts';
 import { normalSample } from '../numeric/normal-sample.ts';
 import type { Interpreted } from '../model/interpret.ts';
 import { FACTORS, FITTED_FACTORS } from '../model/tolerance.ts';
-import type { TrainModel } from '../model/train-model.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
 
 /** Number of samples of a band. Bands of the same setup agree within about 1 % of their width from 256 up. */
 export const BAND_SAMPLES = 256;
@@ -44,14 +44,18 @@ export function logCholesky(i: Interpreted): Float64Array {
 }
 
 /** Scales the winding's resistance under load, and with it what the ripple heats beyond the resistance at rest. */
-export function scaleWinding(nominal: TrainModel, factor: number, out: TrainModel): void {
+export function scaleWinding(nominal: PowertrainModel, factor: number, out: PowertrainModel): void {
   out.windingResistanceOhm = nominal.windingResistanceOhm * factor;
   const beyond = 1 - nominal.restShare;
   out.rippleS = beyond > 0 ? (nominal.rippleS * Math.max(factor - nominal.restShare, 0)) / beyond : 0;
 }
 
 /** Scales the winding's inductance, on which the ripple's loss depends by 1/L². */
-export function scaleInductance(nominal: Pick<TrainModel, 'rippleS'>, factor: number, out: TrainModel): void {
+export function scaleInductance(
+  nominal: Pick<PowertrainModel, 'rippleS'>,
+  factor: number,
+  out: PowertrainModel
+): void {
   out.rippleS = nominal.rippleS / (factor * factor);
 }
 
@@ -60,11 +64,11 @@ export function scaleInductance(nominal: Pick<TrainModel, 'rippleS'>, factor: nu
  * Returns the factor on the pack's resistance, which the supply also needs.
  */
 export function scaledModel(
-  nominal: TrainModel,
+  nominal: PowertrainModel,
   lower: Float64Array,
   sample: Float64Array,
   row: number,
-  out: TrainModel
+  out: PowertrainModel
 ): number {
   const n = FACTORS.length;
   const base = row * SAMPLE_COLUMNS;

@@ -1,5 +1,5 @@
 import { propulsorLoad, type Performance } from '../parts/propulsor/performance.ts';
-import type { Supply, TrainModel } from '../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../model/powertrain-model.ts';
 
 /**
  * One solved operating point. `omegaRadS` is the motor's. Losses are totals over the craft. `state`:
@@ -90,7 +90,7 @@ function residual(w: number): number {
 }
 
 /** Friction and iron current at a motor speed: I0ref ((1 − h) + h omega/omega_ref). */
-export function noLoadCurrentAt(m: TrainModel, omega: number): number {
+export function noLoadCurrentAt(m: PowertrainModel, omega: number): number {
   return m.noLoadCurrentA * (1 - m.noLoadSpeedShare + (m.noLoadSpeedShare * omega) / m.noLoadRadS);
 }
 
@@ -98,11 +98,11 @@ export function noLoadCurrentAt(m: TrainModel, omega: number): number {
 const FADE_FROM = 0.9;
 
 /** Share of the time for which the ESC's switches are closed at a throttle: the throttle itself, or less of it by a limit. */
-export const dutyOf = (m: Pick<TrainModel, 'outputLimit'>, throttle: number): number =>
+export const dutyOf = (m: Pick<PowertrainModel, 'outputLimit'>, throttle: number): number =>
   throttle * m.outputLimit;
 
 /** Switching loss of the ESC as a share of V I: the document's while chopping, fading from 90 % to full duty. */
-export const switchingShare = (m: TrainModel, duty: number): number =>
+export const switchingShare = (m: PowertrainModel, duty: number): number =>
   duty <= 0 || duty >= 1
     ? 0
     : duty <= FADE_FROM
@@ -110,15 +110,15 @@ export const switchingShare = (m: TrainModel, duty: number): number =>
       : (m.escSwitchingShare * (1 - duty)) / (1 - FADE_FROM);
 
 /** Conductance of the ripple's loss at a duty, S. */
-export const rippleAt = (m: TrainModel, duty: number): number =>
+export const rippleAt = (m: PowertrainModel, duty: number): number =>
   duty <= 0 || duty >= 1 ? 0 : m.rippleS * (duty * (1 - duty)) ** 2;
 
 /** The ripple's loss loads the source like a resistor across the ESC: by this it divides the volts and resistance behind it. */
-export const sourceDivider = (m: TrainModel, packOhm: number, duty: number): number =>
+export const sourceDivider = (m: PowertrainModel, packOhm: number, duty: number): number =>
   1 + m.count * rippleAt(m, duty) * (packOhm + m.wiringResistanceOhm);
 
 /**
- * Solves the whole train for the motor speed at which motor and propulsor torque agree, and fills `out`.
+ * Solves the whole powertrain for the motor speed at which motor and propulsor torque agree, and fills `out`.
  *
  *   I_m = (d V_0 − k omega)/(R_m + R_esc + d (d ± s) N R_src)      V_0: volts at the ESC with no motor current;
  *                                                                    d: duty, throttle × output limit
@@ -138,7 +138,7 @@ export const sourceDivider = (m: TrainModel, packOhm: number, duty: number): num
  * @param throttle 0..1 (0: ESC open, motor free); @param speedMs axial speed
  */
 export function solveOperatingPoint(
-  m: TrainModel,
+  m: PowertrainModel,
   supply: Supply,
   throttle: number,
   speedMs: number,
@@ -273,7 +273,7 @@ export function solveOperatingPoint(
  * @param omegaRadS speed of the motor at which its torque and the propulsor's agree at this throttle
  */
 export function pointAtSpeed(
-  m: TrainModel,
+  m: PowertrainModel,
   supply: Supply,
   throttle: number,
   speedMs: number,
@@ -289,7 +289,7 @@ export function pointAtSpeed(
 
 /** Fills a point from its speed and the propulsor's load there, which stands in `load`. */
 function finish(
-  m: TrainModel,
+  m: PowertrainModel,
   { openCircuitV, packOhm }: Supply,
   duty: number,
   speedMs: number,

@@ -1,6 +1,6 @@
 import { GRAVITY_MS2 } from '../../units/constants.ts';
 import { radSToRpm } from '../../units/convert.ts';
-import type { Supply, TrainModel } from '../../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../../model/powertrain-model.ts';
 import { operatingPoint } from '../operating-point.ts';
 import { throttleForThrust } from '../throttle-for-thrust.ts';
 
@@ -20,7 +20,7 @@ const FRAME_LOSS = 0.05;
 export const hoverThrustN = (massKg: number): number => (massKg * GRAVITY_MS2) / (1 - FRAME_LOSS);
 
 /** Hover: total thrust less what the frame takes back = weight, at part throttle; null when full throttle does not lift the craft. */
-export function hover(m: TrainModel, massKg: number, supply: Supply): Hover | null {
+export function hover(m: PowertrainModel, massKg: number, supply: Supply): Hover | null {
   const point = operatingPoint();
   const found = throttleForThrust(m, supply, hoverThrustN(massKg), 0, point);
   if (!found.ok) return null;

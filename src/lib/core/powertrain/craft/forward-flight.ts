@@ -1,6 +1,6 @@
 import { hoverThrustN } from './hover.ts';
 import { highestCrossing } from './highest-crossing.ts';
-import type { Supply, TrainModel } from '../../model/train-model.ts';
+import type { Supply, PowertrainModel } from '../../model/powertrain-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../operating-point.ts';
 
 /** Level flight of a multirotor at full tilt. */
@@ -19,7 +19,7 @@ export const bodyDragAreaM2 = (massKg: number): number => 0.012 * Math.pow(massK
 const TRANSLATIONAL = 0.7;
 
 /** Induced velocity of an inclined rotor, m/s: T = 2 rho A v_i sqrt((V_axial + v_i)² + V_across²) (Glauert 1926). */
-function inducedMs(m: TrainModel, thrustN: number, axialMs: number, acrossMs: number): number {
+function inducedMs(m: PowertrainModel, thrustN: number, axialMs: number, acrossMs: number): number {
   const half = thrustN / (2 * m.densityKgM3 * (Math.PI / 4) * m.diameterM ** 2);
   let v = Math.sqrt(half);
   for (let k = 0; k < 40; k++) {
@@ -38,7 +38,7 @@ function inducedMs(m: TrainModel, thrustN: number, axialMs: number, acrossMs: nu
  * @returns null when full throttle does not lift the craft
  */
 export function forwardFlight(
-  m: TrainModel,
+  m: PowertrainModel,
   massKg: number,
   dragAreaM2: number,
   airDensityKgM3: number,

@@ -3,7 +3,7 @@ import { FACTORS, type FactorName } from '../model/tolerance.ts';
 import type { Source } from '../document/schema.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { scaleInductance, scaleWinding } from './factors.ts';
-import type { TrainModel } from '../model/train-model.ts';
+import type { PowertrainModel } from '../model/powertrain-model.ts';
 import { operatingPoint, solveOperatingPoint } from './operating-point.ts';
 
 /** What one unknown does to the answer when it is one standard deviation higher: relative change of each output. */
@@ -30,8 +30,8 @@ export const FACTOR_TITLES: Record<FactorName, string> = {
   escResistance: 'ESC resistance'
 };
 
-/** How a train is altered where an unknown is some times what it is taken for. */
-export const SCALE: Record<FactorName, (m: TrainModel, f: number) => void> = {
+/** How a powertrain is altered where an unknown is some times what it is taken for. */
+export const SCALE: Record<FactorName, (m: PowertrainModel, f: number) => void> = {
   kv: (m, f) => (m.motorConstant /= f),
   motorResistance: (m, f) => scaleWinding({ ...m }, f, m),
   noLoadCurrent: (m, f) => (m.noLoadCurrentA *= f),
@@ -54,7 +54,7 @@ export function sensitivities(
   speedMs: number
 ): Sensitivity[] {
   const p = operatingPoint();
-  const solve = (m: TrainModel): [number, number, number] => {
+  const solve = (m: PowertrainModel): [number, number, number] => {
     // as the pack stands under load; held volts have no resistance behind them, whatever the pack's is
     const packOhm =
       supply.packOhm === 0 ? 0 : (supply.packOhm * m.packResistanceOhm) / i.model.packResistanceOhm;
