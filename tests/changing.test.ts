@@ -9,7 +9,7 @@ import type { CheckResult } from '../src/lib/core/checks/finding.ts';
 import { readPath, type Change } from '../src/lib/core/document/change.ts';
 import type { SetupDocument } from '../src/lib/core/document/schema.ts';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
-import { firstSketch } from '../src/lib/core/mend/first-sketch.ts';
+import { firstSketch } from '../src/lib/core/alternatives/first-sketch.ts';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
 import { situationOf } from '../src/lib/core/situation/situation.ts';
 import { applied } from './helpers/applied.ts';

@@ -2,7 +2,7 @@
 import { FIXABLE_PARTS } from '../src/lib/core/registry/parts.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { fitAround } from '../src/lib/core/fit/fit-around.ts';
+import { fitAround } from '../src/lib/core/alternatives/fit-around.ts';
 import { targetsOf } from '../src/lib/core/brief/targets.ts';
 import { withAllUpMass } from '../src/lib/core/model/all-up-mass.ts';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';

@@ -18,7 +18,7 @@ import { sheetFigures } from '../src/lib/core/sheet/figures.ts';
 import { situationOf } from '../src/lib/core/situation/situation.ts';
 import { watchAt } from '../src/lib/core/testing/plan/watch-at.ts';
 import { DEMO_CRAFTS, setupDocument } from '../src/lib/server/demo/crafts.ts';
-import { firstSketch } from '../src/lib/core/mend/first-sketch.ts';
+import { firstSketch } from '../src/lib/core/alternatives/first-sketch.ts';
 import { searchPartsOf } from '../src/lib/core/search/shelf-parts.ts';
 import { ESCS, MAKERS_TABLES, MOTORS, PACKS, PROPULSORS } from '../src/lib/server/demo/parts.ts';
 import { answerChange } from '../src/lib/core/change/answer-change.ts';

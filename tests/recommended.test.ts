@@ -2,9 +2,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
-import { fitAround } from '../src/lib/core/fit/fit-around.ts';
-import { firstSketch } from '../src/lib/core/mend/first-sketch.ts';
-import { shoppingLines } from '../src/lib/core/mend/shopping.ts';
+import { fitAround } from '../src/lib/core/alternatives/fit-around.ts';
+import { firstSketch } from '../src/lib/core/alternatives/first-sketch.ts';
+import { shoppingLines } from '../src/lib/core/alternatives/shopping.ts';
 import { checkSearch, idealOf, type SearchJob } from '../src/lib/core/search/answer-search.ts';
 import { placesOf, places } from '../src/lib/core/search/space.ts';
 import { Promised } from '../src/lib/core/search/promise.ts';

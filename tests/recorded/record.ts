@@ -11,13 +11,13 @@ import { predictRequestSchema, setupSchema, type SetupDocument } from '../../src
 import { MARGINS, MULTIROTOR_PURPOSES, PURPOSES } from '../../src/lib/core/document/schools.ts';
 import { validateSetup } from '../../src/lib/core/document/validate.ts';
 import { calibrateRequestSchema } from '../../src/lib/core/calibration/schema.ts';
-import { sketchSetup } from '../../src/lib/core/fit/sketch-setup.ts';
-import { briefSchema } from '../../src/lib/core/mend/sketch-checked.ts';
+import { sketchSetup } from '../../src/lib/core/alternatives/sketch-setup.ts';
+import { briefSchema } from '../../src/lib/core/alternatives/sketch-checked.ts';
 import { decodeLabel } from '../../src/lib/core/parts/motor/label-decoder.ts';
 import { parseShorthand, type ShorthandPart } from '../../src/lib/core/shorthand/parse.ts';
 import { QUANTITIES } from '../../src/lib/core/units/quantity.ts';
 import { openApi } from '../../src/lib/api/openapi.ts';
-import { fitAround } from '../../src/lib/core/fit/fit-around.ts';
+import { fitAround } from '../../src/lib/core/alternatives/fit-around.ts';
 import { answerOf } from '../../src/lib/core/predict/predict.ts';
 import { situationOf, type Look } from '../../src/lib/core/situation/situation.ts';
 import { whyAll } from '../../src/lib/core/why/why-all.ts';

@@ -53,7 +53,7 @@ import {
 import type { BuildSheet } from '../core/sheet/sheet.ts';
 import type { SearchAnswer } from '../core/search/answer-search.ts';
 import { savedSearchSchema, type SavedSearch } from '../core/search/saved-search.ts';
-import { briefSchema } from '../core/mend/sketch-checked.ts';
+import { briefSchema } from '../core/alternatives/sketch-checked.ts';
 import type { Brief } from '../core/brief/brief.ts';
 import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
 import type { PredictAnswer } from '../core/predict/answer.ts';

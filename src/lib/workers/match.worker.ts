@@ -4,7 +4,7 @@ import type { Measurement } from '../core/calibration/schema.ts';
 import type { Learnt } from '../core/change/learn-from.ts';
 import type { Motor, SetupDocument } from '../core/document/schema.ts';
 import type { MakersRow } from '../core/document/makers-row.ts';
-import { fitAround } from '../core/fit/fit-around.ts';
+import { fitAround } from '../core/alternatives/fit-around.ts';
 import { compareWithTable } from '../core/shelf/compare-makers-table.ts';
 import { changePicture, whyChange } from '../core/change/change-picture.ts';
 import type { Implied } from '../core/testing/compare/implied.ts';

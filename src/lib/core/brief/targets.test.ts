@@ -2,7 +2,7 @@ import { fasterBySize } from '../parts/motor/boat-size.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
-import { sketchSetup } from '../fit/sketch-setup.ts';
+import { sketchSetup } from '../alternatives/sketch-setup.ts';
 import { targetsOf } from './targets.ts';
 
 const of = (setup: SetupDocument, id: string) => targetsOf(setup).find((t) => t.id === id);

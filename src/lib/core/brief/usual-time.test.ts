@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { sketchSetup } from '../fit/sketch-setup.ts';
+import { sketchSetup } from '../alternatives/sketch-setup.ts';
 import { usualSeconds } from './usual-time.ts';
 
 test('a brief without a time gets what is usual for its purpose (common practice, no source)', () => {

@@ -3,7 +3,7 @@ import { withChangedNames } from '../shorthand/part-name.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { withBelongings } from '../model/belongings.ts';
 import type { SearchParts } from '../search/space.ts';
-import type { Schools } from '../fit/size-electrics.ts';
+import type { Schools } from '../alternatives/size-electrics.ts';
 
 /** One step of a reckoning that leads from a wish to parts: what it is, how it came about, and the figure. */
 export interface Step {

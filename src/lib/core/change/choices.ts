@@ -1,6 +1,6 @@
 import { otherPropulsors, type Rung } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
-import { Bench } from '../mend/bench.ts';
+import { Bench } from '../alternatives/trials.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { airPerTurnM3 } from './rules/air-per-turn.ts';

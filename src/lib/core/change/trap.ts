@@ -1,4 +1,4 @@
-import { Bench } from '../mend/bench.ts';
+import { Bench } from '../alternatives/trials.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { CURRENT_EXPONENT } from './rules/current-1.6.ts';

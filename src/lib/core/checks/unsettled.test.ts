@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { PLANE } from '../../../../tests/helpers/setups.ts';
 import { withChanges, type Change } from '../document/change.ts';
-import { mendingOf } from '../mend/put-right.ts';
+import { mendingOf } from '../alternatives/put-right.ts';
 import { situationOf } from '../situation/situation.ts';
 import { runChecks } from './ledger.ts';
 import { unsettledOf } from './unsettled.ts';

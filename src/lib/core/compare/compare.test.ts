@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
 import { compareSetups } from './compare.ts';
-import { sketchSetup } from '../fit/sketch-setup.ts';
+import { sketchSetup } from '../alternatives/sketch-setup.ts';
 
 const side = (document: SetupDocument) => situationOf(document);
 const plane = (purpose: string): SetupDocument =>

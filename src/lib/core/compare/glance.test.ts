@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
 import { glanceOf, summaryOf, type Around } from './glance.ts';
-import { sketchSetup } from '../fit/sketch-setup.ts';
+import { sketchSetup } from '../alternatives/sketch-setup.ts';
 
 const look = (setup: SetupDocument, { others, packs }: Around = { others: [], packs: [] }) =>
   glanceOf(summaryOf(situationOf(setup), packs), others);

@@ -1,8 +1,8 @@
 import { narrowsOf } from '../why/narrows.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { PredictRequest } from '../document/schema.ts';
-import { mendingOf } from '../mend/put-right.ts';
-import { withRemedies } from '../mend/remedies.ts';
+import { mendingOf } from '../alternatives/put-right.ts';
+import { withRemedies } from '../alternatives/remedies.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
 import { missionAnswer } from '../powertrain/endurance.ts';
 import { ENDURANCES } from '../powertrain/predicted.ts';

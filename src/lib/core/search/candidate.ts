@@ -1,4 +1,4 @@
-import { shopWords } from '../mend/shop-words.ts';
+import { shopWords } from '../alternatives/shop-words.ts';
 import { partsKg, withAllUpMass } from '../model/all-up-mass.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import type { Assembler } from './assembler.ts';

@@ -3,7 +3,7 @@ import { checkOf } from '../checks/all-checks.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import { type SetupDocument } from '../document/schema.ts';
-import { remediesOf } from '../mend/remedies.ts';
+import { remediesOf } from '../alternatives/remedies.ts';
 import { situationOf } from '../situation/situation.ts';
 import { listed } from '../text/listed.ts';
 import { show } from '../units/show.ts';

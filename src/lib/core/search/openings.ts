@@ -1,6 +1,6 @@
 import { DRIVE_PARTS, type DrivePart } from '../registry/parts.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { shopWords } from '../mend/shop-words.ts';
+import { shopWords } from '../alternatives/shop-words.ts';
 import { scoreOf, type Measure } from '../yardstick/worth.ts';
 import type { NearMiss } from './nearest.ts';
 import { changed, partChanged } from './nearest.ts';

@@ -1,7 +1,7 @@
 import type { DrivePart } from '../registry/parts.ts';
 import type { SetupDocument, Source } from '../document/schema.ts';
 import type { StoredPart } from '../document/stored.ts';
-import { shopWords } from '../mend/shop-words.ts';
+import { shopWords } from '../alternatives/shop-words.ts';
 import { retiredIn } from '../model/known.ts';
 import { asUsed } from '../shelf/measured.ts';
 import type { SearchPart, SearchParts } from './space.ts';

@@ -1,7 +1,7 @@
 import { isDrivePart } from '../registry/parts.ts';
 import { connectorOf, motorJointOf } from '../catalogue/connectors.ts';
 import type { Harness } from '../harness/harness.ts';
-import { shopWords } from '../mend/shop-words.ts';
+import { shopWords } from '../alternatives/shop-words.ts';
 import { escBoardsOf } from '../model/all-up-mass.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import type { Situation } from '../situation/situation.ts';

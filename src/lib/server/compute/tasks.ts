@@ -1,5 +1,5 @@
 /** What the server's threads do: the heavy work, on plain values. Nothing here touches the database. */
-import { sketchChecked } from '../../core/mend/sketch-checked.ts';
+import { sketchChecked } from '../../core/alternatives/sketch-checked.ts';
 import { compareSetups, type Comparison } from '../../core/compare/compare.ts';
 import { summaryOf, type SetupSummary } from '../../core/compare/glance.ts';
 import { validateSetup } from '../../core/document/validate.ts';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import TextButton from '../kit/TextButton.svelte';
   import type { ChangeAdvice, ChangePicture } from '../../core/change/change-picture.ts';
-  import type { PutRight } from '../../core/mend/put-right.ts';
+  import type { PutRight } from '../../core/alternatives/put-right.ts';
   import { listed } from '../../core/text/listed.ts';
   import { unbroken } from '../format/units.svelte.ts';
 

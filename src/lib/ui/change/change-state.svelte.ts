@@ -6,7 +6,7 @@ import { firstChange, type ChangeChoice, type SetupChange } from '../../core/cha
 import { mendStep } from '../../core/change/kinds/figures.ts';
 import type { Learnt } from '../../core/change/learn-from.ts';
 import type { Propulsor, RailPart, SetupDocument } from '../../core/document/schema.ts';
-import type { PutRight } from '../../core/mend/put-right.ts';
+import type { PutRight } from '../../core/alternatives/put-right.ts';
 import type { SearchParts } from '../../core/search/space.ts';
 import type { Problem } from '../../core/text/issues.ts';
 import type { Why } from '../../core/why/why.ts';

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import type { Answered } from '../../api/client.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { StoredSetup } from '../../core/document/stored.ts';
-import { fitAround } from '../../core/fit/fit-around.ts';
+import { fitAround } from '../../core/alternatives/fit-around.ts';
 import {
   fittingsFor,
   matchPicture,

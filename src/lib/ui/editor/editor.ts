@@ -6,8 +6,8 @@ import type { MatchLook, MatchPicture } from '../../core/match/match-picture.ts'
 import type { Remedy } from '../../core/checks/finding.ts';
 import type { Issue } from '../../core/text/issues.ts';
 import type { Why } from '../../core/why/why.ts';
-import { fittedDocument } from '../../core/mend/fitted-setup.ts';
-import { type Fitting, type Fittings, type ShelfPart } from '../../core/mend/fittings.ts';
+import { fittedDocument } from '../../core/alternatives/fitted-setup.ts';
+import { type Fitting, type Fittings, type ShelfPart } from '../../core/alternatives/fittings.ts';
 import { Drawing } from './drawing.ts';
 import type { Ports } from './ports.ts';
 import { SetupEditor, type SetupState } from './setup-editor.ts';

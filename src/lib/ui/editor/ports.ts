@@ -3,7 +3,7 @@ import type { Chart } from '../../core/charts/chart.ts';
 import type { Remedy } from '../../core/checks/finding.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { Depth, MatchLook, MatchResult } from '../../core/match/match-picture.ts';
-import type { Fittings, ShelfPart } from '../../core/mend/fittings.ts';
+import type { Fittings, ShelfPart } from '../../core/alternatives/fittings.ts';
 import type { Why } from '../../core/why/why.ts';
 import type { DraftStorage } from './draft.ts';
 

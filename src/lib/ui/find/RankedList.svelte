@@ -9,7 +9,7 @@
   import { placesOf, places, type Space } from '../../core/search/space.ts';
   import { objectivesOf } from '../../core/yardstick/by-purpose.ts';
   import { tradesOf } from '../../core/search/trades.ts';
-  import { shopName, shopWords } from '../../core/mend/shop-words.ts';
+  import { shopName, shopWords } from '../../core/alternatives/shop-words.ts';
   import type { Told } from '../../core/search/told.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { bandedFigure, figure, figureUnit, units } from '../format/units.svelte.ts';

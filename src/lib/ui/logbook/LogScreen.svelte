@@ -6,7 +6,7 @@
   import Choice from '../kit/Choice.svelte';
   import { onMount, untrack } from 'svelte';
   import type { StoredCraft, StoredRun } from '../../core/document/stored.ts';
-  import { shopWords } from '../../core/mend/shop-words.ts';
+  import { shopWords } from '../../core/alternatives/shop-words.ts';
   import { showMinutes } from '../../core/units/show.ts';
   import AppHeader from '../AppHeader.svelte';
   import { day } from '../format/dates.ts';

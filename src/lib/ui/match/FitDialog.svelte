@@ -5,8 +5,8 @@
   import type { StoredCraft, StoredPart } from '../../core/document/stored.ts';
   import { partWord } from '../../core/document/part-words.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
-  import { fittedDocument } from '../../core/mend/fitted-setup.ts';
-  import { type Fitting, type Fittings, type Outcome } from '../../core/mend/fittings.ts';
+  import { fittedDocument } from '../../core/alternatives/fitted-setup.ts';
+  import { type Fitting, type Fittings, type Outcome } from '../../core/alternatives/fittings.ts';
   import { listed } from '../../core/text/listed.ts';
   import { bandedFigure, figureUnit } from '../format/units.svelte.ts';
   import { partTitle } from './part-titles.ts';

@@ -24,7 +24,7 @@
   import { firstFields, moreFields } from '../../core/registry/fields.ts';
   import { partTitle } from './part-titles.ts';
   import PointBar from './PointBar.svelte';
-  import type { PutRight } from '../../core/mend/put-right.ts';
+  import type { PutRight } from '../../core/alternatives/put-right.ts';
   import PowerPath from './PowerPath.svelte';
   import PutRightPanel from './PutRightPanel.svelte';
   import { craftReadings, readingsOf, resultWords } from './readings.ts';

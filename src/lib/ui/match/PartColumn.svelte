@@ -3,7 +3,7 @@
   import { Select } from 'flowbite-svelte';
   import type { CheckResult } from '../../core/checks/finding.ts';
   import type { Propulsor, SetupDocument } from '../../core/document/schema.ts';
-  import { isOffered, suitsCraft } from '../../core/fit/first-propulsor.ts';
+  import { isOffered, suitsCraft } from '../../core/alternatives/first-propulsor.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import type { Reading } from '../../core/shorthand/parse.ts';
   import { labelEdit, shelfEdit } from '../../core/match/edits.ts';

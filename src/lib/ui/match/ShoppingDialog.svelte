@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { ShoppingLine } from '../../core/mend/shopping.ts';
+  import type { ShoppingLine } from '../../core/alternatives/shopping.ts';
   import CopyText from '../kit/CopyText.svelte';
   import type { MatchState } from './match-state.svelte.ts';
   import Dialog from '../kit/Dialog.svelte';

@@ -1,8 +1,8 @@
 import type { FixablePart } from '../../core/registry/parts.ts';
 import type { PredictPoint, SetupDocument } from '../../core/document/schema.ts';
 import type { StoredSetup } from '../../core/document/stored.ts';
-import type { Fitting, Fittings, ShelfPart } from '../../core/mend/fittings.ts';
-import type { ShoppingLine } from '../../core/mend/shopping.ts';
+import type { Fitting, Fittings, ShelfPart } from '../../core/alternatives/fittings.ts';
+import type { ShoppingLine } from '../../core/alternatives/shopping.ts';
 import type { MatchPicture } from '../../core/match/match-picture.ts';
 import { askWorker, whenRestarted } from '../../workers/client.ts';
 import { Editor, type EditorState } from '../editor/editor.ts';

@@ -10,7 +10,7 @@
   import type { Propulsor, SetupDocument } from '../../core/document/schema.ts';
   import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
   import { partWord } from '../../core/document/part-words.ts';
-  import { shopWords } from '../../core/mend/shop-words.ts';
+  import { shopWords } from '../../core/alternatives/shop-words.ts';
   import { takeReading } from '../../core/shorthand/take-reading.ts';
   import { CAUTIONS } from '../../core/cautions/at-test.ts';
   import { watchWords } from '../../core/testing/plan/plan-text.ts';

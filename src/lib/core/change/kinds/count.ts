@@ -4,7 +4,7 @@ import { ESC_SIZES_A } from '../../catalogue/esc-sizes.ts';
 import { PROPELLER_SIZES } from '../../catalogue/propeller-sizes.ts';
 import { inchesM } from '../../catalogue/steps.ts';
 import type { Esc, Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
-import { sizedEsc } from '../../fit/size-electrics.ts';
+import { sizedEsc } from '../../alternatives/size-electrics.ts';
 import { situationOf } from '../../situation/situation.ts';
 import { issue } from '../../text/issues.ts';
 import { INCH_M } from '../../units/convert.ts';

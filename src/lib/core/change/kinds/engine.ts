@@ -7,7 +7,7 @@ import { kvSold } from '../../catalogue/windings.ts';
 import { briefOf } from '../../brief/brief.ts';
 import type { Propulsor, SetupDocument } from '../../document/schema.ts';
 import { propulsorSchema } from '../../document/schema/propulsor.ts';
-import { sizedEsc, sizedPack } from '../../fit/size-electrics.ts';
+import { sizedEsc, sizedPack } from '../../alternatives/size-electrics.ts';
 import { interpretSetup } from '../../model/interpret.ts';
 import { findRoot } from '../../numeric/find-root.ts';
 import { estimateMotorMassKg } from '../../parts/motor/estimate.ts';

@@ -1,5 +1,5 @@
 import { withChanges, type Change } from '../../document/change.ts';
-import type { PutRight } from '../../mend/put-right.ts';
+import type { PutRight } from '../../alternatives/put-right.ts';
 import type { ChangeKind } from './change-kind.ts';
 
 /** Figures set as a step of its own: on the page only, never in a request. */

@@ -2,7 +2,7 @@ import type { FromSchema } from 'json-schema-to-ts';
 import { otherWindings } from '../../catalogue/windings.ts';
 import type { Motor } from '../../document/schema.ts';
 import { motorSchema } from '../../document/schema/motor.ts';
-import { shopWords } from '../../mend/shop-words.ts';
+import { shopWords } from '../../alternatives/shop-words.ts';
 import { withArticle } from '../../text/article.ts';
 import { alteredTo } from '../altered.ts';
 import { torque } from '../claims.ts';

@@ -1,7 +1,7 @@
 import type { FromSchema } from 'json-schema-to-ts';
 import type { Battery, SetupDocument } from '../../document/schema.ts';
 import { batterySchema } from '../../document/schema/battery.ts';
-import { shopWords } from '../../mend/shop-words.ts';
+import { shopWords } from '../../alternatives/shop-words.ts';
 import { alteredTo } from '../altered.ts';
 import { moreCells, packPower } from '../claims.ts';
 import { inParallel, nextCapacity, packWith, sameEnergy } from '../other-parts.ts';

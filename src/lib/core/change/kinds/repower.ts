@@ -6,7 +6,7 @@ import { runCheck } from '../../checks/check.ts';
 import { checkOf, type CheckId } from '../../checks/all-checks.ts';
 import { diameterOfMm, massOfBoatMotorKg } from '../../parts/motor/boat-size.ts';
 import type { Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
-import { sizedEsc } from '../../fit/size-electrics.ts';
+import { sizedEsc } from '../../alternatives/size-electrics.ts';
 import { situationOf } from '../../situation/situation.ts';
 import { issue } from '../../text/issues.ts';
 import { show, showUnit } from '../../units/show.ts';

@@ -1,7 +1,7 @@
 import { screwDiametersM } from '../../catalogue/screws.ts';
 import type { Change } from '../../document/change.ts';
 import type { SetupDocument } from '../../document/schema.ts';
-import { Bench } from '../../mend/bench.ts';
+import { Bench } from '../../alternatives/trials.ts';
 import type { Situation } from '../../situation/situation.ts';
 
 /** A setup that loads the powertrain less than the one that is tested, and what makes it. */

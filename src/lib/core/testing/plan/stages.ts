@@ -1,5 +1,5 @@
 import type { SetupDocument } from '../../document/schema.ts';
-import { shopWords } from '../../mend/shop-words.ts';
+import { shopWords } from '../../alternatives/shop-words.ts';
 import type { Situation } from '../../situation/situation.ts';
 import { show, showMinutes } from '../../units/show.ts';
 import type { CautionId } from '../../cautions/at-test.ts';

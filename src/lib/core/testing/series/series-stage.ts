@@ -1,6 +1,6 @@
 import { withChanges } from '../../document/change.ts';
 import type { Propulsor, SetupDocument } from '../../document/schema.ts';
-import { shopWords } from '../../mend/shop-words.ts';
+import { shopWords } from '../../alternatives/shop-words.ts';
 import type { Stage } from '../plan/stage.ts';
 import { planned } from '../planned.ts';
 

@@ -3,7 +3,7 @@ import { targetsOf } from '../../brief/targets.ts';
 import { withChanges } from '../../document/change.ts';
 import type { Propulsor, SetupDocument } from '../../document/schema.ts';
 import type { StoredRun } from '../../document/stored.ts';
-import { shopWords } from '../../mend/shop-words.ts';
+import { shopWords } from '../../alternatives/shop-words.ts';
 import { situationOf } from '../../situation/situation.ts';
 import { show } from '../../units/show.ts';
 import { GRAVITY_MS2 } from '../../units/constants.ts';

@@ -3,7 +3,7 @@ import { issue } from '../text/issues.ts';
 import { type SetupDocument } from '../document/schema.ts';
 import { validateAgainst, validateSetup, type Validated } from '../document/validate.ts';
 import type { Brief } from '../brief/brief.ts';
-import type { Schools } from '../fit/size-electrics.ts';
+import type { Schools } from './size-electrics.ts';
 import { firstSketch } from './first-sketch.ts';
 
 /** What a brief may hold. */

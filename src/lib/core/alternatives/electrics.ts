@@ -3,7 +3,7 @@ import { checkOf } from '../checks/all-checks.ts';
 import type { Outcome } from '../checks/finding.ts';
 import type { Situation } from '../situation/situation.ts';
 import { failsOf, isBetter, isFailing } from '../checks/fails.ts';
-import { type Bench, type Trial } from './bench.ts';
+import { type Bench, type Trial } from './trials.ts';
 
 /** Figures of what carries the current: they follow from what the drive draws. */
 const CARRIES = /^(esc\.|wiring\.|receiverSupply\.|rail\.|battery\.(capacityAh|continuousC)$)/;

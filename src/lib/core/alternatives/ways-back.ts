@@ -7,7 +7,7 @@ import {
   type Ladder
 } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
-import { Bench } from './bench.ts';
+import { Bench } from './trials.ts';
 import { effortOf } from './effort.ts';
 import type { Situation } from '../situation/situation.ts';
 

@@ -6,7 +6,7 @@ import { DEMO_CRAFTS, setupDocument } from '../../server/demo/crafts.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { validateSetup } from '../document/validate.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { suitsCraft } from '../fit/first-propulsor.ts';
+import { suitsCraft } from './first-propulsor.ts';
 import { situationOf } from '../situation/situation.ts';
 import { fittedDocument } from './fitted-setup.ts';
 import { fittingsOf, outcomeOf, type ShelfPart } from './fittings.ts';

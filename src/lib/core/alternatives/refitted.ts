@@ -2,9 +2,9 @@ import { FIXABLE_PARTS, type FixablePart } from '../registry/parts.ts';
 import type { Rung } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
 import { type SetupDocument } from '../document/schema.ts';
-import { fitAround } from '../fit/fit-around.ts';
+import { fitAround } from './fit-around.ts';
 import type { Situation } from '../situation/situation.ts';
-import type { Drive } from './drives.ts';
+import type { Drive } from './drive-options.ts';
 import { shopWords, type ShopPart } from './shop-words.ts';
 
 /** What exchanging every free part weighs, beside a single part: the last resort. (m) */

@@ -1,5 +1,5 @@
 import { lostOf } from './lost.ts';
-import type { Bench, Trial } from './bench.ts';
+import type { Bench, Trial } from './trials.ts';
 
 /** What it asks of a user to exchange a part: leads and plugs go along, an ESC or a pack is plugged in, a motor is built in. (m) */
 const PART_COST: Readonly<Record<string, number>> = {

@@ -5,7 +5,7 @@ import { kvSold } from '../catalogue/windings.ts';
 import { escMarginLimit } from '../checks/esc-current.ts';
 import { packMarginLimit } from '../checks/pack-current.ts';
 import { chosenSchool } from '../document/schools.ts';
-import { sizedEsc } from '../fit/size-electrics.ts';
+import { sizedEsc } from './size-electrics.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
 import { buildOfPoles } from '../parts/motor/estimate.ts';
 import { canOfMass } from '../parts/motor/label-decoder.ts';

@@ -7,7 +7,7 @@ import type { Situation } from '../situation/situation.ts';
 import { listed } from '../text/listed.ts';
 import { showUnit } from '../units/show.ts';
 import { failsOf, isBetter, isFailing } from '../checks/fails.ts';
-import { Bench, type Trial } from './bench.ts';
+import { Bench, type Trial } from './trials.ts';
 import { effortOf } from './effort.ts';
 
 /** Most remedies that stand at one check. */
