@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import type { PredictPoint, SetupDocument } from '../src/lib/core/document/schema.ts';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
 import { situationOf } from '../src/lib/core/situation/situation.ts';
-import { whyAll } from '../src/lib/core/why/why-all.ts';
+import { whyAll } from '../src/lib/core/derivations/derive.ts';
 import { BOAT, JET, PLANE as EVERYDAY, QUAD } from './helpers/setups.ts';
 import { workOut } from './helpers/printed-sum.ts';
 import { some } from './helpers/extent.ts';

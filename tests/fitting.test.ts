@@ -10,7 +10,7 @@ import { type SetupDocument } from '../src/lib/core/document/schema.ts';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
 import { predict } from '../src/lib/core/predict/predict.ts';
 import { GRAVITY_MS2 } from '../src/lib/core/units/constants.ts';
-import { whyAll } from '../src/lib/core/why/why-all.ts';
+import { whyAll } from '../src/lib/core/derivations/derive.ts';
 import { situationOf } from '../src/lib/core/situation/situation.ts';
 import { assertFinite } from '../scripts/tools/plausible.ts';
 import { randomSetups } from './helpers/random-setup.ts';

@@ -43,7 +43,7 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
   {
     name: 'judgement',
     holds: 'what a situation means',
-    folders: [...['checks', 'why', 'charts'].map((f) => `lib/core/${f}`), 'lib/core/registry/figures']
+    folders: [...['checks', 'derivations', 'charts'].map((f) => `lib/core/${f}`), 'lib/core/registry/figures']
   },
   {
     name: 'purposes',

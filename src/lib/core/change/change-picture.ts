@@ -8,7 +8,7 @@ import { cellsOwned } from '../testing/plan/owned-cells.ts';
 import { planIfTestable } from '../testing/plan/plan.ts';
 import type { Plan } from '../testing/plan/stage.ts';
 import type { Issue } from '../text/issues.ts';
-import type { Why } from '../why/why.ts';
+import type { Derivation } from '../derivations/derivation.ts';
 import type { Measurement } from '../calibration/schema.ts';
 import { faultsOf } from './faults.ts';
 import type { Step } from './altered.ts';
@@ -118,7 +118,10 @@ export function changePicture(view: ChangeView, quick: boolean): ChangeResult {
 }
 
 /** How one figure came about at both ends of the change of a view; nulls where nothing is told of it. */
-export function whyChange(view: ChangeView, id: string): readonly [before: Why | null, after: Why | null] {
+export function whyChange(
+  view: ChangeView,
+  id: string
+): readonly [before: Derivation | null, after: Derivation | null] {
   const result = made(view, false);
   if (!result.ok) return [null, null];
   const { before, after } = result.value;

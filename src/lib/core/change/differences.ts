@@ -4,8 +4,8 @@ import { figureOf, type FigureName } from '../registry/figures.ts';
 import type { Situation } from '../situation/situation.ts';
 import type { Band } from '../powertrain/bands.ts';
 import type { QuantityName } from '../units/quantity.ts';
-import { whyOf } from '../why/why-all.ts';
-import type { Why } from '../why/why.ts';
+import { whyOf } from '../derivations/derive.ts';
+import type { Derivation } from '../derivations/derivation.ts';
 import { ratioBands, type Joint } from './joint-bands.ts';
 
 /** One figure before and after a change, SI, with its bands and that of the ratio. */
@@ -99,7 +99,7 @@ export function differencesOf(before: Situation, after: Situation, quick = false
 }
 
 /** How a figure of the table came about in a situation; null where nothing is told of it. */
-export function whyFigureOf(s: Situation, id: string): Why | null {
+export function whyFigureOf(s: Situation, id: string): Derivation | null {
   const entry = CHANGE_FIGURES.find((f) => f.id === id);
   if (!entry || figureOf(entry.figure).of(s) === null) return null;
   const { why } = figureOf(entry.figure);

@@ -4,7 +4,7 @@ import { DEMO_CRAFTS, setupDocument } from '../../server/demo/crafts.ts';
 import { readPath, withChanges } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { situationOf } from '../situation/situation.ts';
-import { whyOf } from '../why/why-all.ts';
+import { whyOf } from '../derivations/derive.ts';
 import { CONTENTS, helpView, pageFrom, type HelpView } from './help.ts';
 
 const demo = (name: string): SetupDocument => {

@@ -12,8 +12,8 @@ import { shoppingLines, type ShoppingLine } from '../alternatives/shopping.ts';
 import { remediesOf } from '../alternatives/remedies.ts';
 import { situationOf, type Situation } from '../situation/situation.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
-import { whyOf } from '../why/why-all.ts';
-import type { Why } from '../why/why.ts';
+import { whyOf } from '../derivations/derive.ts';
+import type { Derivation } from '../derivations/derivation.ts';
 import { powerPath, type PowerStage } from './power-path.ts';
 
 /** Everything the Match screen draws of one setup at one point. */
@@ -103,7 +103,7 @@ export function fittingsFor(
 }
 
 /** The derivation of one figure on the screen; null where none is known by that id, or the document is not sound. */
-export function whyFigure(document: unknown, look: MatchLook, id: string): Why | null {
+export function whyFigure(document: unknown, look: MatchLook, id: string): Derivation | null {
   const found = looked(document, look, id.startsWith('unknown-'));
   const why = found.ok ? whyOf(found.s, id) : null;
   return why && { ...why, learn: pageFrom(id) };

@@ -12,7 +12,7 @@ import type {
   LevelAnswer,
   PredictedPoint
 } from '../powertrain/predicted.ts';
-import type { Narrowing } from '../why/narrows.ts';
+import type { Narrowing } from '../derivations/narrows.ts';
 import type { Sensitivity } from '../powertrain/sensitivity.ts';
 
 /** The document of the contract: what is predicted of a setup and what its checks find. */

@@ -1,4 +1,4 @@
-import { narrowsOf } from '../why/narrows.ts';
+import { narrowsOf } from '../derivations/narrows.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { PredictRequest } from '../document/schema.ts';
 import { mendingOf } from '../alternatives/put-right.ts';

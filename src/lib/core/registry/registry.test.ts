@@ -27,7 +27,7 @@ test('a figure of a part is one entry: added to the schema it stands in editor, 
   try {
     // modules that make their lists once are loaded after it was added
     const { columnsOf, partsFromCsv, partsToCsv } = await import('../formats/part-csv.ts');
-    const { whyFields } = await import('../why/why-fields.ts');
+    const { whyFields } = await import('../derivations/fields.ts');
     const { FILE_SCHEMAS } = await import('../formats/file-schemas.ts');
     const { interpretSetup } = await import('../model/interpret.ts');
     assert.ok(shelfFields('motor').some((f) => f.name === 'brushPressureN' && f.isFigure));

@@ -3,7 +3,7 @@ import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import type { StoredRun } from '../document/stored.ts';
 import { validateSetup } from '../document/validate.ts';
-import { narrowsOf, type Narrowing } from '../why/narrows.ts';
+import { narrowsOf, type Narrowing } from '../derivations/narrows.ts';
 import { situationOf } from '../situation/situation.ts';
 import { overOf } from './plan/limits.ts';
 import { planIfTestable } from './plan/plan.ts';

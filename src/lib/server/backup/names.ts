@@ -1,4 +1,4 @@
-/** Why a backup was made. */
+/** Derivation a backup was made. */
 export const REASONS = {
   daily: 'by itself',
   asked: 'asked for',

@@ -35,7 +35,7 @@
   import TwoPaths from './TwoPaths.svelte';
   import WhatChanges from './WhatChanges.svelte';
   import WhyBoth from './WhyBoth.svelte';
-  import type { Why } from '../../core/why/why.ts';
+  import type { Derivation } from '../../core/derivations/derivation.ts';
 
   /** Change: what one change of a real setup will do before it is bought. */
   let {
@@ -139,7 +139,7 @@
   }
 
   /** How a figure came about, before and after; null while none is asked. */
-  let why = $state.raw<readonly [Why | null, Why | null] | null>(null);
+  let why = $state.raw<readonly [Derivation | null, Derivation | null] | null>(null);
   let whyId = $state('');
   async function ask(id: string): Promise<void> {
     why = await view.why(id);
@@ -326,7 +326,7 @@
 
     <aside
       class="border-line px-4 py-3 max-lg:order-5 max-lg:border-t lg:overflow-y-auto lg:border-l"
-      aria-label="Why"
+      aria-label="Derivation"
     >
       {#if why}<WhyBoth
           both={why}

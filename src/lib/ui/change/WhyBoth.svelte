@@ -1,6 +1,6 @@
 <script lang="ts">
   import TextButton from '../kit/TextButton.svelte';
-  import type { Why } from '../../core/why/why.ts';
+  import type { Derivation } from '../../core/derivations/derivation.ts';
   import { unbroken } from '../format/units.svelte.ts';
 
   /** How one figure came about, before the change and after it. */
@@ -10,7 +10,7 @@
     learn,
     onclose
   }: {
-    both: readonly [Why | null, Why | null];
+    both: readonly [Derivation | null, Derivation | null];
     /** What the two ends are called. */
     names: readonly [string, string];
     /** Address of the page of help that teaches it. */
@@ -26,7 +26,7 @@
   class="border-ink bg-sheet mb-3 border p-3 text-xs leading-[17px]"
   tabindex="-1"
   {@attach take}
-  aria-label={`Why: ${known?.title ?? 'nothing is told of it'}`}
+  aria-label={`Derivation: ${known?.title ?? 'nothing is told of it'}`}
   data-testid="why"
 >
   <div class="flex justify-between">

@@ -9,7 +9,7 @@ import type { Propulsor, RailPart, SetupDocument } from '../../core/document/sch
 import type { PutRight } from '../../core/alternatives/put-right.ts';
 import type { SearchParts } from '../../core/search/space.ts';
 import type { Problem } from '../../core/text/issues.ts';
-import type { Why } from '../../core/why/why.ts';
+import type { Derivation } from '../../core/derivations/derivation.ts';
 import { AdviceClient } from '../../workers/advice-client.ts';
 import { askWorker } from '../../workers/client.ts';
 
@@ -263,7 +263,7 @@ export class ChangeState {
   }
 
   /** How a figure came about at both ends. */
-  async why(id: string): Promise<readonly [Why | null, Why | null] | null> {
+  async why(id: string): Promise<readonly [Derivation | null, Derivation | null] | null> {
     const view = this.#view;
     try {
       return await askWorker('quick', (w) => w.whyChange(view, id));

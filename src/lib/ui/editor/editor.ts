@@ -5,7 +5,7 @@ import type { StoredSetup } from '../../core/document/stored.ts';
 import type { MatchLook, MatchPicture } from '../../core/match/match-picture.ts';
 import type { Remedy } from '../../core/checks/finding.ts';
 import type { Issue } from '../../core/text/issues.ts';
-import type { Why } from '../../core/why/why.ts';
+import type { Derivation } from '../../core/derivations/derivation.ts';
 import { fittedDocument } from '../../core/alternatives/fitted-setup.ts';
 import { type Fitting, type Fittings, type ShelfPart } from '../../core/alternatives/fittings.ts';
 import { Drawing } from './drawing.ts';
@@ -20,7 +20,7 @@ interface MatchShown {
   /** Whether what puts the shown setup right is worked out; until then it is on its way. */
   settled: boolean;
   /** The derivation that is asked for. */
-  why: Why | null;
+  why: Derivation | null;
   /** The check whose working is open, and what puts it right; null while that is worked out. */
   opened: { readonly id: string; readonly remedies: readonly Remedy[] | null } | null;
 }

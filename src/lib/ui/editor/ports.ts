@@ -4,7 +4,7 @@ import type { Remedy } from '../../core/checks/finding.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { Depth, MatchLook, MatchResult } from '../../core/match/match-picture.ts';
 import type { Fittings, ShelfPart } from '../../core/alternatives/fittings.ts';
-import type { Why } from '../../core/why/why.ts';
+import type { Derivation } from '../../core/derivations/derivation.ts';
 import type { DraftStorage } from './draft.ts';
 
 /** `quick` answers edits at once; `thorough` works out bands, charts and what puts right, so that an edit never waits behind them. */
@@ -19,7 +19,7 @@ export interface Ports {
     depth: Depth,
     chart?: Chart['id']
   ): Promise<MatchResult>;
-  why(document: SetupDocument, look: MatchLook, id: string): Promise<Why | null>;
+  why(document: SetupDocument, look: MatchLook, id: string): Promise<Derivation | null>;
   /** What puts one check right. */
   remedies(document: SetupDocument, look: MatchLook, id: string): Promise<Remedy[]>;
   /** The free parts fitted round the fixed ones. */

@@ -1,6 +1,6 @@
 <script lang="ts">
   import TextButton from '../kit/TextButton.svelte';
-  import type { Why } from '../../core/why/why.ts';
+  import type { Derivation } from '../../core/derivations/derivation.ts';
 
   /** The derivation of one number: above the findings, or where they stand far below the figure at the foot of the window. */
   let {
@@ -8,7 +8,7 @@
     setupId,
     onclose
   }: {
-    why: Why;
+    why: Derivation;
     /** The setup with whose figures the page of help is opened. */
     setupId: number;
     onclose: () => void;
@@ -26,7 +26,7 @@
   tabindex="-1"
   data-overlay
   {@attach take}
-  aria-label={`Why: ${why.title}`}
+  aria-label={`Derivation: ${why.title}`}
   data-testid="why"
 >
   <div class="flex justify-between">

@@ -6,7 +6,7 @@ import { FACTORS } from '../model/tolerance.ts';
 import type { PredictedPoint } from '../powertrain/predicted.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
-import type { WhyContext } from './why.ts';
+import type { WhyContext } from './derivation.ts';
 
 /** Thrust per watt standing still, beside what is usual for the kind of propulsor. Common practice, no source. */
 function thrustRule(i: Interpreted, p: PredictedPoint): string | null {

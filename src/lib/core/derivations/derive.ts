@@ -3,12 +3,12 @@ import type { FactorName } from '../model/tolerance.ts';
 import type { Situation } from '../situation/situation.ts';
 import { FACTOR_TITLES } from '../powertrain/sensitivity.ts';
 import { show } from '../units/show.ts';
-import { whyCircuit } from './why-circuit.ts';
-import { whyCraft } from './why-craft.ts';
-import { whyFields } from './why-fields.ts';
-import { whyPath } from './why-path.ts';
-import { whyUnknowns } from './why-unknowns.ts';
-import type { Why, WhyContext } from './why.ts';
+import { whyCircuit } from './circuit.ts';
+import { whyCraft } from './craft.ts';
+import { whyFields } from './fields.ts';
+import { whyPath } from './power-path.ts';
+import { whyUnknowns } from './unknowns.ts';
+import type { Derivation, WhyContext } from './derivation.ts';
 
 /** Sentences on where the unknowns behind a figure come from. */
 function sourcesOf(i: Interpreted, names: readonly FactorName[]): string[] {
@@ -19,8 +19,8 @@ function sourcesOf(i: Interpreted, names: readonly FactorName[]): string[] {
 }
 
 /** The derivation of every figure that the Match screen shows, by the figure's id. */
-export function whyAll(s: Situation): Record<string, Why> {
-  const all: Record<string, Why> = whyFields(s.model);
+export function whyAll(s: Situation): Record<string, Derivation> {
+  const all: Record<string, Derivation> = whyFields(s.model);
   const add: WhyContext['add'] = (id, title, formula, numbers, names, rule = null) => {
     all[id] = { title, formula, numbers, sources: sourcesOf(s.model, names), rule };
   };
@@ -33,7 +33,7 @@ export function whyAll(s: Situation): Record<string, Why> {
 }
 
 /** The derivation of one figure; null where nothing is known by that id. */
-export const whyOf = (s: Situation, id: string): Why | null => {
+export const whyOf = (s: Situation, id: string): Derivation | null => {
   const all = whyAll(s);
   return Object.hasOwn(all, id) ? all[id] : null;
 };

@@ -3,7 +3,7 @@ import type { FactorName } from '../model/tolerance.ts';
 import type { PredictedPoint } from '../powertrain/predicted.ts';
 
 /** The derivation of one number: formula, numbers put in, where they come from, and the rule of thumb beside it. */
-export interface Why {
+export interface Derivation {
   title: string;
   formula: string;
   numbers: string;

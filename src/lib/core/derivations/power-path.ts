@@ -2,8 +2,8 @@ import { FACTORS, type FactorName } from '../model/tolerance.ts';
 import { dutyOf, rippleAt, switchingShare } from '../powertrain/operating-point.ts';
 import { rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
-import { atEscV } from './why-circuit.ts';
-import type { WhyContext } from './why.ts';
+import { atEscV } from './circuit.ts';
+import type { WhyContext } from './derivation.ts';
 
 /**
  * Derivations of the watts on the power path: what goes into each part, what is lost there, what is useful. A list of

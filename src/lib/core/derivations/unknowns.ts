@@ -1,5 +1,5 @@
 import { show, showUnit } from '../units/show.ts';
-import type { WhyContext } from './why.ts';
+import type { WhyContext } from './derivation.ts';
 
 const percent = (share: number): string => `${share >= 0 ? '+' : '−'}${show(Math.abs(100 * share), 2)} %`;
 

@@ -5,7 +5,7 @@ import type { SetupDocument } from '../document/schema.ts';
 import { powerPath } from '../match/power-path.ts';
 import { answerOf } from '../predict/predict.ts';
 import { situationOf } from '../situation/situation.ts';
-import { whyAll } from './why-all.ts';
+import { whyAll } from './derive.ts';
 
 const PLANE: SetupDocument = {
   ...EVERYDAY,

@@ -7,15 +7,15 @@ import { dutyOf, noLoadCurrentAt, rippleAt, switchingShare } from '../powertrain
 import type { PredictedPoint } from '../powertrain/predicted.ts';
 import { INCH_M, rpmToRadS } from '../units/convert.ts';
 import { show, showUnit } from '../units/show.ts';
-import { underLoad } from './why-fields.ts';
-import type { WhyContext } from './why.ts';
+import { underLoad } from './fields.ts';
+import type { WhyContext } from './derivation.ts';
 
 const off = (rule: number, value: number): string => {
   const d = 100 * (rule / value - 1);
   return `${d >= 0 ? '+' : '−'}${show(Math.abs(d), 2)} % here`;
 };
 
-/** Why the pack's resistance in the sums is not that of its label: how it was read. Empty where it is. */
+/** Derivation the pack's resistance in the sums is not that of its label: how it was read. Empty where it is. */
 const packUnderLoad = (s: Situation): string => {
   const pulse = s.powertrain.packResistanceOhm;
   const { packOhm, stateOfCharge } = s.supply;

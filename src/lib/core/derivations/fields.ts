@@ -3,7 +3,7 @@ import type { Interpreted } from '../model/interpret.ts';
 import { explainedFields } from '../registry/fields.ts';
 import { show, showUnit } from '../units/show.ts';
 import { unitOfField } from '../units/unit-of-field.ts';
-import type { Why } from './why.ts';
+import type { Derivation } from './derivation.ts';
 
 /** "At rest 55 mΩ, under load about 138": what the model takes for the winding's resistance, and why. */
 export function underLoad(i: Interpreted): string {
@@ -20,8 +20,8 @@ export function underLoad(i: Interpreted): string {
 }
 
 /** Where each editable figure comes from, how surely it is known, and what it is used for. */
-export function whyFields(i: Interpreted): Record<string, Why> {
-  const all: Record<string, Why> = {};
+export function whyFields(i: Interpreted): Record<string, Derivation> {
+  const all: Record<string, Derivation> = {};
   const given = i.setup.sources as Record<string, string> | undefined;
   for (const { path, why, unknown: factor } of explainedFields()) {
     const [title, used] = why;
