@@ -11,7 +11,7 @@ import type { SetupDocument } from '../src/lib/core/document/schema.ts';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
 import { firstSketch } from '../src/lib/core/alternatives/first-sketch.ts';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
-import { situationOf } from '../src/lib/core/situation/situation.ts';
+import { analysisOf } from '../src/lib/core/analysis/setup-analysis.ts';
 import { applied } from './helpers/applied.ts';
 import { briefs } from './helpers/briefs.ts';
 import fc from 'fast-check';
@@ -26,7 +26,7 @@ const CHANGES = Number(process.env.ISKARN_CHANGES ?? extent(4, 40));
 const SEED = Number(process.env.ISKARN_CHANGE_SEED ?? 11);
 
 const overOf = (setup: SetupDocument): CheckResult[] =>
-  runChecks(situationOf(setup, { bands: true })).filter((r) => r.finding === 'over');
+  runChecks(analysisOf(setup, { bands: true })).filter((r) => r.finding === 'over');
 
 /** Sound setups made from briefs, and setups whose ratings lie near what they draw, in turn. */
 function* setups(): Generator<SetupDocument> {

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { PredictPoint, SetupDocument } from '../src/lib/core/document/schema.ts';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
-import { situationOf } from '../src/lib/core/situation/situation.ts';
+import { analysisOf } from '../src/lib/core/analysis/setup-analysis.ts';
 import { whyAll } from '../src/lib/core/derivations/derive.ts';
 import { BOAT, JET, PLANE as EVERYDAY, QUAD } from './helpers/setups.ts';
 import { workOut } from './helpers/printed-sum.ts';
@@ -49,7 +49,7 @@ test('the setups are what they are called: no figure in them is left unused, and
     assert.ok(checked.ok && checked.notes.length === 0, `${name}: ${JSON.stringify(checked)}`);
   }
   const of = (name: string, id: string): string =>
-    whyAll(situationOf(SETUPS[name], { point: POINTS[1], bands: true }))[id].numbers;
+    whyAll(analysisOf(SETUPS[name], { point: POINTS[1], bands: true }))[id].numbers;
   assert.match(of('coaxial', 'thrust'), /^8 × 0\.9 \(coaxial\) × /);
   const geared = 'geared, with a receiver on the pack and an ESC that idles';
   assert.match(of(geared, 'battery-current'), / \+ 0\.150 A\) \+ 1\.20 A = /);
@@ -60,7 +60,7 @@ test('the setups are what they are called: no figure in them is left unused, and
 for (const [k, [name, setup]] of Object.entries(SETUPS).entries())
   for (const point of some(POINTS, 2, k))
     test(`every printed sum comes to what stands behind its "=", units and all: ${name}, throttle ${point.throttle}`, () => {
-      const s = situationOf(setup, { point, bands: true });
+      const s = analysisOf(setup, { point, bands: true });
       const why = whyAll(s);
       let worked = 0;
       let loose = 0;
@@ -98,7 +98,7 @@ for (const [k, [name, setup]] of Object.entries(SETUPS).entries())
 
 test('rules of thumb beside a figure are worked out too, and how far off they are', () => {
   for (const setup of Object.values(SETUPS)) {
-    const s = situationOf(setup, { point: POINTS[1], bands: true });
+    const s = analysisOf(setup, { point: POINTS[1], bands: true });
     const why = whyAll(s);
     const rule = why['battery-current'].rule ?? '';
     const [, sum, off] = /: (.*? = .*?), ([+−][\d.]+) % here/.exec(rule) ?? [];

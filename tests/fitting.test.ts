@@ -11,7 +11,7 @@ import { validateSetup } from '../src/lib/core/document/validate.ts';
 import { predict } from '../src/lib/core/predict/predict.ts';
 import { GRAVITY_MS2 } from '../src/lib/core/units/constants.ts';
 import { whyAll } from '../src/lib/core/derivations/derive.ts';
-import { situationOf } from '../src/lib/core/situation/situation.ts';
+import { analysisOf } from '../src/lib/core/analysis/setup-analysis.ts';
 import { assertFinite } from '../scripts/tools/plausible.ts';
 import { randomSetups } from './helpers/random-setup.ts';
 import { extent, some } from './helpers/extent.ts';
@@ -103,7 +103,7 @@ test('every random setup’s every figure can be asked why, and the answer holds
   const next = randomSetups(19);
   for (let k = 0; k < extent(12, 60); k++) {
     const setup = next();
-    for (const [id, why] of Object.entries(whyAll(situationOf(setup)))) {
+    for (const [id, why] of Object.entries(whyAll(analysisOf(setup)))) {
       const text = [why.title, why.formula, why.numbers, ...why.sources, why.rule ?? ''].join(' ');
       assert.ok(why.numbers.length > 0 && why.formula.length > 0, `setup ${k}: ${id} is empty`);
       assert.doesNotMatch(text, /NaN|undefined|Infinity|null/, `setup ${k}: ${id}: ${text}`);

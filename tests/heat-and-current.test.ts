@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import type { CheckId } from '../src/lib/core/checks/all-checks.ts';
 import { runChecks } from '../src/lib/core/checks/ledger.ts';
 import type { SetupDocument } from '../src/lib/core/document/schema.ts';
-import { situationOf } from '../src/lib/core/situation/situation.ts';
+import { analysisOf } from '../src/lib/core/analysis/setup-analysis.ts';
 import { DEMO_CRAFTS, setupDocument } from '../src/lib/server/demo/crafts.ts';
 import { randomSetups } from './helpers/random-setup.ts';
 import { extent, some } from './helpers/extent.ts';
@@ -16,7 +16,7 @@ const PAIRS: readonly (readonly [current: CheckId, heat: CheckId])[] = [
 
 /** What of a setup contradicts itself: one of a pair is over and the other holds. */
 function contradictions(setup: SetupDocument): string[] {
-  const checks = runChecks(situationOf(setup));
+  const checks = runChecks(analysisOf(setup));
   const of = (id: CheckId) => checks.find((c) => c.id === id);
   return PAIRS.flatMap(([current, heat]) => {
     const [a, b] = [of(current), of(heat)];
@@ -43,7 +43,7 @@ test('random setups: amps and heat of ESC and motor say the same', () => {
 test('an ESC at twice its rating never reads cool, however long the run is planned', () => {
   for (const runSeconds of [undefined, 30, 120]) {
     const checks = runChecks(
-      situationOf({
+      analysisOf({
         format: 'iskarn.setup/1',
         craft: { kind: 'fixed-wing', massKg: 2, wingAreaM2: 0.4, purpose: 'sport', runSeconds },
         battery: { chemistry: 'lipo', series: 4, capacityAh: 4, continuousC: 40 },

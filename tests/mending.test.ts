@@ -7,7 +7,7 @@ import { firstSketch } from '../src/lib/core/alternatives/first-sketch.ts';
 import { mendingOf, type Mending } from '../src/lib/core/alternatives/put-right.ts';
 import { seededRandom } from '../src/lib/core/numeric/random.ts';
 import { failsOf, type Fails } from '../src/lib/core/checks/fails.ts';
-import { situationOf } from '../src/lib/core/situation/situation.ts';
+import { analysisOf } from '../src/lib/core/analysis/setup-analysis.ts';
 import { DEMO_CRAFTS, setupDocument } from '../src/lib/server/demo/crafts.ts';
 import { applied } from './helpers/applied.ts';
 import { briefs } from './helpers/briefs.ts';
@@ -35,7 +35,7 @@ function looked(setup: SetupDocument): Looked {
 }
 
 function lookedAt(setup: SetupDocument): Looked {
-  const s = situationOf(setup, { bands: true });
+  const s = analysisOf(setup, { bands: true });
   const results = runChecks(s);
   let mending: Mending | null = null;
   return {

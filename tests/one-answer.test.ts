@@ -15,7 +15,7 @@ import { withOwnParts } from '../src/lib/core/search/shelf-parts.ts';
 import { setupOf, spaceOf } from '../src/lib/core/search/space.ts';
 import { airframeOf, findBriefOf, searchedLimits, wishesOf } from '../src/lib/core/search/wishes.ts';
 import { sheetFigures } from '../src/lib/core/sheet/figures.ts';
-import { situationOf } from '../src/lib/core/situation/situation.ts';
+import { analysisOf } from '../src/lib/core/analysis/setup-analysis.ts';
 import { watchAt } from '../src/lib/core/testing/plan/watch-at.ts';
 import { DEMO_CRAFTS, setupDocument } from '../src/lib/server/demo/crafts.ts';
 import { firstSketch } from '../src/lib/core/alternatives/first-sketch.ts';
@@ -36,7 +36,7 @@ const FULL = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
 
 /** A setup in every room that shows figures of it. */
 function rooms(document: SetupDocument): Record<string, Shown> {
-  const s = situationOf(document, { point: FULL, bands: false });
+  const s = analysisOf(document, { point: FULL, bands: false });
   const sheet = Object.fromEntries(sheetFigures(s).map((f) => [f.id, f.value]));
   const match = matchPicture(document, { point: FULL, schools: {} }, 'quick');
   assert.ok(match.ok, JSON.stringify(match));
@@ -74,7 +74,7 @@ function rooms(document: SetupDocument): Record<string, Shown> {
       'time full': time('full'),
       'time hover': time('hover'),
       winding: check('motor-temperature'),
-      'motor case': situationOf(document).heatCourse?.hottestCaseC,
+      'motor case': analysisOf(document).heatCourse?.hottestCaseC,
       'esc heat': check('esc-temperature')
     },
     hangar: {
@@ -191,10 +191,10 @@ function verdicts(document: SetupDocument): string[] {
     door('Change, before', overOf(change.answer.before.checks));
     door('Change, after', overOf(change.answer.after.checks));
   }
-  const checks = runChecks(situationOf(document));
+  const checks = runChecks(analysisOf(document));
   const plan = answerPlan({ setup: document, change: null, log: [] });
   // a whole plan where nothing is over that would break; one that ends early, or none, where something is
-  const whole = breaking(checks, situationOf(document)).length === 0;
+  const whole = breaking(checks, analysisOf(document)).length === 0;
   if (plan.ok && (plan.answer.stages.length > 0 && plan.answer.last === null) !== whole)
     said.push(
       `Test ${whole ? 'does not plan' : 'plans all of'} what Match finds ${whole ? 'whole' : 'over'}`
@@ -361,7 +361,7 @@ test('what Find lists of a combination, every room shows of it once it is taken 
         const taken = takenFrom(setupOf(space, k), airframeOf(document));
         looked++;
         // and what is over a limit is over it everywhere; a search's own limits are nobody else's
-        const over = overOf(runChecks(situationOf(taken)));
+        const over = overOf(runChecks(analysisOf(taken)));
         const inFind = own.over.filter((id) => !id.startsWith('limit-')).sort();
         if (inFind.join() !== over.join())
           said.push(`${name}, ${k}: over in Find ${inFind.join(', ')}, in Match ${over.join(', ')}`);

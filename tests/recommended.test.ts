@@ -13,7 +13,7 @@ import { scoreOf } from '../src/lib/core/yardstick/worth.ts';
 import { shelves } from './helpers/search-shelves.ts';
 import { SearchRun } from '../src/lib/core/search/search-run.ts';
 import { setupOf, spaceOf } from '../src/lib/core/search/space.ts';
-import { situationOf } from '../src/lib/core/situation/situation.ts';
+import { analysisOf } from '../src/lib/core/analysis/setup-analysis.ts';
 import type { SetupDocument } from '../src/lib/core/document/schema.ts';
 import { CLUB_SHELF } from './helpers/club-shelf.ts';
 import { ELEVEN, sketchBrief, strange, TYPICAL_SETUPS, type TypicalSetup } from './helpers/typical-setups.ts';
@@ -79,7 +79,7 @@ test('first sketches, first fits and shopping lists of the eleven lie there too,
     say('shopping list', ideal.setup);
     assert.deepEqual(ideal.over, [], `${brief.name}: ${ideal.over.join()}`);
     // one list for one craft: what a sketch's own list asks for is what the sketch has
-    const [esc] = shoppingLines(situationOf(sketch, { bands: true })).filter((l) => l.part === 'esc');
+    const [esc] = shoppingLines(analysisOf(sketch, { bands: true })).filter((l) => l.part === 'esc');
     assert.match(
       esc.text,
       new RegExp(`\\b${sketch.esc?.continuousA} A or more`),

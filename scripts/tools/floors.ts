@@ -36,13 +36,13 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
     folders: ['lib/core/powertrain']
   },
   {
-    name: 'situation',
+    name: 'analysis',
     holds: 'a document at a supply: everything that follows from it',
-    folders: ['lib/core/situation']
+    folders: ['lib/core/analysis']
   },
   {
     name: 'judgement',
-    holds: 'what a situation means',
+    holds: 'what an analysis means',
     folders: [...['checks', 'derivations', 'charts'].map((f) => `lib/core/${f}`), 'lib/core/registry/figures']
   },
   {

@@ -8,7 +8,7 @@ import { test } from 'node:test';
 import type { Page } from '@playwright/test';
 import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 import type { StoredRun, StoredSetup } from '../../src/lib/core/document/stored.ts';
-import { situationOf } from '../../src/lib/core/situation/situation.ts';
+import { analysisOf } from '../../src/lib/core/analysis/setup-analysis.ts';
 import { Stand } from '../../src/lib/core/testing/stand/stand.ts';
 import { show } from '../../src/lib/core/units/show.ts';
 import { seriousOn } from '../helpers/axe.ts';
@@ -74,7 +74,7 @@ const RACER: SetupDocument = {
 };
 
 test('a boat: without its screw, then the smallest; a dragging bearing passes the limit, the run ends itself, back a step', async () => {
-  const s = situationOf(RACER);
+  const s = analysisOf(RACER);
   const own = s.at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }])[0].batteryCurrentA;
   const tight = { ...RACER, esc: { continuousA: Math.ceil(1.02 * own), maxSeries: 8 } };
   const { id, page, errors } = await opened(tight);
@@ -144,7 +144,7 @@ test('an aeroplane on the bench: fitted to one run the band of its current halve
   await expect(page.getByText('Predictions of this setup go by the readings now')).toBeVisible(PATIENT);
   const stored = (await api(`setups/${id}`)) as StoredSetup;
   assert.ok(stored.document.calibration?.joint);
-  const [p] = situationOf(stored.document, { bands: true }).at([
+  const [p] = analysisOf(stored.document, { bands: true }).at([
     { throttle: 1, speedMs: 0, stateOfCharge: 1 }
   ]);
   assert.ok(Math.abs((p.band?.batteryCurrentA[0] as number) - after[0]) < 0.1);

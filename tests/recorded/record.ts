@@ -19,7 +19,7 @@ import { QUANTITIES } from '../../src/lib/core/units/quantity.ts';
 import { openApi } from '../../src/lib/api/openapi.ts';
 import { fitAround } from '../../src/lib/core/alternatives/fit-around.ts';
 import { answerOf } from '../../src/lib/core/predict/predict.ts';
-import { situationOf, type Look } from '../../src/lib/core/situation/situation.ts';
+import { situationOf, type Look } from '../../src/lib/core/analysis/setup-analysis.ts';
 import { whyAll } from '../../src/lib/core/derivations/derive.ts';
 import { DEMO_CRAFTS, setupDocument } from '../../src/lib/server/demo/crafts.ts';
 import { randomSetups } from '../helpers/random-setup.ts';

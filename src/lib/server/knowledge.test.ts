@@ -10,7 +10,7 @@ import { runChecks } from '../core/checks/ledger.ts';
 import type { MakersRow } from '../core/document/makers-row.ts';
 import type { Motor, SetupDocument } from '../core/document/schema.ts';
 import { differentPaths } from '../core/document/merge.ts';
-import { situationOf } from '../core/situation/situation.ts';
+import { analysisOf } from '../core/analysis/setup-analysis.ts';
 import { createCraft } from './crafts.ts';
 import { openDatabase } from './db/open.ts';
 import { calibrationPlaces, fitParts, removeCalibration } from './fitted-parts.ts';
@@ -47,7 +47,7 @@ const motor = value(
 );
 const pack = value(createPart(db, { kind: 'battery', name: 'Lake 4S', document: packDocument, owned: true }));
 const now = (): SetupDocument => value(getSetup(db, setup.id)).document;
-const amps = (d: SetupDocument): number => situationOf(d, { bands: false }).worst.batteryCurrentA;
+const amps = (d: SetupDocument): number => analysisOf(d, { bands: false }).worst.batteryCurrentA;
 
 /** A row of a leaflet: what the same motor with the same propeller draws by its maker, at 14.8 V. */
 const row = (line: number, volts: number, a: number, grams: number): MakersRow => ({
@@ -66,7 +66,7 @@ const row = (line: number, volts: number, a: number, grams: number): MakersRow =
 
 test('a maker’s table that is kept counts at once, is said, and can be left out', () => {
   const at148 = (d: SetupDocument): { a: number; thrustN: number } => {
-    const [p] = situationOf(d, { bands: false }).at([{ throttle: 1, speedMs: 0, batteryVoltageV: 14.8 }]);
+    const [p] = analysisOf(d, { bands: false }).at([{ throttle: 1, speedMs: 0, batteryVoltageV: 14.8 }]);
     return { a: p.batteryCurrentA, thrustN: p.thrustN };
   };
   const before = at148(now());
@@ -116,7 +116,7 @@ test('a maker’s table that is kept counts at once, is said, and can be left ou
 
 test('a pack’s measured resistance and what it carries go into prediction and checks, in Match and from the shelf', () => {
   const before = now();
-  const label = runChecks(situationOf(before, { bands: false })).find((r) => r.id === 'pack-current');
+  const label = runChecks(analysisOf(before, { bands: false })).find((r) => r.id === 'pack-current');
   assert.equal(label?.limit, 2.2 * 45);
   value(
     createRecord(
@@ -129,7 +129,7 @@ test('a pack’s measured resistance and what it carries go into prediction and 
   const document = now();
   assert.equal(document.known?.battery?.cellResistanceOhm, 0.018);
   assert.ok(amps(document) < 0.99 * amps(before), 'it sags more');
-  const s = situationOf(document, { bands: false });
+  const s = analysisOf(document, { bands: false });
   const found = runChecks(s).find((r) => r.id === 'pack-current');
   // √(6 W/Ah × 2.2 Ah / 18 mΩ) = 27.1 A for long; 1.3 times that at the most
   assert.ok(Math.abs((found?.limit ?? 0) - 1.3 * Math.sqrt((6 * 2.2) / 0.018)) < 0.2, `${found?.limit}`);

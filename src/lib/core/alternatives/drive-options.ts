@@ -9,7 +9,7 @@ import {
   type Ladder,
   type Rung
 } from '../checks/candidates.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 
 /** One way to turn the shaft otherwise: changes of propulsor, cells, motor or gear, and how far it goes from what is there. */
 export interface Drive {
@@ -55,7 +55,7 @@ const pairs = (a: readonly Option[], b: readonly Option[]): Drive[] =>
  * @param also changes beside those of the parts; @param isFree whether a change leaves alone what is to stay
  */
 export function drivesAround(
-  s: Situation,
+  s: SetupAnalysis,
   also: readonly Also[] = [],
   isFree: (rung: Rung) => boolean = () => true
 ): Drive[] {

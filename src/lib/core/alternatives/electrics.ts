@@ -1,7 +1,7 @@
 import { escForCells, smallerPacks, type Ladder, type Rung } from '../checks/candidates.ts';
 import { checkOf } from '../checks/all-checks.ts';
 import type { Outcome } from '../checks/finding.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { failsOf, isBetter, isFailing } from '../checks/fails.ts';
 import { type Bench, type Trial } from './trials.ts';
 
@@ -11,12 +11,12 @@ const CARRIES = /^(esc\.|wiring\.|receiverSupply\.|rail\.|battery\.(capacityAh|c
 const MOST = 8;
 
 /** Ladders of a check that leave the drive as it is, as far as they may be taken. */
-function laddersOf(result: Outcome, s: Situation, bench: Bench): Ladder[] {
+function laddersOf(result: Outcome, s: SetupAnalysis, bench: Bench): Ladder[] {
   const free = (ladder: Ladder): Ladder => ladder.filter((rung) => bench.isFree(rung));
   return carryingLadders(result, s).map(free);
 }
 
-function carryingLadders(result: Outcome, s: Situation): Ladder[] {
+function carryingLadders(result: Outcome, s: SetupAnalysis): Ladder[] {
   const own = (checkOf(result.id)?.candidates?.(s) ?? []).filter(
     (ladder) => ladder.length > 0 && ladder[0].changes.every((c) => CARRIES.test(c.path))
   );
@@ -26,7 +26,7 @@ function carryingLadders(result: Outcome, s: Situation): Ladder[] {
 }
 
 /** Whether what carries the current can put a check right at all: the drive need not change for it. */
-export const isCarried = (result: Outcome, s: Situation, bench: Bench): boolean =>
+export const isCarried = (result: Outcome, s: SetupAnalysis, bench: Bench): boolean =>
   laddersOf(result, s, bench).some((ladder) => ladder.length > 0) && result.part !== 'craft';
 
 /** The trial with another size of something; a later size of the same figure takes the place of the earlier one. */

@@ -7,7 +7,7 @@ import { partsKg } from '../model/all-up-mass.ts';
 import type { Schools } from './size-electrics.ts';
 import { sketchSetup } from './sketch-setup.ts';
 import { failsOf } from '../checks/fails.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { mendingOf } from './put-right.ts';
 
 /** How often a sketch is put right before it is shown. */
@@ -23,7 +23,7 @@ export function firstSketch(b: Brief, schools?: Schools): SetupDocument {
   // cells that the user gave are those of the pack that he has
   const keeps = b.series == null ? [] : ['battery.series'];
   for (let turn = 0; turn < MOST_TURNS; turn++) {
-    const s = situationOf(setup, { schools, bands: true });
+    const s = analysisOf(setup, { schools, bands: true });
     const results = runChecks(s);
     const { over } = failsOf(results);
     const [best] = over === 0 ? [] : mendingOf(s, results, { keeps }).putRight;

@@ -13,7 +13,7 @@ import {
   type Propulsor,
   type SetupDocument
 } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import type { PredictedPoint } from '../powertrain/predicted.ts';
 import { predictPoints } from '../powertrain/predict-points.ts';
 import { briefOf, motorsOf, type Brief } from '../brief/brief.ts';
@@ -363,7 +363,7 @@ function best(f: Fitting, setups: readonly SetupDocument[], most: number): Score
   const goals = goalsOf(f.base.craft);
   const promising = setups
     .map((setup, k) => {
-      const s = situationOf(setup, { schools: f.schools });
+      const s = analysisOf(setup, { schools: f.schools });
       // what passes a rating is no solution, whatever else it gives
       const passed = Math.max(0, -(leftOf(s).headroom ?? 0));
       const cost = passed > 0 ? PASSED + 2 * PASSED * passed : 0;
@@ -458,7 +458,7 @@ export function fitAround(base: SetupDocument, by: FitBy = {}): SetupDocument {
   const ranked = best(f, whole, BEST_SETUPS[effort]).map(({ setup, score }) => ({
     setup,
     score,
-    fails: failsOf(runChecks(situationOf(setup, { schools })))
+    fails: failsOf(runChecks(analysisOf(setup, { schools })))
   }));
   const merit = ({ score, fails }: (typeof ranked)[number]): number => score - MARGIN_USED * fails.tight;
   const [chosen] = ranked.sort((a, b) => a.fails.over - b.fails.over || merit(b) - merit(a));

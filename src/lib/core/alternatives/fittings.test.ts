@@ -7,7 +7,7 @@ import { runChecks } from '../checks/ledger.ts';
 import { validateSetup } from '../document/validate.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { suitsCraft } from './first-propulsor.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { fittedDocument } from './fitted-setup.ts';
 import { fittingsOf, outcomeOf, type ShelfPart } from './fittings.ts';
 import { lostOf } from './lost.ts';
@@ -29,7 +29,7 @@ const demo = (craft: string, setup: number): SetupDocument => {
   return setupDocument(found, found.setups[setup]);
 };
 const fitted = (document: SetupDocument, shelf: readonly ShelfPart[] = SHELF) => {
-  const s = situationOf(document, { bands: true });
+  const s = analysisOf(document, { bands: true });
   return { s, ...fittingsOf(s, shelf) };
 };
 
@@ -45,7 +45,7 @@ test('the demo’s setups: what is offered is what it says, never more over than
         const after = fittedDocument(document, offer);
         const checked = validateSetup(after);
         assert.ok(checked.ok, `${what} would be refused`);
-        const taken = situationOf(checked.value, { bands: true });
+        const taken = analysisOf(checked.value, { bands: true });
         assert.deepEqual(outcomeOf(taken), offer.outcome, `${what}: another outcome once it is taken`);
         const over = runChecks(taken).filter((r) => r.finding === 'over').length;
         assert.ok(over <= now.over.length, `${what}: ${over} over after ${now.over.length}`);
@@ -178,14 +178,14 @@ test('a calibration does not outlive the parts that it was made with', () => {
 
 test('what is lost: the half of the wanted thrust, not what nobody asked for', () => {
   const document = demo('Reedling', 0);
-  const s = situationOf(document);
+  const s = analysisOf(document);
   assert.equal(lostOf(s, s), 0);
-  const weak = situationOf({
+  const weak = analysisOf({
     ...document,
     motor: { ...document.motor, kvRpmPerVolt: 0.4 * document.motor.kvRpmPerVolt }
   });
   assert.ok(weak.worst.thrustN < 0.5 * s.worst.thrustN);
-  const strong = situationOf({
+  const strong = analysisOf({
     ...document,
     motor: { ...document.motor, kvRpmPerVolt: 1.3 * document.motor.kvRpmPerVolt }
   });

@@ -13,7 +13,7 @@ import { TO_BUY } from '../yardstick/bought.ts';
 import { reasonOf } from '../yardstick/reason.ts';
 import { MARGIN_USED, scoreOf } from '../yardstick/worth.ts';
 import { withShelfPart } from '../shelf/measured.ts';
-import { Situation } from '../situation/situation.ts';
+import { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { failsOf, isBetter, isFailing, type Fails } from '../checks/fails.ts';
 import { Bench, type Trial } from './trials.ts';
 import { carried } from './electrics.ts';
@@ -84,7 +84,7 @@ const MOST_JUDGED = 8;
 const banded = (value: number, band?: readonly [number, number]): Banded => ({ value, band: band ?? null });
 
 /** What a setup comes to, by what its checks find. */
-export function outcomeOf(s: Situation, results: readonly CheckResult[] = runChecks(s)): Outcome {
+export function outcomeOf(s: SetupAnalysis, results: readonly CheckResult[] = runChecks(s)): Outcome {
   const { worst } = s;
   const titles = (finding: string): string[] =>
     results.filter((r) => r.finding === finding).map((r) => r.title);
@@ -261,7 +261,7 @@ const better = (a: Judged, b: Judged): number =>
   a.fitting.outcome.over.length - b.fitting.outcome.over.length || b.worth - a.worth;
 
 /** What a situation is worth, margins that are used up counted against it. */
-function worthOf(bench: Bench, s: Situation, tight: number): number {
+function worthOf(bench: Bench, s: SetupAnalysis, tight: number): number {
   const figures = figuresOf(s, { briefKg: bench.before.document.craft.massKg });
   return scoreOf(figures, bench.measure) - MARGIN_USED * tight;
 }
@@ -270,7 +270,7 @@ function worthOf(bench: Bench, s: Situation, tight: number): number {
 function judgedOf(bench: Bench, found: Found): Judged {
   const s = bench.before;
   const wanted = { changes: [...found.trial.changes], sources: sourcesAfter(s.document, found) };
-  const after = new Situation(fittedDocument(s.document, wanted), s.look);
+  const after = new SetupAnalysis(fittedDocument(s.document, wanted), s.look);
   const parts = partsOf(s.setup, after.setup, found);
   const toBuy = parts.filter((p) => p.from === 'to buy').length;
   const lost = lostOf(s, after);
@@ -295,7 +295,7 @@ function judgedOf(bench: Bench, found: Found): Judged {
  * more by what such craft are judged by. Each is judged as the document that it would be.
  * @param shelf the parts that are owned
  */
-export function fittingsOf(s: Situation, shelf: readonly ShelfPart[]): Fittings {
+export function fittingsOf(s: SetupAnalysis, shelf: readonly ShelfPart[]): Fittings {
   const held = (s.setup.fixed ?? []) as readonly FixablePart[];
   const free = DRIVE_PARTS.filter((part) => !held.includes(part));
   const results = runChecks(s);

@@ -6,7 +6,7 @@ import type { Outcome } from '../checks/finding.ts';
 import { unsettledOf } from '../checks/unsettled.ts';
 import type { Change } from '../document/change.ts';
 import { partWord } from '../document/part-words.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { listed } from '../text/listed.ts';
 import { show, showUnit } from '../units/show.ts';
@@ -59,7 +59,7 @@ export interface Aim {
   /** Paths of figures that stay as they are, or names of parts: what a change was made for. */
   readonly keeps?: readonly string[];
   /** Changes that are tried beside those of the parts. */
-  readonly also?: (s: Situation) => Also[];
+  readonly also?: (s: SetupAnalysis) => Also[];
   /** Checks that may stay over as far as they are, each with its value. */
   readonly excused?: Excused;
   /** Whether the fewest steps that leave nothing over are wanted, margins aside; else what makes everything hold. */
@@ -212,7 +212,7 @@ function completed(bench: Bench, before: Fails, starts: readonly Start[], aim: A
 }
 
 /** Drives round a situation that leave alone what is to stay. */
-const around = (bench: Bench, s: Situation, aim: Aim): Drive[] =>
+const around = (bench: Bench, s: SetupAnalysis, aim: Aim): Drive[] =>
   drivesAround(s, aim.also?.(s), (rung) => bench.isFree(rung));
 
 /** Solutions round the setup fitted anew: as it comes, and with the nearest changes of the best of them. */
@@ -266,7 +266,7 @@ function solutions(bench: Bench, before: Fails, checks: Check[], aim: Aim): Foun
 }
 
 /** "2 % less thrust", what a change costs or gives; nothing where it is less than one per cent. */
-function moved(before: Situation, after: Situation): string[] {
+function moved(before: SetupAnalysis, after: SetupAnalysis): string[] {
   const out: string[] = [];
   const say = (was: number, is: number, what: string): void => {
     const percent = 100 * (is / was - 1);
@@ -297,7 +297,7 @@ const asBeforeOf = (trial: Trial): Outcome[] =>
   trial.settled.filter((r) => r.finding === 'over' && !trial.counted.includes(r));
 
 /** What comes of a solution: "everything holds" where everything that decides is known, "2 % less thrust". */
-function outcomeOf({ trial, fails }: Found, before: Situation): string[] {
+function outcomeOf({ trial, fails }: Found, before: SetupAnalysis): string[] {
   const failing = trial.counted.filter(isFailing);
   const asBefore = asBeforeOf(trial);
   const unsettled = unsettledOf(trial.settled);
@@ -354,7 +354,7 @@ const MOST_LIGHTER = 0.45;
 const ROTORS = [3, 4, 6, 8, 12] as const;
 
 /** "about 1.1 kg lighter, or six rotors": what would meet a limit that no part does; null where neither is to be had. */
-function whatWouldDo(r: Outcome, limit: number, s: Situation): string | null {
+function whatWouldDo(r: Outcome, limit: number, s: SetupAnalysis): string | null {
   const exponent = BY_WEIGHT[r.id];
   if (exponent === undefined || r.value === null || r.value <= 0 || s.kind === 'boat') return null;
   if (r.id === 'time' && s.kind !== 'multirotor') return null;
@@ -372,7 +372,7 @@ function whatWouldDo(r: Outcome, limit: number, s: Situation): string | null {
 }
 
 /** What would have to give for a limit that nothing meets: what the user holds, the room, the weight, the wish itself. */
-function whatWouldGive(result: Outcome, s: Situation, aim: Aim): string {
+function whatWouldGive(result: Outcome, s: SetupAnalysis, aim: Aim): string {
   const { craft, fixed = [] } = s.setup;
   const held = (fixed as readonly FixablePart[]).map(
     (part) => `the ${partWord(part, s.setup.propulsor.kind)}`
@@ -394,7 +394,7 @@ function whatWouldGive(result: Outcome, s: Situation, aim: Aim): string {
 }
 
 /** Derivation a check cannot be met: the best value of what was tried, the limit, and what would have to give. */
-function cannotOf(result: Outcome, s: Situation, aim: Aim): string {
+function cannotOf(result: Outcome, s: SetupAnalysis, aim: Aim): string {
   const limit = result.reason === 'margin' ? result.marginLimit : result.limit;
   if (result.value === null || limit === null) return `${result.title} is not known.`;
   const way = result.direction === 'below' ? 'at most' : 'at least';
@@ -415,7 +415,7 @@ function cannotOf(result: Outcome, s: Situation, aim: Aim): string {
  * @param results findings of the setup as it stands
  * @param aim what it keeps to beside the limits; everything is to hold where nothing is said
  */
-export function mendingOf(s: Situation, results: readonly Outcome[], aim: Aim = {}): Mending {
+export function mendingOf(s: SetupAnalysis, results: readonly Outcome[], aim: Aim = {}): Mending {
   const counted = results.filter((r) => !isExcused(r, aim.excused ?? new Map()));
   const before = failsOf(counted);
   if (before.over + (aim.fewest ? 0 : before.tight) === 0) return { putRight: [], cannot: [] };

@@ -3,7 +3,7 @@ import type { Rung } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
 import { type SetupDocument } from '../document/schema.ts';
 import { fitAround } from './fit-around.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Drive } from './drive-options.ts';
 import { shopWords, type ShopPart } from './shop-words.ts';
 
@@ -30,7 +30,7 @@ export function exchange(part: ShopPart, from: SetupDocument, to: SetupDocument)
  * puts right.
  * @param keeps paths of figures that stay: the parts they belong to are held
  */
-export function refitted(s: Situation, keeps: readonly string[] = []): Drive[] {
+export function refitted(s: SetupAnalysis, keeps: readonly string[] = []): Drive[] {
   const held = [...(s.setup.fixed ?? []), ...keeps.map((path) => path.split('.')[0])] as FixablePart[];
   const free = FIXABLE_PARTS.filter((part) => part !== 'wiring' && !held.includes(part)) as ShopPart[];
   // round the motor, which is dearest to exchange, and with nothing of what is free

@@ -3,7 +3,7 @@ import type { Ladder } from '../checks/candidates.ts';
 import type { Check } from '../checks/check.ts';
 import type { CheckResult, Outcome, Remedy } from '../checks/finding.ts';
 import type { Change } from '../document/change.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { listed } from '../text/listed.ts';
 import { showUnit } from '../units/show.ts';
 import { failsOf, isBetter, isFailing } from '../checks/fails.ts';
@@ -123,13 +123,13 @@ function remediesFor(result: CheckResult, bench: Bench): Remedy[] {
 }
 
 /** What puts one check right; nothing where it does not fail. */
-export function remediesOf(id: string, results: readonly CheckResult[], s: Situation): Remedy[] {
+export function remediesOf(id: string, results: readonly CheckResult[], s: SetupAnalysis): Remedy[] {
   const result = results.find((r) => r.id === id);
   return result && isFailing(result) ? remediesFor(result, new Bench(s, results)) : [];
 }
 
 /** Findings of a situation, the failing ones with what puts them right. */
-export function withRemedies(results: readonly CheckResult[], s: Situation): CheckResult[] {
+export function withRemedies(results: readonly CheckResult[], s: SetupAnalysis): CheckResult[] {
   const bench = new Bench(s, results);
   return results.map((result) => {
     if (!isFailing(result)) return result;

@@ -2,16 +2,16 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { BOAT, JET, PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { shoppingLines } from './shopping.ts';
 
 const linesOf = (setup: SetupDocument, schools?: Record<string, string>) =>
   Object.fromEntries(
-    shoppingLines(situationOf(setup, { bands: true, schools })).map(({ part, text }) => [part, text])
+    shoppingLines(analysisOf(setup, { bands: true, schools })).map(({ part, text }) => [part, text])
   );
 
 test('an aeroplane’s list by hand: KV ± 5 %, amps of the band’s upper edge, ESC and C by the margins', () => {
-  const s = situationOf(PLANE, { bands: true });
+  const s = analysisOf(PLANE, { bands: true });
   const { worst } = s;
   const lines = linesOf(PLANE);
   // 900 KV ± 5 % in the steps that motors are sold by; 170 g as given
@@ -54,7 +54,7 @@ test('another school asks for another C; cooling, gear, gauge and several motors
 
 test('an ESC never falls short of the band, nor of its margin beyond the largest on sale', () => {
   const bare = { 'esc-current': 'next-size', 'pack-current': '1x' };
-  const s = situationOf(PLANE, { bands: true, schools: bare });
+  const s = analysisOf(PLANE, { bands: true, schools: bare });
   const esc = (setup: SetupDocument, schools?: Record<string, string>) =>
     Number(/ESC: (\d+) A/.exec(linesOf(setup, schools).esc)?.[1]);
   const upper = s.worst.band?.batteryCurrentA[1] ?? Infinity;
@@ -67,7 +67,7 @@ test('an ESC never falls short of the band, nor of its margin beyond the largest
     motor: { kvRpmPerVolt: 200, resistanceOhm: 0.006, noLoadCurrentA: 4, massKg: 2 },
     propulsor: { ...PLANE.propulsor, diameterM: 0.76, pitchM: 0.42 } as typeof PLANE.propulsor
   };
-  const drawn = situationOf(monster).worst.batteryCurrentA;
+  const drawn = analysisOf(monster).worst.batteryCurrentA;
   assert.ok(drawn > 300, `${drawn} A`);
   assert.ok(esc(monster) >= drawn / 0.8 - 1, `${esc(monster)} A for ${drawn} A`);
 });

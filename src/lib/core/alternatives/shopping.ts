@@ -9,7 +9,7 @@ import { sizedEsc } from './size-electrics.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
 import { buildOfPoles } from '../parts/motor/estimate.ts';
 import { canOfMass } from '../parts/motor/label-decoder.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { inInches, show, showUnit } from '../units/show.ts';
 
 /** What to ask a shop for: one line a part. */
@@ -28,7 +28,7 @@ const each = (count: number, text: string): string => (count > 1 ? `${count} × 
 const ampsOf = (value: number, band: readonly [number, number] | undefined): number =>
   Math.ceil(Math.max(value, band?.[1] ?? 0));
 
-function motorLine(s: Situation): ShoppingLine {
+function motorLine(s: SetupAnalysis): ShoppingLine {
   const { motor } = s.setup;
   const { worst, powertrain } = s;
   const low = kvSold(motor.kvRpmPerVolt * (1 - KV_WITHIN));
@@ -51,7 +51,7 @@ function motorLine(s: Situation): ShoppingLine {
   };
 }
 
-function propulsorLine(s: Situation): ShoppingLine {
+function propulsorLine(s: SetupAnalysis): ShoppingLine {
   const { propulsor: p } = s.setup;
   const { count } = s.powertrain;
   const millimetres = `${Math.round(1000 * p.diameterM)} mm`;
@@ -65,7 +65,7 @@ function propulsorLine(s: Situation): ShoppingLine {
   return { part: 'propulsor', text: `${each(count, size)}${blades}` };
 }
 
-function escLine(s: Situation): ShoppingLine {
+function escLine(s: SetupAnalysis): ShoppingLine {
   const { battery } = s.setup;
   const { count } = s.powertrain;
   const drawnA = s.worst.batteryCurrentA / count;
@@ -85,7 +85,7 @@ function escLine(s: Situation): ShoppingLine {
   };
 }
 
-function packLine(s: Situation): ShoppingLine {
+function packLine(s: SetupAnalysis): ShoppingLine {
   const { battery: b } = s.setup;
   const school = chosenSchool('pack-current', s.schools).id;
   const amps = s.worst.batteryCurrentA;
@@ -101,7 +101,7 @@ function packLine(s: Situation): ShoppingLine {
   };
 }
 
-function wiringLine(s: Situation): ShoppingLine[] {
+function wiringLine(s: SetupAnalysis): ShoppingLine[] {
   const w = s.setup.wiring;
   const words = [
     ...(w?.gaugeAwg == null ? [] : [`gauge ${w.gaugeAwg}`]),
@@ -114,7 +114,7 @@ function wiringLine(s: Situation): ShoppingLine[] {
  * What to buy for a setup, one line a part in the words of a shop, from the setup's own figures: what carries current is
  * named by what the worst case asks of it, with the upper edge of the band and the user's margins. Makers' limits come first.
  */
-export const shoppingLines = (s: Situation): ShoppingLine[] => [
+export const shoppingLines = (s: SetupAnalysis): ShoppingLine[] => [
   motorLine(s),
   propulsorLine(s),
   escLine(s),

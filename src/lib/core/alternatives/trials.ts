@@ -8,7 +8,7 @@ import { withChanges, type Change } from '../document/change.ts';
 import { validateSetup } from '../document/validate.ts';
 import { asProposed } from '../model/all-up-mass.ts';
 import { completeChanges } from '../model/belongings.ts';
-import { Situation } from '../situation/situation.ts';
+import { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { measureOf } from '../yardstick/by-purpose.ts';
 import { builtOf, figuresOf } from '../yardstick/gives.ts';
 import { buildOf } from '../yardstick/usual-build.ts';
@@ -31,16 +31,16 @@ export class Trial {
   readonly rungs: readonly Rung[];
   /** The changes with everything that belongs to them. */
   readonly changes: readonly Change[];
-  readonly situation: Situation;
+  readonly situation: SetupAnalysis;
   readonly #bench: Bench;
   readonly #results = new Map<string, Outcome | null>();
-  #banded: Situation | undefined;
+  #banded: SetupAnalysis | undefined;
   #settled: Outcome[] | undefined;
   #weighed: readonly Outcome[] | undefined;
   #score: number | undefined;
   #build: number | undefined;
 
-  constructor(bench: Bench, rungs: readonly Rung[], changes: readonly Change[], situation: Situation) {
+  constructor(bench: Bench, rungs: readonly Rung[], changes: readonly Change[], situation: SetupAnalysis) {
     this.#bench = bench;
     this.rungs = rungs;
     this.changes = changes;
@@ -92,9 +92,9 @@ export class Trial {
   }
 
   /** The changed setup as it is looked at, with bands where the setup is looked at with bands. */
-  get asLookedAt(): Situation {
+  get asLookedAt(): SetupAnalysis {
     return (this.#banded ??= this.#bench.before.bands
-      ? new Situation(this.situation.document, this.#bench.before.look)
+      ? new SetupAnalysis(this.situation.document, this.#bench.before.look)
       : this.situation);
   }
 
@@ -125,7 +125,7 @@ export class Trial {
     this.#weighed =
       heavier === document
         ? []
-        : runChecksQuietly(new Situation(heavier, this.situation.look)).filter(
+        : runChecksQuietly(new SetupAnalysis(heavier, this.situation.look)).filter(
             (r) => r.finding === 'over' && this.#bench.counts(r) && !over.includes(r.id)
           );
     return this.#weighed;
@@ -172,7 +172,7 @@ export class Trial {
  * changes is predicted once, whoever asks for it.
  */
 export class Bench {
-  readonly before: Situation;
+  readonly before: SetupAnalysis;
   /** Figures that stay as they are: no trial touches them. */
   readonly #keeps: readonly string[];
   /** Checks that count as well as any while they are no worse than before. */
@@ -193,7 +193,7 @@ export class Bench {
    * @param excused checks that may stay over as far as they were
    */
   constructor(
-    before: Situation,
+    before: SetupAnalysis,
     results: readonly Outcome[],
     keeps: readonly string[] = [],
     excused: Excused = new Map()
@@ -250,7 +250,7 @@ export class Bench {
     const changes = completeChanges(document, wanted);
     const changed = withChanges(document, changes);
     const trial = validateSetup(changed).ok
-      ? new Trial(this, rungs, changes, new Situation(changed, { ...look, bands: false }))
+      ? new Trial(this, rungs, changes, new SetupAnalysis(changed, { ...look, bands: false }))
       : null;
     this.#trials.set(key, trial);
     return trial;

@@ -9,7 +9,7 @@ import {
 import type { Change } from '../document/change.ts';
 import { Bench } from './trials.ts';
 import { effortOf } from './effort.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 
 /** One way to bring the current back to what it was. */
 export interface BackTo {
@@ -22,7 +22,7 @@ export interface BackTo {
 }
 
 /** Smaller diameters first, of about the same pitch. */
-function smallerOnly(s: Situation): Ladder {
+function smallerOnly(s: SetupAnalysis): Ladder {
   const { diameterM } = s.setup.propulsor;
   return lighterPropulsors(s).filter((rung) =>
     rung.changes.some((c) => c.path === 'propulsor.diameterM' && (c.value as number) < 0.999 * diameterM)
@@ -30,7 +30,7 @@ function smallerOnly(s: Situation): Ladder {
 }
 
 /** The same diameter with less pitch: propellers as they are sold, screws in steps. */
-function lessPitch(s: Situation): Ladder {
+function lessPitch(s: SetupAnalysis): Ladder {
   if (s.setup.propulsor.kind !== 'propeller') return pitches(s, 'down');
   const { diameterM } = s.setup.propulsor;
   return lighterPropulsors(s).filter((rung) =>
@@ -73,7 +73,7 @@ const GROWN = 1.08;
  * What brings the current back to what it was before a change, one of each kind: a smaller propulsor, less pitch, a lower KV,
  * a gear, an output limit; what asks least of the user first. Nothing where the current has not grown.
  */
-export function waysBack(before: Situation, after: Situation): BackTo[] {
+export function waysBack(before: SetupAnalysis, after: SetupAnalysis): BackTo[] {
   const mostA = ABOUT * before.worst.batteryCurrentA;
   if (after.worst.batteryCurrentA <= GROWN * before.worst.batteryCurrentA) return [];
   const word = after.setup.propulsor.kind === 'propeller' ? 'propeller' : 'screw';

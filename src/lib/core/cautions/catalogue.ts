@@ -8,7 +8,7 @@ import { motorCurrent } from '../checks/motor-current.ts';
 import { motorPower } from '../checks/motor-power.ts';
 import { packCurrent } from '../checks/pack-current.ts';
 import { railVoltage } from '../checks/rail-voltage.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { inInches, showMinutes, showUnit } from '../units/show.ts';
 import type { Act, Severity } from './acts.ts';
 import { CAUTIONS as AT_TEST } from './at-test.ts';
@@ -19,20 +19,20 @@ interface CautionRule {
   readonly id: string;
   readonly act: Act;
   readonly severity: Severity;
-  readonly applies: (s: Situation) => boolean;
+  readonly applies: (s: SetupAnalysis) => boolean;
   /** What to do, with a verb; figures are those of the setup. */
-  readonly text: (s: Situation) => string;
+  readonly text: (s: SetupAnalysis) => string;
 }
 
 const always = (): boolean => true;
-const rotors = (s: Situation): boolean => s.kind === 'multirotor';
-const boat = (s: Situation): boolean => s.kind === 'boat';
-const propeller = (s: Situation): boolean => s.setup.propulsor.kind === 'propeller';
-const fan = (s: Situation): boolean => s.setup.propulsor.kind === 'ducted-fan';
-const screw = (s: Situation): boolean => !propeller(s) && !fan(s);
-const flies = (s: Situation): boolean => !boat(s);
-const tipMs = (s: Situation): number => (Math.PI * s.setup.propulsor.diameterM * s.worst.rpm) / 60;
-const fast = (s: Situation): number =>
+const rotors = (s: SetupAnalysis): boolean => s.kind === 'multirotor';
+const boat = (s: SetupAnalysis): boolean => s.kind === 'boat';
+const propeller = (s: SetupAnalysis): boolean => s.setup.propulsor.kind === 'propeller';
+const fan = (s: SetupAnalysis): boolean => s.setup.propulsor.kind === 'ducted-fan';
+const screw = (s: SetupAnalysis): boolean => !propeller(s) && !fan(s);
+const flies = (s: SetupAnalysis): boolean => !boat(s);
+const tipMs = (s: SetupAnalysis): number => (Math.PI * s.setup.propulsor.diameterM * s.worst.rpm) / 60;
+const fast = (s: SetupAnalysis): number =>
   s.boat?.topSpeedMs ?? s.level?.topSpeedMs ?? s.forward?.topSpeedMs ?? 0;
 
 /** Volts from which direct current can hurt through dry skin: the limit of extra-low voltage, IEC 60364-4-41 gives 60 V DC for dry places, lower where wet. */
@@ -49,7 +49,7 @@ const ruleAtTest = (
   id: keyof typeof AT_TEST,
   act: Act,
   severity: Severity,
-  applies: (s: Situation) => boolean
+  applies: (s: SetupAnalysis) => boolean
 ): CautionRule => ({ id, act, severity, applies, text: () => AT_TEST[id] });
 
 /** A rule of the pack as one of the setup that it is in. */
@@ -237,8 +237,8 @@ const AT_ONCE = [escCells, escVoltage, escChemistry, railVoltage];
 const AT_FULL = [packCurrent, escCurrent, motorCurrent, motorPower];
 
 /** Whether something breaks as soon as it has power. */
-const breaksAtOnce = (s: Situation): boolean => AT_ONCE.some((check) => isOver(check.judge(s)));
+const breaksAtOnce = (s: SetupAnalysis): boolean => AT_ONCE.some((check) => isOver(check.judge(s)));
 
 /** Whether something that would break is over its limit. */
-const overRating = (s: Situation): boolean =>
+const overRating = (s: SetupAnalysis): boolean =>
   breaksAtOnce(s) || AT_FULL.some((check) => isOver(check.judge(s)));

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { CAUTIONS } from './at-test.ts';
 import { ACTS } from './acts.ts';
 import { RULES } from './catalogue.ts';
@@ -24,7 +24,7 @@ const BOAT: SetupDocument = {
   propulsor: { kind: 'surface-drive', diameterM: 0.042, pitchM: 0.059, blades: 2, immersion: 0.5 }
 };
 const ids = (setup: SetupDocument): string[] =>
-  cautionsOf(situationOf(setup)).flatMap((act) => act.cautions.map((c) => c.id));
+  cautionsOf(analysisOf(setup)).flatMap((act) => act.cautions.map((c) => c.id));
 
 /** What calls for each caution: a setup that does, and one that does not. */
 const TRIGGERS: [id: string, does: SetupDocument, doesNot: SetupDocument][] = [
@@ -65,7 +65,7 @@ for (const [id, does, doesNot] of TRIGGERS)
 
 test('every caution has its act, is said once, worst first, and is a sentence that says what to do', () => {
   for (const setup of [PLANE, BOAT]) {
-    const acts = cautionsOf(situationOf(setup));
+    const acts = cautionsOf(analysisOf(setup));
     const all = acts.flatMap((a) => a.cautions);
     assert.equal(new Set(all.map((c) => c.id)).size, all.length);
     assert.equal(new Set(all.map((c) => c.text)).size, all.length);
@@ -97,7 +97,7 @@ test('every caution has its act, is said once, worst first, and is a sentence th
 });
 
 test('one act alone; figures are those of the setup', () => {
-  const s = situationOf(BOAT);
+  const s = analysisOf(BOAT);
   assert.deepEqual(
     cautionsOf(s, ['charge']).map((a) => a.act),
     ['charge']
@@ -120,7 +120,7 @@ test('a pack by itself has the cautions of charging and carrying that it has in 
     { ...PLANE, battery: { ...PLANE.battery, chemistry: 'lihv' as const } }
   ]) {
     const alone = cautionsOfPack(setup.battery);
-    const inCraft = cautionsOf(situationOf(setup), ['charge', 'carry'])
+    const inCraft = cautionsOf(analysisOf(setup), ['charge', 'carry'])
       .map((act) => ({ ...act, cautions: act.cautions.filter((c) => c.id !== 'unplug') }))
       .filter((act) => act.cautions.length > 0);
     assert.deepEqual(alone, inCraft);

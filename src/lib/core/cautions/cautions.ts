@@ -1,4 +1,4 @@
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { ACTS, SEVERITIES, type Act, type Severity } from './acts.ts';
 import { RULES } from './catalogue.ts';
@@ -36,7 +36,10 @@ function byAct(acts: readonly Act[], cautions: readonly Caution[]): ActCautions[
 }
 
 /** Cautions that belong to a setup, worst first within each act; of some acts only where they are named. */
-export const cautionsOf = (s: Situation, acts: readonly Act[] = Object.keys(ACTS) as Act[]): ActCautions[] =>
+export const cautionsOf = (
+  s: SetupAnalysis,
+  acts: readonly Act[] = Object.keys(ACTS) as Act[]
+): ActCautions[] =>
   byAct(
     acts,
     RULES.filter((rule) => acts.includes(rule.act) && rule.applies(s)).map(({ id, act, severity, text }) => ({

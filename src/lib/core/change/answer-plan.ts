@@ -7,7 +7,7 @@ import { validateAgainst, validateSetup } from '../document/validate.ts';
 import { badRequest, type BadRequest } from '../predict/answer-predict.ts';
 import { partsOfShelf } from '../search/answer-search.ts';
 import type { SearchParts } from '../search/space.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { inside, issue } from '../text/issues.ts';
 import { overOf } from '../testing/plan/limits.ts';
 import { cellsOwned } from '../testing/plan/owned-cells.ts';
@@ -31,7 +31,7 @@ export function answerPlan(
   const whole = validateSetup(setup);
   if (!whole.ok) return { ok: false, errors: badRequest(inside('setup', whole.errors)) };
   const look = { bands: true, schools: { ...schools, ...shape.value.schools } };
-  let s = situationOf(whole.value, look);
+  let s = analysisOf(whole.value, look);
   const before = change ? s.document : null;
   if (change) {
     const errors = [...faultsOf(setup, change), ...faultsOfParts(setup, change)];

@@ -10,7 +10,7 @@ import { BASE } from '../alternatives/drive-options.ts';
 import { mendingOf, type Aim, type Cannot, type PutRight } from '../alternatives/put-right.ts';
 import type { PredictAnswer } from '../predict/answer.ts';
 import { answerOf } from '../predict/predict.ts';
-import { situationOf, type Situation } from '../situation/situation.ts';
+import { analysisOf, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { planIfTestable } from '../testing/plan/plan.ts';
 import type { Plan } from '../testing/plan/stage.ts';
 import type { Issue } from '../text/issues.ts';
@@ -51,10 +51,10 @@ export interface Changed {
   readonly same: string;
   /** The setup after the change. */
   readonly setup: SetupDocument;
-  readonly before: Situation;
-  readonly after: Situation;
+  readonly before: SetupAnalysis;
+  readonly after: SetupAnalysis;
   /** The setup as it is, before every step: what breaks, what sees other volts and how it is tested compare with it. */
-  readonly origin: Situation;
+  readonly origin: SetupAnalysis;
   readonly said: readonly string[];
   readonly steps: readonly Step[];
   readonly anchor: Measurement | null;
@@ -88,8 +88,8 @@ export function changed(
   const { setup, said, steps = [] } = kind.alter(base, change, look);
   const checked = validateSetup(setup);
   if (!checked.ok) return { ok: false, errors: checked.errors };
-  const at = (document: SetupDocument): Situation =>
-    situationOf(document, {
+  const at = (document: SetupDocument): SetupAnalysis =>
+    analysisOf(document, {
       point: look.point,
       windingC: look.windingC,
       schools: look.schools as Record<string, string> | undefined,

@@ -15,7 +15,7 @@ import { answerPlan } from './answer-plan.ts';
 import type { ChangeAnswer } from './change-of.ts';
 import { changePicture, whyChange } from './change-picture.ts';
 import { runChecks } from '../checks/ledger.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { inCommon, tied } from './joint-bands.ts';
 import { learnFromBoth } from './learn-from.ts';
 import type { SetupChange } from './kinds/all-kinds.ts';
@@ -681,7 +681,7 @@ test('through several steps everything is held against the setup as it is: volts
     // 4 → 6 cells: 16.8 → 25.2 V, whatever the last step was
     assert.ok(rail.length > 0, against);
     near(rail[0].seesV, (BOAT.battery.series + 2) * 4.2, 1e-9, 'volts that the rail sees');
-    const was = new Map(runChecks(situationOf(BOAT)).map((r) => [r.id, r.finding]));
+    const was = new Map(runChecks(analysisOf(BOAT)).map((r) => [r.id, r.finding]));
     const over = checks.filter((r) => r.finding === 'over');
     assert.deepEqual([...breaks, ...stays].map((r) => r.id).sort(), over.map((r) => r.id).sort());
     for (const r of breaks) assert.notEqual(was.get(r.id), 'over', r.id);

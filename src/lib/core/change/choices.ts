@@ -1,7 +1,7 @@
 import { otherPropulsors, type Rung } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
 import { Bench } from '../alternatives/trials.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { airPerTurnM3 } from './rules/air-per-turn.ts';
 
@@ -38,7 +38,7 @@ const BLADE_WORDS: Readonly<Record<number, string>> = {
 };
 
 /** The present size with other numbers of blades. */
-function otherBlades(s: Situation): Rung[] {
+function otherBlades(s: SetupAnalysis): Rung[] {
   const { propulsor: p } = s.setup;
   if (p.kind !== 'propeller' || p.coefficients) return [];
   return [2, 3, 4]
@@ -50,7 +50,7 @@ function otherBlades(s: Situation): Rung[] {
 }
 
 /** Propellers cut down at the tips, in half inches: the blade that is left keeps its chord. */
-function cutDown(s: Situation): Rung[] {
+function cutDown(s: SetupAnalysis): Rung[] {
   const { propulsor: p } = s.setup;
   if (p.kind !== 'propeller' || p.coefficients || p.cutFromM != null) return [];
   return [0.95, 0.9].map((by) => {
@@ -70,7 +70,7 @@ function cutDown(s: Situation): Rung[] {
  * Propulsors on sale near the present one that fit the room, other numbers of blades and cut-down tips among them, each
  * predicted with its band, lightest load first.
  */
-export function choicesOf(s: Situation): Choice[] {
+export function choicesOf(s: SetupAnalysis): Choice[] {
   const { propulsor: present } = s.setup;
   const load = (rung: Rung): number => {
     const at = (path: string, otherwise: number): number =>

@@ -1,5 +1,5 @@
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
-import { situationOf, type Situation } from '../situation/situation.ts';
+import { analysisOf, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { show, showUnit } from '../units/show.ts';
 import { woundFor } from './rules/output-limit.ts';
 
@@ -15,8 +15,8 @@ export interface Claim {
 
 /** Both ends of a change. */
 interface Tried {
-  readonly before: Situation;
-  readonly after: Situation;
+  readonly before: SetupAnalysis;
+  readonly after: SetupAnalysis;
 }
 
 /** Tries something that is said of a change; null where it says nothing of these ends. */
@@ -29,7 +29,7 @@ const percent = (ratio: number): string =>
   `${show(Math.abs(100 * (ratio - 1)), 2)} % ${ratio < 1 ? 'less' : 'more'}`;
 
 /** Torque for a watt of copper loss: N m per root watt. */
-const motorConstant = (s: Situation): number =>
+const motorConstant = (s: SetupAnalysis): number =>
   s.powertrain.motorConstant / Math.sqrt(s.powertrain.windingResistanceOhm);
 
 /** A lower KV makes more torque: at equal copper it makes the same, for the same heat. */
@@ -40,7 +40,8 @@ export function torque({ before, after }: Tried): Claim | null {
   const lower = is.kvRpmPerVolt < was.kvRpmPerVolt;
   const heatW = 10;
   const torqueOf = (km: number): string => showUnit(1000 * km * Math.sqrt(heatW), 'mN m');
-  const amps = (s: Situation): string => showUnit(Math.sqrt(heatW / s.powertrain.windingResistanceOhm), 'A');
+  const amps = (s: SetupAnalysis): string =>
+    showUnit(Math.sqrt(heatW / s.powertrain.windingResistanceOhm), 'A');
   return {
     id: 'torque',
     claim: `A ${lower ? 'lower' : 'higher'} KV makes ${lower ? 'more' : 'less'} torque.`,
@@ -50,8 +51,8 @@ export function torque({ before, after }: Tried): Claim | null {
 }
 
 /** The same setup without its output limit. */
-const unlimited = (s: Situation): Situation =>
-  situationOf({ ...s.document, outputLimit: null }, { ...s.look, bands: false });
+const unlimited = (s: SetupAnalysis): SetupAnalysis =>
+  analysisOf({ ...s.document, outputLimit: null }, { ...s.look, bands: false });
 
 /** A limited output is more efficient: hover is the same, unless the pack or the weight changed. */
 export function efficient({ before, after }: Tried): Claim | null {
@@ -94,7 +95,8 @@ export function likeWound({ before, after }: Tried): Claim | null {
 /** A weak pack stands more cells behind a limit. */
 export function weakPack({ before, after }: Tried): Claim | null {
   if (before.setup.battery.series === after.setup.battery.series) return null;
-  const sag = (s: Situation): number => s.worst.openCircuitV / s.setup.battery.series - s.worst.cellVoltageV;
+  const sag = (s: SetupAnalysis): number =>
+    s.worst.openCircuitV / s.setup.battery.series - s.worst.cellVoltageV;
   return {
     id: 'weak-pack',
     claim: 'A weak pack is spared by more cells and a limit.',
@@ -107,10 +109,10 @@ export function weakPack({ before, after }: Tried): Claim | null {
 export function packPower({ before, after }: Tried): Claim | null {
   if (before.setup.battery.series !== after.setup.battery.series) return null;
   const cells = before.setup.battery.series;
-  const sag = (s: Situation): number => s.worst.openCircuitV / cells - s.worst.cellVoltageV;
+  const sag = (s: SetupAnalysis): number => s.worst.openCircuitV / cells - s.worst.cellVoltageV;
   const ratio = after.worst.electricalPowerW / before.worst.electricalPowerW;
   const stiff = before.worst.electricalPowerW;
-  const ideal = situationOf(before.document, {
+  const ideal = analysisOf(before.document, {
     ...before.look,
     bands: false,
     point: { throttle: 1, speedMs: 0, batteryVoltageV: before.worst.openCircuitV }
@@ -131,7 +133,7 @@ export function moreCells({ before, after }: Tried): Claim | null {
   const at = hovers ? 'hover' : 'mixed';
   const [a, b] = [before.lasting(at)?.seconds, after.lasting(at)?.seconds];
   if (!a || !b) return null;
-  const energy = (s: Situation): number =>
+  const energy = (s: SetupAnalysis): number =>
     s.setup.battery.series * CHEMISTRIES[s.setup.battery.chemistry].nominalV * s.setup.battery.capacityAh;
   const perWh = b / energy(after) / (a / energy(before));
   return {

@@ -1,7 +1,7 @@
 import { checkOf } from '../checks/all-checks.ts';
 import { runCheck } from '../checks/check.ts';
 import { figureOf, type FigureName } from '../registry/figures.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { whyOf } from '../derivations/derive.ts';
@@ -71,14 +71,14 @@ export const SAME_WITHIN = 0.005;
  * What differs, figure by figure, in the worst case and in use. Figures that do not apply to the craft are left out.
  * @param quick whether what takes a run or a flight to follow is left out
  */
-export function differencesOf(before: Situation, after: Situation, quick = false): Difference[] {
+export function differencesOf(before: SetupAnalysis, after: SetupAnalysis, quick = false): Difference[] {
   const joint = before.bands && after.bands ? ratioBands(before, after) : null;
   return CHANGE_FIGURES.flatMap(({ id, figure, decisive, joint: shared, banded }): Difference[] => {
     const { name, unit, quantity, of, band, slow } = figureOf(figure);
     if (quick && slow) return [];
     const [was, is] = [of(before), of(after)];
     if (was === null && is === null) return [];
-    const bandOf = (s: Situation): Band | null => (banded && s.bands && band?.(s)) || null;
+    const bandOf = (s: SetupAnalysis): Band | null => (banded && s.bands && band?.(s)) || null;
     return [
       {
         id,
@@ -99,7 +99,7 @@ export function differencesOf(before: Situation, after: Situation, quick = false
 }
 
 /** How a figure of the table came about in a situation; null where nothing is told of it. */
-export function whyFigureOf(s: Situation, id: string): Derivation | null {
+export function whyFigureOf(s: SetupAnalysis, id: string): Derivation | null {
   const entry = CHANGE_FIGURES.find((f) => f.id === id);
   if (!entry || figureOf(entry.figure).of(s) === null) return null;
   const { why } = figureOf(entry.figure);

@@ -3,7 +3,7 @@ import { FACTORS, FAMILY_SHARE, type FactorName } from '../model/tolerance.ts';
 import { isLikeBlade, isSameFamily, isSameMotor, isSamePropulsor, packLikeness } from '../model/same-part.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { normalSample } from '../numeric/normal-sample.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { logCholesky, SAMPLE_COLUMNS, scaledModel } from '../powertrain/factors.ts';
 import { operatingPoint, solveOperatingPoint, type OperatingPoint } from '../powertrain/operating-point.ts';
@@ -65,7 +65,7 @@ let drawn: Float64Array | null = null;
 const worst = operatingPoint();
 
 /** Worst case of a situation for every row of a sample; one column a figure. */
-function columns(s: Situation, sample: Float64Array): Record<Joint, Float64Array> {
+function columns(s: SetupAnalysis, sample: Float64Array): Record<Joint, Float64Array> {
   const lower = logCholesky(s.model);
   const scaled = { ...s.powertrain };
   const { openCircuitV } = s.worst;
@@ -88,7 +88,10 @@ function columns(s: Situation, sample: Float64Array): Record<Joint, Float64Array
  * before and after. What they share of an exchanged part is its family's error (`FAMILY_SHARE`); the parts' own errors
  * are drawn anew. Null for a figure that is nothing before.
  */
-export function ratioBands(before: Situation, after: Situation): Readonly<Record<Joint, Band | null>> {
+export function ratioBands(
+  before: SetupAnalysis,
+  after: SetupAnalysis
+): Readonly<Record<Joint, Band | null>> {
   drawn ??= normalSample(SAMPLES, 2 * SAMPLE_COLUMNS);
   const first = new Float64Array(SAMPLES * SAMPLE_COLUMNS);
   for (let row = 0; row < SAMPLES; row++)

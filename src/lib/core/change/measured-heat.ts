@@ -1,5 +1,5 @@
 import type { Measurement } from '../calibration/schema.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { airOf } from '../powertrain/heat-run.ts';
 import type { Difference } from './differences.ts';
 
@@ -16,8 +16,8 @@ const WARM = [
 export function withMeasuredHeat(
   differences: readonly Difference[],
   anchor: Measurement | null,
-  before: Situation,
-  after: Situation
+  before: SetupAnalysis,
+  after: SetupAnalysis
 ): Difference[] {
   return differences.map((d) => {
     const [, reading] = WARM.find(([id]) => id === d.id) ?? [];

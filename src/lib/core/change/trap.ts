@@ -1,5 +1,5 @@
 import { Bench } from '../alternatives/trials.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { CURRENT_EXPONENT } from './rules/current-1.6.ts';
 
@@ -34,7 +34,7 @@ function countsBetween(a: number, b: number): number[] {
  * The trap of one more cell: current in step with volts, by the rule of 1.6, and as the model has it with sag. Everything but
  * the count of cells stays, the pack's mass and make with it.
  */
-export function trapOf(before: Situation, wanted: number, limitedA: number | null = null): Trap | null {
+export function trapOf(before: SetupAnalysis, wanted: number, limitedA: number | null = null): Trap | null {
   const present = before.setup.battery.series;
   if (present === wanted) return null;
   const series = countsBetween(present, wanted);

@@ -1,4 +1,4 @@
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Chart } from './chart.ts';
 import { dischargeChart } from './discharge-chart.ts';
 import { heatChart } from './heat-chart.ts';
@@ -8,7 +8,7 @@ import { throttleChart } from './throttle-chart.ts';
 
 export const CHART_IDS = ['throttle', 'speed', 'discharge', 'heat', 'payload'] as const;
 
-const MAKE: Record<Chart['id'], (s: Situation) => Chart | null> = {
+const MAKE: Record<Chart['id'], (s: SetupAnalysis) => Chart | null> = {
   throttle: throttleChart,
   speed: speedChart,
   discharge: dischargeChart,
@@ -17,4 +17,4 @@ const MAKE: Record<Chart['id'], (s: Situation) => Chart | null> = {
 };
 
 /** The chart that is asked for, at the situation's supply; null where it does not apply to the craft. */
-export const chartOf = (id: Chart['id'], s: Situation): Chart | null => MAKE[id](s);
+export const chartOf = (id: Chart['id'], s: SetupAnalysis): Chart | null => MAKE[id](s);

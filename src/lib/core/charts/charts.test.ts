@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { BOAT, PLANE as EVERYDAY, QUAD } from '../../../../tests/helpers/setups.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { predict } from '../predict/predict.ts';
 import type { Chart, ChartLine } from './chart.ts';
@@ -17,7 +17,7 @@ const ALL = { PLANE, QUAD, BOAT };
 function draw(setup: SetupDocument, id: Chart['id'], stateOfCharge = 1, speedMs = 0) {
   const point = { throttle: 1, speedMs, stateOfCharge };
   const answer = predict({ setup, points: [point], checks: false });
-  return { answer, chart: chartOf(id, situationOf(setup, { point, bands: true })) };
+  return { answer, chart: chartOf(id, analysisOf(setup, { point, bands: true })) };
 }
 
 function lineOf(chart: Chart | null, id: string): ChartLine {

@@ -1,5 +1,5 @@
 import { discharge } from '../powertrain/discharge.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { cutoffOf, usableShareOf } from '../powertrain/pack-limits.ts';
 import type { Chart } from './chart.ts';
 
@@ -7,7 +7,7 @@ import type { Chart } from './chart.ts';
  * Loaded and resting volts per cell and average current over time in ordinary use, as the time shown first has it. Loaded
  * volts are the lowest: those of its spells of full throttle.
  */
-export function dischargeChart(s: Situation): Chart {
+export function dischargeChart(s: SetupAnalysis): Chart {
   const run = discharge(
     s.powertrain,
     s.model.packInUse,

@@ -1,5 +1,5 @@
 import { CASE_LIMIT_C, WINDING_LIMIT_C } from '../parts/motor/heat.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { fullThrottle, heatRun } from '../powertrain/heat-run.ts';
 import type { Chart } from './chart.ts';
 
@@ -7,7 +7,7 @@ import type { Chart } from './chart.ts';
 const LONGEST_S = 600;
 
 /** Winding and case temperature over a full-throttle run; null without the motor's mass. */
-export function heatChart(s: Situation): Chart | null {
+export function heatChart(s: SetupAnalysis): Chart | null {
   const mass = s.motorMassKg;
   if (mass === null) return null;
   const seconds = Math.min(Math.max(s.lasting('full')?.seconds ?? 0, 60), LONGEST_S);

@@ -1,13 +1,13 @@
 import { discharge } from '../powertrain/discharge.ts';
 import { hover, hoverThrustN } from '../powertrain/craft/hover.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { cutoffOf, usableShareOf } from '../powertrain/pack-limits.ts';
 import type { Chart } from './chart.ts';
 
 const STEPS = 16;
 
 /** Hover time and hover throttle against added payload, up to where full throttle no longer lifts it. Multirotors. */
-export function payloadChart(s: Situation): Chart | null {
+export function payloadChart(s: SetupAnalysis): Chart | null {
   const { craft } = s.setup;
   const { supply } = s;
   if (craft.kind !== 'multirotor') return null;

@@ -5,7 +5,7 @@ import { levelThrustN } from '../craft/fixed-wing/polar.ts';
 import { DRAG_SD } from '../model/tolerance.ts';
 import { installedWing } from '../model/wing.ts';
 import { bodyDragAreaM2 } from '../powertrain/craft/forward-flight.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { bandsOf, type Band } from '../powertrain/bands.ts';
 import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
@@ -18,7 +18,7 @@ const SAMPLES = 64;
  * Thrust at full throttle and thrust needed over speed, with stall, cruise and top speed marked. Longer than 80 lines as the
  * samples of both curves are drawn together: their bands share one set of errors.
  */
-export function speedChart(s: Situation): Chart {
+export function speedChart(s: SetupAnalysis): Chart {
   const { model: i, supply } = s;
   const { craft } = i.setup;
   const point = operatingPoint();

@@ -1,4 +1,4 @@
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { bandsOf, type Band } from '../powertrain/bands.ts';
 import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
 import type { Chart } from './chart.ts';
@@ -7,7 +7,7 @@ const STEPS = 40;
 const SAMPLES = 96;
 
 /** Amps, watts and thrust over throttle (2.5 to 100 %) at one speed and supply, with bands. */
-export function throttleChart(s: Situation): Chart {
+export function throttleChart(s: SetupAnalysis): Chart {
   const { model: i, supply } = s;
   const { speedMs } = s.point;
   const throttles = Array.from({ length: STEPS }, (_, k) => (k + 1) / STEPS);

@@ -1,6 +1,6 @@
 import { fasterBySize } from '../parts/motor/boat-size.ts';
 import { chosenSchool } from '../document/schools.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { show } from '../units/show.ts';
 import { cells, type Ladder, otherKv } from './candidates.ts';
 import { check } from './check.ts';
@@ -46,7 +46,7 @@ const RPM_VOLTS: Readonly<Record<string, number | null>> = {
 };
 
 /** Rpm as a window counts it: at the window's own volts, or at those of the school that the user chose for it. */
-function countedRpm(s: Situation, windowV: number): { rpm: number; solved: boolean; words: string } {
+function countedRpm(s: SetupAnalysis, windowV: number): { rpm: number; solved: boolean; words: string } {
   const { battery, motor } = s.setup;
   const gear = s.powertrain.gearRatio;
   const chosen = s.schools?.['rpm-volts'];
@@ -67,7 +67,7 @@ function countedRpm(s: Situation, windowV: number): { rpm: number; solved: boole
 }
 
 /** Cells or a KV that bring the rpm into the window. */
-function towardsWindow(s: Situation): Ladder[] {
+function towardsWindow(s: SetupAnalysis): Ladder[] {
   const { rpm: window, cellV } = rpmWindowOf(s.schools, s.setup.motor.massKg);
   return countedRpm(s, cellV).rpm < window[0]
     ? [cells(s, 'more', 6), otherKv(s, 'higher')]

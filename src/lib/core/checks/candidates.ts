@@ -17,7 +17,7 @@ import { motorMassOf } from '../parts/motor/mass.ts';
 import { plugsOf } from '../model/plugs.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { INCH_M } from '../units/convert.ts';
 import { inInches, show } from '../units/show.ts';
 
@@ -71,7 +71,7 @@ const sized = (diameterM: number, pitchM: number, text: string): Size => ({
 });
 
 /** Propulsor sizes on sale near the present one that fit the craft. Fans come as a unit with their motor: none. */
-function sizes(s: Situation): Size[] {
+function sizes(s: SetupAnalysis): Size[] {
   const { propulsor: p } = s.setup;
   if (isFixed(s.setup, 'propulsor') || p.coefficients || p.kind === 'ducted-fan') return [];
   const shape = s.powertrain.pitchM / p.diameterM;
@@ -79,7 +79,7 @@ function sizes(s: Situation): Size[] {
 }
 
 /** Whether a diameter is near the present one and fits the craft. */
-function fits(s: Situation, diameterM: number): boolean {
+function fits(s: SetupAnalysis, diameterM: number): boolean {
   const { propulsor: p, craft } = s.setup;
   const [least, most] = s.kind === 'multirotor' ? ROTOR_REACH : [1 - REACH, 1 + REACH];
   return (
@@ -89,20 +89,20 @@ function fits(s: Situation, diameterM: number): boolean {
   );
 }
 
-const propellers = (s: Situation, shape: number): Size[] =>
+const propellers = (s: SetupAnalysis, shape: number): Size[] =>
   PROPELLER_SIZES.map(([d, q]) => [d * INCH_M, q * INCH_M] as const)
     .filter(([d, q]) => fits(s, d) && Math.abs(q / d - shape) < SHAPE)
     .map(([d, q]) =>
       sized(Number(d.toPrecision(6)), Number(q.toPrecision(6)), `${inInches(d)} × ${inInches(q)}`)
     );
 
-const screws = (s: Situation, shape: number): Size[] =>
+const screws = (s: SetupAnalysis, shape: number): Size[] =>
   screwDiametersM(s.setup.propulsor.diameterM, 0.56, 1.44, 23)
     .filter((d) => fits(s, d))
     .map((d) => sized(d, Number((shape * d).toFixed(4)), `${Math.round(d * 1000)} mm screw`));
 
 /** Fans on sale near the present one that fit the craft; hub and exit go with the diameter. */
-const fans = (s: Situation): Rung[] =>
+const fans = (s: SetupAnalysis): Rung[] =>
   FAN_SIZES_M.filter((d) => fits(s, d) && d !== s.setup.propulsor.diameterM).map((diameterM) => {
     const { propulsor: p } = s.setup;
     const by = diameterM / p.diameterM;
@@ -123,7 +123,7 @@ const fans = (s: Situation): Rung[] =>
  * Every propulsor on sale near the present one, the nearest in load first: where the present one was measured, the others
  * are not, and fans are others too. For a whole setup; a single remedy keeps to what `lighterPropulsors` says.
  */
-export function otherPropulsors(s: Situation): Ladder {
+export function otherPropulsors(s: SetupAnalysis): Ladder {
   const { propulsor: p } = s.setup;
   if (isFixed(s.setup, 'propulsor')) return [];
   if (p.kind === 'ducted-fan') return fans(s);
@@ -139,7 +139,7 @@ export function otherPropulsors(s: Situation): Ladder {
 }
 
 /** Propulsors that load the motor less, the nearest first. */
-export function lighterPropulsors(s: Situation): Ladder {
+export function lighterPropulsors(s: SetupAnalysis): Ladder {
   const present = s.setup.propulsor.diameterM ** 4 * s.powertrain.pitchM;
   return thinned(
     sizes(s)
@@ -149,7 +149,7 @@ export function lighterPropulsors(s: Situation): Ladder {
 }
 
 /** Propulsors that load the motor more, the nearest first. */
-export function heavierPropulsors(s: Situation): Ladder {
+export function heavierPropulsors(s: SetupAnalysis): Ladder {
   const present = s.setup.propulsor.diameterM ** 4 * s.powertrain.pitchM;
   return thinned(
     sizes(s)
@@ -159,7 +159,7 @@ export function heavierPropulsors(s: Situation): Ladder {
 }
 
 /** The same diameter with other pitches, in steps of half an inch (5 % of a screw's diameter). */
-export function pitches(s: Situation, direction: 'up' | 'down'): Ladder {
+export function pitches(s: SetupAnalysis, direction: 'up' | 'down'): Ladder {
   const { propulsor: p } = s.setup;
   if (isFixed(s.setup, 'propulsor') || p.coefficients || p.kind === 'ducted-fan') return [];
   const present = s.powertrain.pitchM;
@@ -182,12 +182,12 @@ const FEWER_CELLS = 0.6;
 const SIX_CELLS_FROM_M = 3.5 * INCH_M;
 
 /** Whether packs of a cell count are sold for a craft: five cells for aeroplanes, six from rotors of three and a half inches. */
-const suits = ({ kind, setup }: Situation, series: number): boolean =>
+const suits = ({ kind, setup }: SetupAnalysis, series: number): boolean =>
   (series !== 5 || kind === 'fixed-wing') &&
   (kind !== 'multirotor' || series <= 4 || setup.propulsor.diameterM >= SIX_CELLS_FROM_M);
 
 /** Fewer or more cells in series, as packs are sold, nearest first; not so many that it would be another class of craft. */
-export function cells(s: Situation, direction: 'fewer' | 'more', most = 2): Ladder {
+export function cells(s: SetupAnalysis, direction: 'fewer' | 'more', most = 2): Ladder {
   const { setup } = s;
   if (isFixed(setup, 'battery')) return [];
   const present = setup.battery.series;
@@ -206,7 +206,7 @@ export function cells(s: Situation, direction: 'fewer' | 'more', most = 2): Ladd
 }
 
 /** Packs of more capacity, of the same C. */
-export function capacities(s: Situation): Ladder {
+export function capacities(s: SetupAnalysis): Ladder {
   const { setup } = s;
   if (isFixed(setup, 'battery')) return [];
   return capacitiesAbove(setup.battery.capacityAh)
@@ -218,7 +218,7 @@ export function capacities(s: Situation): Ladder {
 }
 
 /** Packs of more C. */
-export function higherC(s: Situation): Ladder {
+export function higherC(s: SetupAnalysis): Ladder {
   const { setup } = s;
   if (isFixed(setup, 'battery') || setup.battery.continuousC == null) return [];
   return C_RATES.filter((c) => c > (setup.battery.continuousC as number)).map((value) => ({
@@ -228,7 +228,7 @@ export function higherC(s: Situation): Ladder {
 }
 
 /** ESCs of a higher rating; the burst rating goes with it. */
-export function largerEscs(s: Situation): Ladder {
+export function largerEscs(s: SetupAnalysis): Ladder {
   const { setup } = s;
   const rating = setup.esc?.continuousA;
   if (isFixed(setup, 'esc') || rating == null) return [];
@@ -239,7 +239,7 @@ export function largerEscs(s: Situation): Ladder {
 }
 
 /** An ESC that stands the pack's cells and its full-charge volts, whatever the chemistry. */
-export function escForCells(s: Situation): Ladder {
+export function escForCells(s: SetupAnalysis): Ladder {
   const { setup } = s;
   const { battery, esc } = setup;
   if (isFixed(setup, 'esc')) return [];
@@ -255,7 +255,7 @@ export function escForCells(s: Situation): Ladder {
 }
 
 /** Packs of less capacity, of the same C. */
-export function smallerPacks(s: Situation): Ladder {
+export function smallerPacks(s: SetupAnalysis): Ladder {
   const { setup } = s;
   if (isFixed(setup, 'battery')) return [];
   return capacitiesBelow(setup.battery.capacityAh).map((value) => ({
@@ -271,7 +271,7 @@ const scaledBy = (motor: Motor, field: keyof Motor & string, by: number): Change
     : [];
 
 /** Motors of the same size wound for another KV: resistance goes with 1/KV², no-load current with KV. */
-export function otherKv(s: Situation, direction: 'lower' | 'higher'): Ladder {
+export function otherKv(s: SetupAnalysis, direction: 'lower' | 'higher'): Ladder {
   const { setup } = s;
   const { motor } = setup;
   if (isFixed(setup, 'motor')) return [];
@@ -297,7 +297,7 @@ const MOTOR_SIZES = [1.25, 1.6, 2, 2.6, 0.8] as const;
  * Motors of another size, of this KV and of others: ratings and no-load current go with the mass, the motor constant with
  * mass^0.75 (`estimateLoadedConstant`), so the resistance with mass^−1.5. Only where a mass or a power rating is known.
  */
-export function otherMotors(s: Situation): Ladder {
+export function otherMotors(s: SetupAnalysis): Ladder {
   const { setup } = s;
   const { motor } = setup;
   const massKg = motorMassOf(motor)?.kg ?? null;
@@ -328,14 +328,14 @@ export function otherMotors(s: Situation): Ladder {
 }
 
 /** A water jacket round the motor of a boat, which has the water. */
-export function waterCooling(s: Situation): Ladder {
+export function waterCooling(s: SetupAnalysis): Ladder {
   const { setup } = s;
   if (s.kind !== 'boat' || isFixed(setup, 'motor') || setup.motor.cooling === 'water') return [];
   return [{ text: 'water cooling of the motor', changes: [{ path: 'motor.cooling', value: 'water' }] }];
 }
 
 /** Other ratios of a gear that is there, the nearest first. */
-export function otherGears(s: Situation): Ladder {
+export function otherGears(s: SetupAnalysis): Ladder {
   const { setup } = s;
   const ratio = setup.gearRatio ?? 1;
   if (ratio === 1 || isFixed(setup, 'motor')) return [];
@@ -349,7 +349,7 @@ export function otherGears(s: Situation): Ladder {
 const FIRST_GEARS = [1.5, 2, 2.5, 3, 4] as const;
 
 /** A gear where an inrunner drives directly: the motor turns the faster, the propulsor the slower. Not for rotors. */
-export const firstGears = (s: Situation): Ladder =>
+export const firstGears = (s: SetupAnalysis): Ladder =>
   s.kind === 'multirotor' ||
   buildOfPoles(s.setup.motor.poles) === 'outrunner' ||
   (s.setup.gearRatio ?? 1) !== 1 ||
@@ -369,7 +369,7 @@ const LEAST_LIMIT = 0.4;
  * transmitter's own limit does the same.
  * @param first limits that are tried before the steps
  */
-export function outputLimits(s: Situation, first: readonly number[] = []): Ladder {
+export function outputLimits(s: SetupAnalysis, first: readonly number[] = []): Ladder {
   if (s.kind !== 'multirotor') return [];
   const present = s.powertrain.outputLimit;
   const steps = Array.from({ length: 12 }, (_, k) => Number((1 - LIMIT_STEP * (k + 1)).toFixed(2)));
@@ -382,7 +382,7 @@ export function outputLimits(s: Situation, first: readonly number[] = []): Ladde
 }
 
 /** Thicker leads. */
-export function thickerLeads(s: Situation): Ladder {
+export function thickerLeads(s: SetupAnalysis): Ladder {
   const { setup } = s;
   const gauge = setup.wiring?.gaugeAwg;
   if (isFixed(setup, 'wiring') || gauge == null) return [];
@@ -397,7 +397,7 @@ const fullVolts = ({ battery: b }: SetupDocument): number =>
   Math.ceil(10 * b.series * CHEMISTRIES[b.chemistry].fullV - 1e-9) / 10;
 
 /** A separate switching supply that gives what servos and receiver ask for; the nearest in size first. */
-export function separateSupplies(s: Situation): Ladder {
+export function separateSupplies(s: SetupAnalysis): Ladder {
   const { setup } = s;
   const outputV = setup.receiverSupply?.outputV ?? setup.esc?.becV ?? 5;
   return SUPPLIES_A.filter((a) => a >= (receiverFeedOf(setup).peakA ?? 0)).map((value) => ({
@@ -412,7 +412,7 @@ export function separateSupplies(s: Situation): Ladder {
 }
 
 /** A receiver supply that stands the pack's volts. */
-export const supplyForVolts = (s: Situation): Ladder => [
+export const supplyForVolts = (s: SetupAnalysis): Ladder => [
   {
     text: `a receiver supply for ${s.setup.battery.series} cells`,
     changes: [
@@ -425,7 +425,7 @@ export const supplyForVolts = (s: Situation): Ladder => [
 ];
 
 /** Whatever on the pack cannot stand its volts is fed by a supply of its own. */
-export function fedBySupply(s: Situation): Ladder {
+export function fedBySupply(s: SetupAnalysis): Ladder {
   const full = s.worst.openCircuitV;
   const weak = (s.setup.rail ?? []).flatMap((part, k) =>
     part.fedBy !== 'supply' && part.maxVoltageV != null && part.maxVoltageV < full ? [{ part, k }] : []
@@ -441,7 +441,7 @@ export function fedBySupply(s: Situation): Ladder {
 }
 
 /** Connectors for more current: by their rating where that is told, else other plugs at pack and ESC. */
-export function largerConnectors(s: Situation): Ladder {
+export function largerConnectors(s: SetupAnalysis): Ladder {
   const { setup } = s;
   const amps = setup.wiring?.connectorA;
   if (isFixed(setup, 'wiring')) return [];
@@ -463,7 +463,7 @@ export function largerConnectors(s: Situation): Ladder {
 }
 
 /** An adapter between unlike plugs, or the pack's plug on the ESC. */
-export function matchingPlugs(s: Situation): Ladder {
+export function matchingPlugs(s: SetupAnalysis): Ladder {
   const { pack, unlike } = plugsOf(s.setup);
   if (!unlike || !pack) return [];
   return [
@@ -482,7 +482,7 @@ export function matchingPlugs(s: Situation): Ladder {
 }
 
 /** Lower outputs that the supply can be set to, and a step-down in the lead of what cannot stand it. */
-export function gentlerVolts(s: Situation): Ladder {
+export function gentlerVolts(s: SetupAnalysis): Ladder {
   const { setup } = s;
   const feed = receiverFeedOf(setup);
   const weak = feed.loads.flatMap((l) => {
@@ -517,7 +517,7 @@ export function gentlerVolts(s: Situation): Ladder {
 }
 
 /** ESCs on sale below the present rating, the largest of them first; whether they carry the current is for the checks to say. None where the rating is not known or the ESC is held. */
-export function smallerEscs(s: Situation): Ladder {
+export function smallerEscs(s: SetupAnalysis): Ladder {
   const { setup } = s;
   const rating = setup.esc?.continuousA;
   if (isFixed(setup, 'esc') || rating == null) return [];

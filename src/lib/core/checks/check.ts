@@ -1,6 +1,6 @@
 import type { PartName } from '../registry/parts.ts';
 import { chosenSchool, type MarginName, MARGINS } from '../document/schools.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { bandedUnit } from '../units/banded.ts';
 import { show, showRound, showUnit } from '../units/show.ts';
@@ -19,7 +19,7 @@ export interface Check<Id extends string = string> {
   /** Part under which its headroom is drawn as a rail; none where it is left out. */
   readonly rail?: PartName;
   /** What a craft waits for while it fails: "waits for …". */
-  readonly wish: string | ((s: Situation) => string);
+  readonly wish: string | ((s: SetupAnalysis) => string);
   /** What is wished first where several fail: the lower the sooner. Last where it is left out. */
   readonly urgency?: number;
   /** What would have to give where no part meets its limit. */
@@ -29,12 +29,12 @@ export interface Check<Id extends string = string> {
   /** Whether another pack of as many cells may mend it. */
   readonly byPack?: true;
   /** The comparison; null where it does not apply to the craft or its parts. */
-  readonly judge: (s: Situation) => Judged | null;
+  readonly judge: (s: SetupAnalysis) => Judged | null;
   /**
    * Changes that may put it right, the nearest first in each ladder; `null` where no other part does, and then the working
    * says what does.
    */
-  readonly candidates: ((s: Situation) => Ladder[]) | null;
+  readonly candidates: ((s: SetupAnalysis) => Ladder[]) | null;
 }
 
 /** What a check compares, before it is put into words. */
@@ -156,13 +156,13 @@ function otherSchoolsOf(j: Comparison, unit: string, chosen: string | null, find
 }
 
 /** Runs a check on a situation; null where it does not apply. */
-export function runCheck(check: Check, s: Situation): CheckResult | null {
+export function runCheck(check: Check, s: SetupAnalysis): CheckResult | null {
   const judged = check.judge(s);
   return judged && resultOf(check, judged, s.schools);
 }
 
 /** How a check turns out, without words: what is tried by the hundred is judged so. Null where it does not apply. */
-export function runQuietly(check: Check, s: Situation): Outcome | null {
+export function runQuietly(check: Check, s: SetupAnalysis): Outcome | null {
   const judged = check.judge(s);
   return judged && outcomeOf(check, judged, s.schools);
 }
@@ -251,5 +251,5 @@ export const withBand = (value: number, unit: string, band: Band | null | undefi
   band ? `${showUnit(value, unit)} (${show(band[0])} to ${show(band[1])})` : showUnit(value, unit);
 
 /** Whether the document says that a figure it leaves empty may be estimated. */
-export const mayEstimate = (s: Situation, path: string): boolean =>
+export const mayEstimate = (s: SetupAnalysis, path: string): boolean =>
   (s.setup.sources as Record<string, string> | undefined)?.[path] === 'estimated';

@@ -1,12 +1,12 @@
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { cells, escForCells, type Ladder } from './candidates.ts';
 import { check } from './check.ts';
 
 const LIPO_FULL_V = CHEMISTRIES.lipo.fullV;
 
 /** Cells that the ESC allows, where the pack has more or fewer. */
-function towardsEsc(s: Situation): Ladder {
+function towardsEsc(s: SetupAnalysis): Ladder {
   const { battery, esc } = s.setup;
   if (esc?.maxSeries != null && battery.series > esc.maxSeries)
     return cells(s, 'fewer', battery.series - esc.maxSeries);

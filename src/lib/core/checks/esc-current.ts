@@ -1,5 +1,5 @@
 import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { showUnit } from '../units/show.ts';
 import { cells, largerEscs, lighterPropulsors } from './candidates.ts';
 import { check, withBand } from './check.ts';
@@ -33,7 +33,7 @@ export const areBursts = (rmsA: number, continuousA: number): boolean => rmsA <=
  * Amps through one ESC that warm it as ordinary use does, where full throttle comes in spells of seconds between long
  * gentler ones and the ESC has a burst rating: then that rating counts. Null for craft that hold full throttle.
  */
-function burstUse(s: Situation): { rmsA: number; spellS: number; burstA: number } | null {
+function burstUse(s: SetupAnalysis): { rmsA: number; spellS: number; burstA: number } | null {
   const { craft, esc } = s.setup;
   if (craft.kind !== 'multirotor' || esc?.continuousA == null || esc.burstA == null) return null;
   const m = s.powertrain;
@@ -44,7 +44,7 @@ function burstUse(s: Situation): { rmsA: number; spellS: number; burstA: number 
 }
 
 /** Rating that the worst-case current may not pass: the continuous one, or the burst rating where full throttle is bursts. */
-export function escRatingThatCounts(s: Situation): number | null {
+export function escRatingThatCounts(s: SetupAnalysis): number | null {
   const rating = s.setup.esc?.continuousA ?? null;
   const bursts = rating === null ? null : burstUse(s);
   return bursts ? Math.max(bursts.burstA, rating as number) : rating;

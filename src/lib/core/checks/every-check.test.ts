@@ -4,7 +4,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf, type Look, type Situation } from '../situation/situation.ts';
+import { analysisOf, type Look, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { CHECKS, checkOf, type CheckId } from './all-checks.ts';
 import { runCheck } from './check.ts';
 import { runChecks } from './ledger.ts';
@@ -102,13 +102,13 @@ interface Case {
   readonly limit?: number;
   readonly margin?: number;
   /** Value as worked out by hand from other figures of the situation. */
-  readonly value?: number | ((s: Situation) => number);
+  readonly value?: number | ((s: SetupAnalysis) => number);
   readonly says?: RegExp;
 }
 
 const G = 9.80665;
-const amps = (s: Situation): number => s.worst.batteryCurrentA;
-const tipMs = (s: Situation): number => (Math.PI * 0.254 * s.worst.rpm) / 60;
+const amps = (s: SetupAnalysis): number => s.worst.batteryCurrentA;
+const tipMs = (s: SetupAnalysis): number => (Math.PI * 0.254 * s.worst.rpm) / 60;
 /** ISO 2533: speed of sound at 15 °C. */
 const SOUND_MS = 340.294;
 const stallMs = Math.sqrt((2 * 1.2 * G) / (1.225 * 0.4 * 1.1));
@@ -697,9 +697,9 @@ const CASES: Record<CheckId, readonly Case[]> = {
   ]
 };
 
-function caseOf(id: CheckId, c: Case): { s: Situation; result: CheckResult | null } {
+function caseOf(id: CheckId, c: Case): { s: SetupAnalysis; result: CheckResult | null } {
   const changes = Object.entries(c.set ?? {}).map(([path, value]) => ({ path, value }) as Change);
-  const s = situationOf(withChanges(c.setup ?? PLANE, changes), c.look);
+  const s = analysisOf(withChanges(c.setup ?? PLANE, changes), c.look);
   const check = checkOf(id);
   assert.ok(check);
   return { s, result: runCheck(check, s) };
@@ -741,7 +741,7 @@ for (const check of CHECKS)
 
 test('every id stands once, and each kind of craft is judged by the checks that are its own', () => {
   assert.equal(new Set(CHECKS.map((c) => c.id)).size, CHECKS.length);
-  const applied = (setup: SetupDocument): string[] => runChecks(situationOf(setup)).map((r) => r.id);
+  const applied = (setup: SetupDocument): string[] => runChecks(analysisOf(setup)).map((r) => r.id);
   const only: Record<string, [SetupDocument, CheckId[], CheckId[]]> = {
     plane: [
       PLANE,
@@ -818,7 +818,7 @@ test('a check says how it turns out under the schools that were not chosen', () 
 });
 
 test('every check has a wish, and one that no part mends has no candidates', () => {
-  const s = situationOf(PLANE);
+  const s = analysisOf(PLANE);
   for (const check of CHECKS) {
     const wish = typeof check.wish === 'function' ? check.wish(s) : check.wish;
     assert.match(wish, /^[a-zé]/, check.id);

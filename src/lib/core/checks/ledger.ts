@@ -1,4 +1,4 @@
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { CHECKS } from './all-checks.ts';
 import { runCheck, runQuietly } from './check.ts';
 import type { CheckResult, Finding, Outcome } from './finding.ts';
@@ -9,9 +9,9 @@ const worstFirst = <T extends Outcome>(results: readonly (T | null)[]): T[] =>
   results.filter((r): r is T => r !== null).sort((a, b) => WORST_FIRST[a.finding] - WORST_FIRST[b.finding]);
 
 /** All findings of a situation, worst first. */
-export const runChecks = (s: Situation): CheckResult[] =>
+export const runChecks = (s: SetupAnalysis): CheckResult[] =>
   worstFirst(CHECKS.map((check) => runCheck(check, s)));
 
 /** All of them without words, worst first. */
-export const runChecksQuietly = (s: Situation): Outcome[] =>
+export const runChecksQuietly = (s: SetupAnalysis): Outcome[] =>
   worstFirst(CHECKS.map((check) => runQuietly(check, s)));

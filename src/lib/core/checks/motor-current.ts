@@ -1,5 +1,5 @@
 import { WINDING_LIMIT_C } from '../parts/motor/heat.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { airOf } from '../powertrain/heat-run.ts';
 import { wattsPerGram } from '../parts/motor/estimate.ts';
 import { showUnit } from '../units/show.ts';
@@ -8,7 +8,7 @@ import { check, mayEstimate, withBand } from './check.ts';
 import { perUnit } from './per-unit.ts';
 
 /** Rating of one motor, A: the document's, or one estimated where it says that it may be; null where none is known. */
-export function motorRatingA(s: Situation): number | null {
+export function motorRatingA(s: SetupAnalysis): number | null {
   const { motor } = s.setup;
   if (motor.maxCurrentA != null) return motor.maxCurrentA;
   if (!mayEstimate(s, 'motor.maxCurrentA') || motor.massKg == null) return null;
@@ -16,7 +16,7 @@ export function motorRatingA(s: Situation): number | null {
 }
 
 /** Current that the winding would stand in the use of the craft, where it gets too hot; null where it does not. */
-function currentByHeat(s: Situation, value: number): number | null {
+function currentByHeat(s: SetupAnalysis, value: number): number | null {
   const hottest = s.heatCourse?.hottestC ?? null;
   if (hottest === null || hottest <= WINDING_LIMIT_C) return null;
   const air = airOf(s.model);

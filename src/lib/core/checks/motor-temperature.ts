@@ -7,7 +7,7 @@ import { cells, lighterPropulsors, otherKv, waterCooling } from './candidates.ts
 import { check } from './check.ts';
 import { motorRatingA } from './motor-current.ts';
 import { perUnit } from './per-unit.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 
 const COOLED = {
   wash: 'in the air that moves over it',
@@ -18,7 +18,7 @@ const HEAT_SD = 0.3;
 const MARGIN_C = 100;
 
 /** Worst-case current over the motor's rating; 0 where none is told. */
-const overRating = (s: Situation): number => {
+const overRating = (s: SetupAnalysis): number => {
   const rating = motorRatingA(s);
   return rating === null ? 0 : perUnit(s, 'motor').value / rating;
 };

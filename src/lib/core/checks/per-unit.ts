@@ -1,11 +1,11 @@
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 
 /**
  * Worst-case current through one ESC or one motor, with its band, A. Behind an output limit the ESC's switches carry the
  * motor's current, which is more than what comes from the pack.
  */
-export function perUnit(s: Situation, what: 'esc' | 'motor'): { value: number; band: Band | null } {
+export function perUnit(s: SetupAnalysis, what: 'esc' | 'motor'): { value: number; band: Band | null } {
   const { worst, powertrain } = s;
   if (what === 'motor' || powertrain.outputLimit < 1)
     return { value: worst.motorCurrentA, band: worst.band?.motorCurrentA ?? null };
@@ -15,11 +15,11 @@ export function perUnit(s: Situation, what: 'esc' | 'motor'): { value: number; b
 }
 
 /** Electrical power of one motor at the pack, worst case, without what receiver and video take, W. */
-export const driveWEach = (s: Situation): number =>
+export const driveWEach = (s: SetupAnalysis): number =>
   (s.worst.electricalPowerW - s.worst.lossW.auxiliary) / s.powertrain.count;
 
 /** What a hobbyist calls the propulsor: prop, fan or screw. */
-export const propulsorWord = (s: Situation): string =>
+export const propulsorWord = (s: SetupAnalysis): string =>
   ({ propeller: 'prop', 'ducted-fan': 'fan', 'submerged-screw': 'screw', 'surface-drive': 'screw' })[
     s.setup.propulsor.kind
   ];

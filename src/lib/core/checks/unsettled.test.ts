@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { PLANE } from '../../../../tests/helpers/setups.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import { mendingOf } from '../alternatives/put-right.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { runChecks } from './ledger.ts';
 import { unsettledOf } from './unsettled.ts';
 
@@ -12,7 +12,7 @@ const KNOWN = withChanges(PLANE, [
   { path: 'motor.maxCurrentA', value: 60 }
 ]);
 const open = (changes: Change[]): string[] =>
-  unsettledOf(runChecks(situationOf(withChanges(KNOWN, changes), { bands: false }))).map((u) => u.id);
+  unsettledOf(runChecks(analysisOf(withChanges(KNOWN, changes), { bands: false }))).map((u) => u.id);
 
 test('a limit that decides is unsettled where every check that answers it lacks a figure', () => {
   assert.deepEqual(open([]), []);
@@ -35,7 +35,7 @@ test('no proposal says that everything holds while what decides is not known', (
     { path: 'motor.maxCurrentA', value: null },
     { path: 'esc.continuousA', value: 20 }
   ]);
-  const s = situationOf(setup, { bands: false });
+  const s = analysisOf(setup, { bands: false });
   const { putRight } = mendingOf(s, runChecks(s));
   assert.ok(putRight.length > 0);
   for (const offer of putRight) {

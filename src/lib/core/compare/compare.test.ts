@@ -1,11 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { compareSetups } from './compare.ts';
 import { sketchSetup } from '../alternatives/sketch-setup.ts';
 
-const side = (document: SetupDocument) => situationOf(document);
+const side = (document: SetupDocument) => analysisOf(document);
 const plane = (purpose: string): SetupDocument =>
   sketchSetup({ name: 'a', kind: 'fixed-wing', purpose, massKg: 1.2, targetSeconds: 600 });
 const larger = (s: SetupDocument): SetupDocument => ({

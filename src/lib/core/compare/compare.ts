@@ -2,7 +2,7 @@ import { partWord } from '../document/part-words.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { figureOf, type FigureName } from '../registry/figures.ts';
 import { runChecks } from '../checks/ledger.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { MULTIROTOR_PURPOSES, PURPOSES, type MultirotorPurpose, type Purpose } from '../document/schools.ts';
 import { multirotorPurposeOf, purposeOf } from '../brief/wanted.ts';
@@ -60,7 +60,7 @@ function yardstickOf(craft: SetupDocument['craft']): { by: Yardstick; purpose: s
 }
 
 /** The propulsor in a word: the one that all have, else the word for all of them. */
-const propulsorWord = (list: readonly Situation[]): string => {
+const propulsorWord = (list: readonly SetupAnalysis[]): string => {
   const words = new Set(list.map((s) => partWord('propulsor', s.setup.propulsor.kind)));
   return words.size === 1 ? [...words][0] : 'propulsor';
 };
@@ -74,12 +74,12 @@ const partText = (s: SetupDocument, propulsor: string): Record<string, string> =
 
 /** What a comparison reads of one setup: its situation, and how many checks are over and tight. */
 interface Side {
-  readonly s: Situation;
+  readonly s: SetupAnalysis;
   readonly over: number;
   readonly tight: number;
 }
 
-const sideOf = (s: Situation): Side => {
+const sideOf = (s: SetupAnalysis): Side => {
   const findings = runChecks(s).map((c) => c.finding);
   const count = (finding: string): number => findings.filter((f) => f === finding).length;
   return { s, over: count('over'), tight: count('tight') };
@@ -135,7 +135,7 @@ const COMPARED_TITLES: Readonly<Partial<Record<FigureName, string>>> = {
 };
 
 /** Setups of one craft: only parts that differ, results with the better one marked, the purpose's own yardstick first. */
-export function compareSetups(list: readonly Situation[]): Comparison {
+export function compareSetups(list: readonly SetupAnalysis[]): Comparison {
   const rows: CompareRow[] = [];
   if (list.length === 0) return { rows, best: null };
   const propulsor = propulsorWord(list);

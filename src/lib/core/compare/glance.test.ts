@@ -1,12 +1,12 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { glanceOf, summaryOf, type Around } from './glance.ts';
 import { sketchSetup } from '../alternatives/sketch-setup.ts';
 
 const look = (setup: SetupDocument, { others, packs }: Around = { others: [], packs: [] }) =>
-  glanceOf(summaryOf(situationOf(setup), packs), others);
+  glanceOf(summaryOf(analysisOf(setup), packs), others);
 const plane = sketchSetup({ name: 'a', kind: 'fixed-wing', purpose: 'sport', massKg: 1.2 });
 const starved: SetupDocument = {
   ...plane,

@@ -3,7 +3,7 @@ import type { CheckResult, Finding } from '../checks/finding.ts';
 import { unsettledOf } from '../checks/unsettled.ts';
 import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf, type Situation } from '../situation/situation.ts';
+import { analysisOf, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { EnduranceKind } from '../powertrain/predicted.ts';
 import type { QuantityName } from '../units/quantity.ts';
 
@@ -48,18 +48,18 @@ export interface SetupSummary extends Omit<Glance, 'waiting'> {
 }
 
 /** Whether any of the owned packs of this cell count makes the checks of the pack hold. */
-function somePackHolds(s: Situation, packs: Around['packs']): boolean {
+function somePackHolds(s: SetupAnalysis, packs: Around['packs']): boolean {
   return packs
     .filter((pack) => pack.series === s.setup.battery.series)
     .some((battery) =>
-      runChecks(situationOf({ ...s.document, battery }, { ...s.look, bands: false })).every(
+      runChecks(analysisOf({ ...s.document, battery }, { ...s.look, bands: false })).every(
         (c) => c.finding !== 'over' || !checkOf(c.id)?.byPack
       )
     );
 }
 
 /** The craft's own yardstick: thrust for weight, hover throttle, or loaded rpm. */
-function yardstickOf(s: Situation, checks: readonly CheckResult[]): Glance['yardstick'] {
+function yardstickOf(s: SetupAnalysis, checks: readonly CheckResult[]): Glance['yardstick'] {
   if (s.kind === 'multirotor')
     return { title: 'hover throttle', quantity: 'share', value: s.hover?.throttle ?? 1 };
   if (s.boat) return { title: 'loaded rpm', quantity: 'rpm', value: s.boat.loadedRpm };
@@ -68,7 +68,7 @@ function yardstickOf(s: Situation, checks: readonly CheckResult[]): Glance['yard
 }
 
 /** A setup in short. @param packs owned packs, tried where another pack could mend the most urgent failing check */
-export function summaryOf(s: Situation, packs: Around['packs'] = []): SetupSummary {
+export function summaryOf(s: SetupAnalysis, packs: Around['packs'] = []): SetupSummary {
   const checks = runChecks(s);
   const time = s.lasting('mixed') ?? s.lasting('full');
   const over = checks.filter((c) => c.finding === 'over');

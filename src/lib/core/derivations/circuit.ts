@@ -1,6 +1,6 @@
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { READING_S } from '../parts/pack/under-load.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { FACTORS } from '../model/tolerance.ts';
 import type { PowertrainModel } from '../model/powertrain-model.ts';
 import { dutyOf, noLoadCurrentAt, rippleAt, switchingShare } from '../powertrain/operating-point.ts';
@@ -16,7 +16,7 @@ const off = (rule: number, value: number): string => {
 };
 
 /** Derivation the pack's resistance in the sums is not that of its label: how it was read. Empty where it is. */
-const packUnderLoad = (s: Situation): string => {
+const packUnderLoad = (s: SetupAnalysis): string => {
   const pulse = s.powertrain.packResistanceOhm;
   const { packOhm, stateOfCharge } = s.supply;
   if (packOhm === 0 || packOhm === pulse || stateOfCharge === null) return '';

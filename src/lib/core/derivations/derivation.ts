@@ -1,4 +1,4 @@
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { FactorName } from '../model/tolerance.ts';
 import type { PredictedPoint } from '../powertrain/predicted.ts';
 
@@ -17,7 +17,7 @@ export interface Derivation {
 
 /** What a family of derivations looks at, and where it puts them. */
 export interface WhyContext {
-  readonly s: Situation;
+  readonly s: SetupAnalysis;
   /** The point on the screen. */
   readonly p: PredictedPoint;
   /** Keeps the derivation of a figure, with the unknowns behind it. */

@@ -4,7 +4,7 @@ import { BOAT, JET, PLANE as EVERYDAY, QUAD as MEASURED_QUAD } from '../../../..
 import type { SetupDocument } from '../document/schema.ts';
 import { powerPath } from '../match/power-path.ts';
 import { answerOf } from '../predict/predict.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { whyAll } from './derive.ts';
 
 const PLANE: SetupDocument = {
@@ -16,7 +16,7 @@ const PLANE: SetupDocument = {
 const QUAD: SetupDocument = { ...MEASURED_QUAD, motor: { kvRpmPerVolt: 920, massKg: 0.056 } };
 
 const whyOf = (setup: SetupDocument, throttle = 1, speedMs = 0) => {
-  const s = situationOf(setup, { point: { throttle, speedMs, stateOfCharge: 1 }, bands: true });
+  const s = analysisOf(setup, { point: { throttle, speedMs, stateOfCharge: 1 }, bands: true });
   return { answer: answerOf(s), why: whyAll(s) };
 };
 /** The number behind the last "=" of a derivation. */
@@ -52,7 +52,7 @@ for (const [name, setup, throttle, speed] of [
 
 test('the watts on the power path are the watts their derivations give', () => {
   for (const setup of [PLANE, JET, QUAD, BOAT]) {
-    const s = situationOf(setup);
+    const s = analysisOf(setup);
     const path = powerPath(s.point);
     const why = whyAll(s);
     for (const stage of path.stages) {

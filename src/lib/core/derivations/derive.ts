@@ -1,6 +1,6 @@
 import type { Interpreted } from '../model/interpret.ts';
 import type { FactorName } from '../model/tolerance.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { FACTOR_TITLES } from '../powertrain/sensitivity.ts';
 import { show } from '../units/show.ts';
 import { whyCircuit } from './circuit.ts';
@@ -19,7 +19,7 @@ function sourcesOf(i: Interpreted, names: readonly FactorName[]): string[] {
 }
 
 /** The derivation of every figure that the Match screen shows, by the figure's id. */
-export function whyAll(s: Situation): Record<string, Derivation> {
+export function whyAll(s: SetupAnalysis): Record<string, Derivation> {
   const all: Record<string, Derivation> = whyFields(s.model);
   const add: WhyContext['add'] = (id, title, formula, numbers, names, rule = null) => {
     all[id] = { title, formula, numbers, sources: sourcesOf(s.model, names), rule };
@@ -33,7 +33,7 @@ export function whyAll(s: Situation): Record<string, Derivation> {
 }
 
 /** The derivation of one figure; null where nothing is known by that id. */
-export const whyOf = (s: Situation, id: string): Derivation | null => {
+export const whyOf = (s: SetupAnalysis, id: string): Derivation | null => {
   const all = whyAll(s);
   return Object.hasOwn(all, id) ? all[id] : null;
 };

@@ -4,10 +4,10 @@ import { test } from 'node:test';
 import { BOAT, PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
 import { calibrate } from '../calibration/calibrate.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { narrowsOf } from './narrows.ts';
 
-const of = (setup: SetupDocument) => narrowsOf(situationOf(setup, { bands: true }));
+const of = (setup: SetupDocument) => narrowsOf(analysisOf(setup, { bands: true }));
 
 test('nothing was read: amps and volts once at full throttle, and how sure that would make it', () => {
   for (const setup of [PLANE, QUAD, BOAT]) {
@@ -20,11 +20,11 @@ test('nothing was read: amps and volts once at full throttle, and how sure that 
     );
   }
   assert.match(of(BOAT)?.says ?? '', /under way/);
-  assert.equal(narrowsOf(situationOf(PLANE)), null, 'without bands nothing is told');
+  assert.equal(narrowsOf(analysisOf(PLANE)), null, 'without bands nothing is told');
 });
 
 test('what it says comes true: a calibration on that reading leaves about that width, and names another one', () => {
-  const s = situationOf(PLANE, { bands: true });
+  const s = analysisOf(PLANE, { bands: true });
   const said = narrowsOf(s);
   const [p] = s.at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }]);
   const { setup } = calibrate({
@@ -39,7 +39,7 @@ test('what it says comes true: a calibration on that reading leaves about that w
       }
     ]
   });
-  const after = situationOf(setup, { bands: true });
+  const after = analysisOf(setup, { bands: true });
   const [q] = after.at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }]);
   const [low, high] = q.band?.batteryCurrentA ?? [0, 0];
   const half = (high - low) / 2 / q.batteryCurrentA;

@@ -1,5 +1,5 @@
 import { NINETIETH } from '../numeric/ninetieth.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { show } from '../units/show.ts';
 
@@ -35,7 +35,7 @@ const afterReading = (half: number, meterSd: number): number =>
  * Which one measurement would narrow what is predicted most: amps at full throttle, in the hover or at half throttle, or thrust.
  * Null where bands are not worked out, and where no single reading tells much any more.
  */
-export function narrowsOf(s: Situation): Narrowing | null {
+export function narrowsOf(s: SetupAnalysis): Narrowing | null {
   if (!s.bands) return null;
   const { worst, hover } = s;
   const speedMs = s.boat?.topSpeedMs ?? 0;

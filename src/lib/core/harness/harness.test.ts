@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { withChanges } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { randomSetups } from '../../../../tests/helpers/random-setup.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { harnessOf } from './harness.ts';
 import { motorPlacesOf } from './motors.ts';
 import { LINE, textWidth, TYPE, wordsOf, wrapped, type Schematic } from './schematic/drawing.ts';
@@ -28,10 +28,10 @@ const QUAD: SetupDocument = {
   count: 4,
   propulsor: { kind: 'propeller', diameterM: 0.24, pitchM: 0.11, family: 'multirotor' }
 };
-const harness = (setup: SetupDocument) => harnessOf(situationOf(setup));
+const harness = (setup: SetupDocument) => harnessOf(analysisOf(setup));
 
 test('a lead loses what Ohm says, there and back; a thinner one is warmer, loses more and weighs less', () => {
-  const s = situationOf(PLANE);
+  const s = analysisOf(PLANE);
   const [lead] = harnessOf(s).segments;
   // 13 AWG by ASTM B258: 2.62 mm²; copper of IEC 60028 at 60 °C
   const ohm = ((1 / 58e6) * 0.4 * (1 + 0.00393 * 40)) / 2.624e-6;
@@ -56,7 +56,7 @@ test('the suggested gauge is the thinnest that holds; the one above it does not'
 });
 
 test('branches carry their share, motor leads the motor’s amps in three phases', () => {
-  const s = situationOf(QUAD);
+  const s = analysisOf(QUAD);
   const { segments } = harnessOf(s);
   const of = (id: string) => segments.find((x) => x.id === id);
   const aux = s.powertrain.auxiliaryCurrentA;
@@ -152,7 +152,7 @@ test('packs together: volts by those in series, rules for either; a number that 
 
 test('no fuse where it drops an aircraft, one and a half times the worst case in a boat', () => {
   assert.match(harness(PLANE).notes.find((n) => n.id === 'fuse')?.text ?? '', /None in the main lead/);
-  const boat = situationOf({
+  const boat = analysisOf({
     ...PLANE,
     craft: { kind: 'boat', massKg: 3 },
     propulsor: { kind: 'submerged-screw', diameterM: 0.04, pitchM: 0.04, blades: 3 }
@@ -246,7 +246,7 @@ test('nothing in a schematic overlaps: one to eight motors, every kind of supply
               }
             : {})
         };
-        const s = situationOf(setup);
+        const s = analysisOf(setup);
         const d = schematicOf(s, harnessOf(s));
         assert.deepEqual(
           clashes(d),
@@ -260,7 +260,7 @@ test('nothing in a schematic overlaps: one to eight motors, every kind of supply
 test('random setups of every kind: drawn without overlaps, every wire with a gauge that is on sale', () => {
   const next = randomSetups(31);
   for (let k = 0; k < extent(20, 60); k++) {
-    const s = situationOf(next());
+    const s = analysisOf(next());
     const h = harnessOf(s);
     const d = schematicOf(s, h);
     assert.deepEqual(clashes(d), [], JSON.stringify(s.document).slice(0, 300));

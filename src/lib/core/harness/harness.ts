@@ -1,7 +1,7 @@
 import type { SetupDocument } from '../document/schema.ts';
 import { escBoardsOf } from '../model/all-up-mass.ts';
 import { plugsOf } from '../model/plugs.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { show, showUnit } from '../units/show.ts';
 import { capacitorFor, type CapacitorAdvice } from '../model/capacitor.ts';
 import { jointsOf, type Joint } from './joints.ts';
@@ -57,7 +57,7 @@ const packRules = ({ series, parallel, cellsEach }: Harness['packs'], cell: stri
     .filter(Boolean)
     .join(' ');
 
-function notesOf(s: Situation, segments: readonly Segment[], packs: Harness['packs']): WiringNote[] {
+function notesOf(s: SetupAnalysis, segments: readonly Segment[], packs: Harness['packs']): WiringNote[] {
   const { setup } = s;
   const n = s.powertrain.count;
   const amps = s.worst.batteryCurrentA;
@@ -118,7 +118,7 @@ function notesOf(s: Situation, segments: readonly Segment[], packs: Harness['pac
 }
 
 /** Everything between pack and motors of a setup. */
-export function harnessOf(s: Situation): Harness {
+export function harnessOf(s: SetupAnalysis): Harness {
   const segments = segmentsOf(s);
   const packs = packsOf(s.setup);
   return {

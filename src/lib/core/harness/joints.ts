@@ -1,7 +1,7 @@
 import { CONNECTORS, MOTOR_JOINTS, type ConnectorFamily, type MotorJoint } from '../catalogue/connectors.ts';
 import type { Finding } from '../checks/finding.ts';
 import { motorJointsOf, plugsOf } from '../model/plugs.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { showRound, showUnit } from '../units/show.ts';
 
 /** Lead within an adapter, kg: some centimetres of it. Common practice, no source. */
@@ -78,7 +78,7 @@ function jointWords({ motor, esc, unlike }: ReturnType<typeof motorJointsOf>): s
 }
 
 /** The joints of a setup, in the order power flows. */
-export function jointsOf(s: Situation): Joint[] {
+export function jointsOf(s: SetupAnalysis): Joint[] {
   const { worst, powertrain } = s;
   const n = powertrain.count;
   const total = worst.batteryCurrentA;

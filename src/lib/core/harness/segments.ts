@@ -7,7 +7,7 @@ import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { conductorResistanceOhm, gaugeAreaM2 } from '../parts/wiring/lead-resistance.ts';
 import { leadOuterDiameterM, leadTemperatureC } from '../parts/wiring/lead-heat.ts';
 import { TOUCH_C } from '../parts/wiring/insulation.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { show, showUnit } from '../units/show.ts';
 
@@ -88,7 +88,7 @@ interface Place {
   readonly paths: Segment['paths'];
 }
 
-function gaugeChoice(s: Situation, place: Place, awg: number, lengthM: number): GaugeChoice {
+function gaugeChoice(s: SetupAnalysis, place: Place, awg: number, lengthM: number): GaugeChoice {
   const airC = leadAirC(s.setup);
   const { touchA, limitA } = leadLimits(s.setup, awg, s.spellS);
   const warmC = leadTemperatureC(awg, place.rmsA, airC);
@@ -109,7 +109,7 @@ function gaugeChoice(s: Situation, place: Place, awg: number, lengthM: number): 
   };
 }
 
-function segmentAt(s: Situation, place: Place): Segment {
+function segmentAt(s: SetupAnalysis, place: Place): Segment {
   const lengthM = place.lengthM ?? USUAL_M[place.id];
   const all = GAUGES.filter((g) => g <= THINNEST[place.id]).map((g) => gaugeChoice(s, place, g, lengthM));
   const at = all.findIndex((c) => c.finding === 'holds');
@@ -144,7 +144,7 @@ function segmentAt(s: Situation, place: Place): Segment {
 }
 
 /** The wires of a setup, in the order power flows. */
-export function segmentsOf(s: Situation): Segment[] {
+export function segmentsOf(s: SetupAnalysis): Segment[] {
   const { wiring } = s.setup;
   const { worst, powertrain } = s;
   const n = powertrain.count;

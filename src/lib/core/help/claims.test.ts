@@ -5,7 +5,7 @@ import { withChanges } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { air } from '../medium/air.ts';
 import { water } from '../medium/water.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { show } from '../units/show.ts';
 import { helpView } from './help.ts';
 import {
@@ -73,7 +73,7 @@ test('what a page says of a tenth, a cell or a millimetre is what its own slider
 
 test('one cell more: the watts grow by volts and amps both; the rule of 1.6 is never below what is solved', () => {
   each((document, name) => {
-    const s = situationOf(document);
+    const s = analysisOf(document);
     const [v, a, w] = [
       ratioOf(s, oneCellMore, (p) => p.batteryVoltageV),
       ratioOf(s, oneCellMore, amps),
@@ -86,12 +86,12 @@ test('one cell more: the watts grow by volts and amps both; the rule of 1.6 is n
 
 test('more KV is more load: the amps grow faster than the thrust; more C on the label changes nothing but the rating', () => {
   each((document, name) => {
-    const s = situationOf(document);
+    const s = analysisOf(document);
     assert.ok(ratioOf(s, tenthMoreKv, amps) > ratioOf(s, tenthMoreKv, (w) => w.thrustN), name);
     const { cellResistanceOhm: _known, ...bare } = document.battery;
     for (const battery of [{ ...bare, cellResistanceOhm: 0.004 }, bare]) {
       const setup = { ...document, battery };
-      const grown = ratioOf(situationOf(setup), twiceTheC, amps);
+      const grown = ratioOf(analysisOf(setup), twiceTheC, amps);
       const says = words('c-rating', setup);
       if (/nothing but the rating changes/.test(says)) assert.equal(grown, 1, name);
       else assert.ok(says.includes(`the amps ${show(grown)} times`), `${name}: ${grown}: ${says}`);
@@ -101,29 +101,29 @@ test('more KV is more load: the amps grow faster than the thrust; more C on the 
 
 test('a larger ESC pushes nothing; a bigger pack pushes as far as the old one sagged, and lasts longer', () => {
   each((document, name) => {
-    const s = situationOf(document);
+    const s = analysisOf(document);
     if (document.esc?.continuousA != null) {
-      const large = situationOf(withMoved(document, 'esc.continuousA', 2 * document.esc.continuousA));
+      const large = analysisOf(withMoved(document, 'esc.continuousA', 2 * document.esc.continuousA));
       assert.ok(Math.abs(large.worst.batteryCurrentA / s.worst.batteryCurrentA - 1) < 0.01, name);
     }
     const grown = ratioOf(s, twiceTheAh, amps);
     // half of the sag is gone: the amps follow the volts to the power of 1 to 2
     const sag = s.worst.openCircuitV / s.worst.batteryVoltageV;
     assert.ok(grown >= 1 && grown < sag, `${name}: ${grown}, sag ${sag}`);
-    const longer = situationOf(withMoved(document, ...twiceTheAh(document)));
+    const longer = analysisOf(withMoved(document, ...twiceTheAh(document)));
     assert.ok((longer.lasting('mixed')?.seconds ?? 0) > 1.5 * (s.lasting('mixed')?.seconds ?? 0), name);
   });
 });
 
 test('a bigger propulsor slows the motor and draws more; for the same watts, with a lower KV, it makes more thrust', () => {
   each((document, name) => {
-    const s = situationOf(document);
+    const s = analysisOf(document);
     assert.ok(ratioOf(s, tenthWider, (w) => w.rpm) < 1 && ratioOf(s, tenthWider, amps) > 1, name);
     assert.ok(torqueAtSameTurns(s) > 1.3 && torqueAtSameTurns(s) < 2, name);
   });
   each(
     (document, name) => {
-      const own = situationOf(document).worst;
+      const own = analysisOf(document).worst;
       const wide = {
         ...document,
         propulsor: { ...document.propulsor, diameterM: 1.15 * document.propulsor.diameterM }
@@ -133,7 +133,7 @@ test('a bigger propulsor slows the motor and draws more; for the same watts, wit
       let worst = own;
       for (let k = 0; k < 30; k++) {
         const kv = (low + high) / 2;
-        worst = situationOf(withChanges(wide, [{ path: 'motor.kvRpmPerVolt', value: kv }])).worst;
+        worst = analysisOf(withChanges(wide, [{ path: 'motor.kvRpmPerVolt', value: kv }])).worst;
         if (worst.electricalPowerW > own.electricalPowerW) high = kv;
         else low = kv;
       }
@@ -150,15 +150,15 @@ test('a fan gives less than half the thrust of each watt; a tired pack lowers vo
       (s) => s.document.propulsor.kind === kind && s.document.craft.kind === 'fixed-wing'
     );
     const each = list
-      .map(({ document }) => situationOf(document).worst)
+      .map(({ document }) => analysisOf(document).worst)
       .map((w) => w.thrustN / w.electricalPowerW);
     return each.reduce((a, b) => a + b, 0) / each.length;
   };
   assert.ok(pull('ducted-fan') < 0.5 * pull('propeller'), `${pull('ducted-fan')} ${pull('propeller')}`);
   each((document, name) => {
-    const s = situationOf(document);
+    const s = analysisOf(document);
     const ohm = s.model.packOhm / document.battery.series;
-    const tired = situationOf(
+    const tired = analysisOf(
       withChanges(document, [
         { path: 'battery.cellResistanceOhm', value: 3 * ohm * (document.battery.parallel ?? 1) }
       ])

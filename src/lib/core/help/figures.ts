@@ -1,4 +1,4 @@
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { show, showUnit } from '../units/show.ts';
@@ -18,10 +18,10 @@ export const figure = (
 ): HelpFigure => ({ id, title, quantity, value, working, zero });
 
 /** Air round a motor, °C, where its warmth is counted from. */
-export const airC = (s: Situation): number => s.setup.environment?.airTemperatureC ?? STANDARD_AIR_C;
+export const airC = (s: SetupAnalysis): number => s.setup.environment?.airTemperatureC ?? STANDARD_AIR_C;
 
 /** Amps of the pack at full throttle, standing, on a full pack. */
-export const amps = (s: Situation): HelpFigure =>
+export const amps = (s: SetupAnalysis): HelpFigure =>
   figure(
     'amps',
     'pack amps, full throttle, standing',
@@ -30,7 +30,7 @@ export const amps = (s: Situation): HelpFigure =>
     'where motor, propulsor and pack agree'
   );
 /** Watts of the pack at the same point. */
-export const watts = (s: Situation): HelpFigure =>
+export const watts = (s: SetupAnalysis): HelpFigure =>
   figure(
     'watts',
     'watts at the pack',
@@ -39,7 +39,7 @@ export const watts = (s: Situation): HelpFigure =>
     `${showUnit(s.worst.batteryVoltageV, 'V')} × ${showUnit(s.worst.batteryCurrentA, 'A')}`
   );
 /** Volts of the pack under that load. */
-export const volts = (s: Situation): HelpFigure =>
+export const volts = (s: SetupAnalysis): HelpFigure =>
   figure(
     'volts',
     'volts of the pack under load',
@@ -48,13 +48,13 @@ export const volts = (s: Situation): HelpFigure =>
     'what a meter shows at full throttle'
   );
 /** Rpm of the propulsor at that point. */
-export const rpm = (s: Situation): HelpFigure =>
+export const rpm = (s: SetupAnalysis): HelpFigure =>
   figure('rpm', 'rpm of the propulsor', 'rpm', s.worst.rpm, 'full throttle, standing');
 /** Thrust of all propulsors at that point, N. */
-export const thrust = (s: Situation): HelpFigure =>
+export const thrust = (s: SetupAnalysis): HelpFigure =>
   figure('thrust', 'thrust, standing', 'thrust', s.worst.thrustN, 'full throttle, full pack');
 /** Time in ordinary use, else at full throttle, s; nothing where neither can be told. */
-export const time = (s: Situation): HelpFigure[] => {
+export const time = (s: SetupAnalysis): HelpFigure[] => {
   const lasting = s.lasting('mixed') ?? s.lasting('full');
   return lasting
     ? [
@@ -69,7 +69,7 @@ export const time = (s: Situation): HelpFigure[] => {
     : [];
 };
 /** Grams of thrust for each watt at full throttle, standing. */
-export const pull = (s: Situation): HelpFigure =>
+export const pull = (s: SetupAnalysis): HelpFigure =>
   figure(
     'pull',
     'thrust for each watt',

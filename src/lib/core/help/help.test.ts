@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { DEMO_CRAFTS, setupDocument } from '../../server/demo/crafts.ts';
 import { readPath, withChanges } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { whyOf } from '../derivations/derive.ts';
 import { CONTENTS, helpView, pageFrom, type HelpView } from './help.ts';
 
@@ -109,7 +109,7 @@ test('every why and every figure leads to a page; strange pages and setups are n
     'boat',
     'fan-tip'
   ];
-  const s = situationOf(demo('Dunlin'));
+  const s = analysisOf(demo('Dunlin'));
   for (const id of ids) {
     const { id: page } = pageFrom(id);
     assert.ok(

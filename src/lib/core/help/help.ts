@@ -1,6 +1,6 @@
 import { validateSetup } from '../document/validate.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { withMoved } from './moved.ts';
 import type { HelpPage } from './page.ts';
@@ -74,7 +74,7 @@ export function helpView(
 ): HelpView | null {
   const page = BY_ID.get(id);
   if (!page || !validateSetup(document).ok) return null;
-  const own = situationOf(document, { schools });
+  const own = analysisOf(document, { schools });
   const range = page.knob?.range(own) ?? null;
   const value =
     range === null || moved === null
@@ -84,7 +84,7 @@ export function helpView(
     page.knob && range && value !== null && value !== range.value
       ? withMoved(document, page.knob.path, value)
       : document;
-  const s = altered === document ? own : situationOf(altered, { schools });
+  const s = altered === document ? own : analysisOf(altered, { schools });
   const text = page.text(s);
   const before = altered === document ? text : page.text(own);
   const figures = (text?.figures ?? []).map((f) => ({

@@ -1,7 +1,7 @@
 import { withChanges, type Change } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { withBelongings } from '../model/belongings.ts';
-import { situationOf, type Look, type Situation } from '../situation/situation.ts';
+import { analysisOf, type Look, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { show } from '../units/show.ts';
 
 /** A document with one figure moved, and what goes with it: as a page's knob moves it. */
@@ -24,31 +24,37 @@ export const millimetreWider: Move = (d) => ['propulsor.diameterM', d.propulsor.
 export const tenthSteeper: Move = (d) => ['propulsor.pitchM', 1.1 * (d.propulsor.pitchM as number)];
 
 /** Situations that were moved already, by the one they came from: a page asks for several figures of each. */
-const kept = new WeakMap<Situation, Map<Move, Situation>>();
+const kept = new WeakMap<SetupAnalysis, Map<Move, SetupAnalysis>>();
 
-function movedOf(s: Situation, move: Move): Situation {
-  const known = kept.get(s) ?? new Map<Move, Situation>();
+function movedOf(s: SetupAnalysis, move: Move): SetupAnalysis {
+  const known = kept.get(s) ?? new Map<Move, SetupAnalysis>();
   kept.set(s, known);
   const before = known.get(move);
   if (before) return before;
   const look: Look = { ...s.look, bands: false };
-  const made = situationOf(withMoved(s.document, ...move(s.document)), look);
+  const made = analysisOf(withMoved(s.document, ...move(s.document)), look);
   known.set(move, made);
   return made;
 }
 
 /** How many times a figure of the worst case is what it was, with another figure moved: 1.19. */
-export const ratioOf = (s: Situation, move: Move, read: (worst: Situation['worst']) => number): number =>
-  read(movedOf(s, move).worst) / read(s.worst);
+export const ratioOf = (
+  s: SetupAnalysis,
+  move: Move,
+  read: (worst: SetupAnalysis['worst']) => number
+): number => read(movedOf(s, move).worst) / read(s.worst);
 
 /** The same in words: "1.19 times". */
-export const times = (s: Situation, move: Move, read: (worst: Situation['worst']) => number): string =>
-  `${show(ratioOf(s, move, read))} times`;
+export const times = (
+  s: SetupAnalysis,
+  move: Move,
+  read: (worst: SetupAnalysis['worst']) => number
+): string => `${show(ratioOf(s, move, read))} times`;
 
 /** Torque of a propulsor a tenth wider over its torque now, at the same turns: torque goes with their square. */
-export const torqueAtSameTurns = (s: Situation): number =>
+export const torqueAtSameTurns = (s: SetupAnalysis): number =>
   ratioOf(s, tenthWider, (w) => w.torqueNm) / ratioOf(s, tenthWider, (w) => w.rpm) ** 2;
 
 /** What the rule of the trade says of one cell more: amps go with the cells to the power of 1.6. Common practice, no source. */
-export const cellsRule = ({ setup: { battery } }: Situation): number =>
+export const cellsRule = ({ setup: { battery } }: SetupAnalysis): number =>
   ((battery.series + 1) / battery.series) ** 1.6;

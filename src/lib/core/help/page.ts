@@ -1,4 +1,4 @@
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { QuantityName } from '../units/quantity.ts';
 
 /** A figure of a page, of the user's own setup: SI, with how it comes about. */
@@ -19,7 +19,7 @@ interface HelpKnob {
   readonly title: string;
   readonly quantity: QuantityName;
   /** Where it may be moved to, SI, of a setup; null where the setup has no such figure. */
-  readonly range: (s: Situation) => { low: number; high: number; step: number; value: number } | null;
+  readonly range: (s: SetupAnalysis) => { low: number; high: number; step: number; value: number } | null;
 }
 
 /** What a page says of a setup. `{id}` in a text stands for the figure of that name. */
@@ -38,7 +38,7 @@ export interface HelpPage {
   /** Why-ids and checks from which it is reached. */
   readonly from: readonly string[];
   /** What is said; null where it is not about such a setup, and then `otherwise` is. */
-  readonly text: (s: Situation) => HelpText | null;
+  readonly text: (s: SetupAnalysis) => HelpText | null;
   readonly otherwise?: string;
 }
 

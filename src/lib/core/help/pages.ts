@@ -5,7 +5,7 @@ import { touchLimitC } from '../checks/touch-temperature.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { LINEAR_HEAT_W, supplyHeatW } from '../parts/supply/regulator.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { INCH_M } from '../units/convert.ts';
 import { inInches, show, showUnit } from '../units/show.ts';
@@ -26,9 +26,9 @@ import {
 import { about, cellsKnob, page } from './page.ts';
 import { READING_PAGES } from './reading-pages.ts';
 
-const unloadedRpm = (s: Situation): number => s.setup.motor.kvRpmPerVolt * s.worst.openCircuitV;
-const isPropeller = (s: Situation): boolean => s.setup.propulsor.kind === 'propeller';
-const screw = (s: Situation): boolean =>
+const unloadedRpm = (s: SetupAnalysis): number => s.setup.motor.kvRpmPerVolt * s.worst.openCircuitV;
+const isPropeller = (s: SetupAnalysis): boolean => s.setup.propulsor.kind === 'propeller';
+const screw = (s: SetupAnalysis): boolean =>
   s.setup.propulsor.kind === 'submerged-screw' || s.setup.propulsor.kind === 'surface-drive';
 
 /** Short pages, each with the figures of the user's own setup. A table of data. */

@@ -1,5 +1,5 @@
 import { decodeLabel } from '../parts/motor/label-decoder.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { show, showUnit } from '../units/show.ts';
 import { amps, figure, pull, thrust, volts, watts } from './figures.ts';
 import { about, cellsKnob, page } from './page.ts';
@@ -17,7 +17,7 @@ function sizeWords(name: string): string {
 }
 
 /** What this setup would read in a maker's table: on a supply that holds its volts. */
-const onBench = (s: Situation, cellV: number) =>
+const onBench = (s: SetupAnalysis, cellV: number) =>
   s.at([{ throttle: 1, speedMs: 0, batteryVoltageV: cellV * s.setup.battery.series }])[0];
 
 /** Pages on reading what stands on a part, in a table, on a meter. A table of data. */

@@ -11,7 +11,7 @@ import { mendingOf } from '../alternatives/put-right.ts';
 import { otherWeightOf } from '../model/all-up-mass.ts';
 import { interpretSetup } from '../model/interpret.ts';
 import { parseShorthand } from '../shorthand/parse.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { PLANE } from '../../../../tests/helpers/setups.ts';
 import { labelEdit, proposedEdit, typedEdit } from './edits.ts';
 
@@ -80,7 +80,7 @@ for (const { labels, ...brief } of BRIEFS)
       holds(setup, `after ${text}`);
     }
     for (let press = 0; press < 3; press++) {
-      const s = situationOf(setup, { bands: false });
+      const s = analysisOf(setup, { bands: false });
       const [offer] = mendingOf(s, runChecks(s)).putRight;
       if (!offer) break;
       assert.ok(!offer.changes.some((c) => c.path === 'craft.massKg'), 'no proposal moves the weight');

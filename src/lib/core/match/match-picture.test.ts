@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { BOAT, JET, PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
 import { workOut } from '../../../../tests/helpers/printed-sum.ts';
 import { summaryOf } from '../compare/glance.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { matchPicture, remediesFor, whyFigure, type MatchLook, type MatchPicture } from './match-picture.ts';
 
 const PART: MatchLook = { point: { throttle: 0.6, speedMs: 0, stateOfCharge: 0.8 }, schools: {} };
@@ -28,7 +28,7 @@ test('at part throttle thrust and its share of the weight are of one point, as t
 
 test('the worst case stands beside those of other setups, whatever throttle and charge are looked at', () => {
   for (const setup of [PLANE, JET, QUAD, BOAT]) {
-    const listed = summaryOf(situationOf(setup)).amps;
+    const listed = summaryOf(analysisOf(setup)).amps;
     assert.equal(pictureOf(setup, PART).worstA, listed);
     assert.equal(pictureOf(setup, FULL).worstA, listed);
     assert.ok(pictureOf(setup, PART).answer.points[0].batteryCurrentA < 0.8 * listed);

@@ -10,7 +10,7 @@ import { answerOf } from '../predict/predict.ts';
 import { fittingsOf, type Fittings, type ShelfPart } from '../alternatives/fittings.ts';
 import { shoppingLines, type ShoppingLine } from '../alternatives/shopping.ts';
 import { remediesOf } from '../alternatives/remedies.ts';
-import { situationOf, type Situation } from '../situation/situation.ts';
+import { analysisOf, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { whyOf } from '../derivations/derive.ts';
 import type { Derivation } from '../derivations/derivation.ts';
@@ -46,10 +46,10 @@ function looked(
   document: unknown,
   { point, schools }: MatchLook,
   bands: boolean
-): { ok: true; s: Situation } | { ok: false; errors: Issue[] } {
+): { ok: true; s: SetupAnalysis } | { ok: false; errors: Issue[] } {
   const request = validatePredict({ setup: document, points: [point], schools });
   return request.ok
-    ? { ok: true, s: situationOf(request.value.setup, { point, schools, bands }) }
+    ? { ok: true, s: analysisOf(request.value.setup, { point, schools, bands }) }
     : { ok: false, errors: request.errors.map((e) => ({ ...e, path: e.path.replace(/^setup\./, '') })) };
 }
 

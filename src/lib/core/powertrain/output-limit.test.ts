@@ -5,7 +5,7 @@ import { PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { predict } from '../predict/predict.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { validateSetup } from '../document/validate.ts';
 
 const near = (got: number, wanted: number, what: string, within = 1e-9): void =>
@@ -22,8 +22,8 @@ for (const [name, setup] of [
         { throttle: 0.7, speedMs: 8, stateOfCharge: 0.4 },
         { throttle: 0, speedMs: 5, stateOfCharge: 1 }
       ]) {
-        const [limited] = situationOf({ ...setup, outputLimit: limit }).at([point]);
-        const [free] = situationOf(setup).at([{ ...point, throttle: point.throttle * limit }]);
+        const [limited] = analysisOf({ ...setup, outputLimit: limit }).at([point]);
+        const [free] = analysisOf(setup).at([{ ...point, throttle: point.throttle * limit }]);
         for (const key of ['rpm', 'batteryCurrentA', 'motorCurrentA', 'thrustN', 'electricalPowerW'] as const)
           near(limited[key], free[key], key);
         // energy closes: what the pack gives is what is lost and what is useful
@@ -65,16 +65,16 @@ test('a limit d on a motor is a motor of KV d with R/d² and d I0 where the ESC 
 });
 
 test('hover is as it was, with the stick higher by the limit; too low a limit does not lift', () => {
-  const free = situationOf(QUAD).hover;
-  const limited = situationOf({ ...QUAD, outputLimit: 0.8 }).hover;
+  const free = analysisOf(QUAD).hover;
+  const limited = analysisOf({ ...QUAD, outputLimit: 0.8 }).hover;
   assert.ok(free && limited);
   near(limited.throttle, free.throttle / 0.8, 'throttle', 1e-6);
   near(limited.batteryCurrentA, free.batteryCurrentA, 'current', 1e-6);
-  assert.equal(situationOf({ ...QUAD, outputLimit: 0.95 * free.throttle }).hover, null);
+  assert.equal(analysisOf({ ...QUAD, outputLimit: 0.95 * free.throttle }).hover, null);
 });
 
 test('behind a limit the ESC is judged by the motor’s current, which is more than the pack’s', () => {
-  const s = situationOf({ ...PLANE, outputLimit: 0.6 });
+  const s = analysisOf({ ...PLANE, outputLimit: 0.6 });
   const esc = runChecks(s).find((r) => r.id === 'esc-current');
   near(esc?.value ?? 0, s.worst.motorCurrentA, 'ESC current');
   assert.ok(s.worst.motorCurrentA > 1.3 * s.worst.batteryCurrentA);

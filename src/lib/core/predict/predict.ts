@@ -3,7 +3,7 @@ import { runChecks } from '../checks/ledger.ts';
 import type { PredictRequest } from '../document/schema.ts';
 import { mendingOf } from '../alternatives/put-right.ts';
 import { withRemedies } from '../alternatives/remedies.ts';
-import { situationOf, type Situation } from '../situation/situation.ts';
+import { analysisOf, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { missionAnswer } from '../powertrain/endurance.ts';
 import { ENDURANCES } from '../powertrain/predicted.ts';
 import type { PredictAnswer } from './answer.ts';
@@ -12,7 +12,7 @@ import type { PredictAnswer } from './answer.ts';
 type Asked = Pick<PredictRequest, 'points' | 'mission' | 'checks' | 'remedies' | 'putRight'>;
 
 /** The document of the contract for a situation: points, what the craft does, times, checks with what puts them right. */
-export function answerOf(s: Situation, asked: Asked = {}): PredictAnswer {
+export function answerOf(s: SetupAnalysis, asked: Asked = {}): PredictAnswer {
   const { model } = s;
   const points = (asked.points?.length ?? 1) > 1 ? s.at(asked.points ?? []) : [s.point];
   const outside = new Set(points.map((p) => p.outside).filter((note) => note !== null));
@@ -43,7 +43,7 @@ export function answerOf(s: Situation, asked: Asked = {}): PredictAnswer {
  */
 export const predict = (request: PredictRequest): PredictAnswer =>
   answerOf(
-    situationOf(request.setup, {
+    analysisOf(request.setup, {
       point: request.points?.[0],
       schools: request.schools,
       windingC: request.windingC,

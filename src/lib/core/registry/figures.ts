@@ -1,6 +1,6 @@
 import { checkOf, type CheckId } from '../checks/all-checks.ts';
 import { runCheck } from '../checks/check.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import type { EnduranceKind } from '../powertrain/predicted.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
@@ -11,14 +11,14 @@ export interface Figure {
   /** Beside its value, where the place says of what: "current". */
   readonly name: string;
   /** By itself, on paper and in help: "pack amps, full throttle, standing". */
-  readonly full: string | ((s: Situation) => string);
+  readonly full: string | ((s: SetupAnalysis) => string);
   /** Unit of its value, in words of a file. */
   readonly unit: string;
   readonly quantity: QuantityName;
   /** Its value; null where it does not apply to the craft, or is not known. */
-  readonly of: (s: Situation) => number | null;
+  readonly of: (s: SetupAnalysis) => number | null;
   /** Its band, 10 to 90 %; null where nothing is known of how sure it is. */
-  readonly band?: (s: Situation) => Band | null;
+  readonly band?: (s: SetupAnalysis) => Band | null;
   /** The derivation that explains it, or the check in whose working it is told. */
   readonly why: string | { readonly check: CheckId };
   /** Whether following it takes a run or a flight. */
@@ -27,17 +27,17 @@ export interface Figure {
   readonly better?: 'most' | 'least';
 }
 
-const checked = (id: CheckId) => (s: Situation) => {
+const checked = (id: CheckId) => (s: SetupAnalysis) => {
   const check = checkOf(id);
   return check ? runCheck(check, s) : null;
 };
 const times = (band: Band | null | undefined, factor: number): Band | null =>
   band ? [band[0] * factor, band[1] * factor] : null;
-const perWeight = (s: Situation): number => 1 / (s.setup.craft.massKg * GRAVITY_MS2);
+const perWeight = (s: SetupAnalysis): number => 1 / (s.setup.craft.massKg * GRAVITY_MS2);
 const winding = checked('motor-temperature');
 
 /** Of how many motors a figure is told one by one: of several, and of one whose output is limited. */
-const motorsApart = (s: Situation): boolean => s.powertrain.count > 1 || s.powertrain.outputLimit < 1;
+const motorsApart = (s: SetupAnalysis): boolean => s.powertrain.count > 1 || s.powertrain.outputLimit < 1;
 
 /** How long a setup lasts in a kind of use. */
 const lasting = (at: EnduranceKind, name: string, full: string): Figure => ({
@@ -278,7 +278,7 @@ export type FigureName = keyof typeof FIGURES;
 /** What is known of a figure. */
 export const figureOf = (name: FigureName): Figure => FIGURES[name];
 /** A figure by itself, in words. */
-export const fullName = (name: FigureName, s: Situation): string => {
+export const fullName = (name: FigureName, s: SetupAnalysis): string => {
   const { full } = figureOf(name);
   return typeof full === 'string' ? full : full(s);
 };

@@ -4,7 +4,7 @@ import { plainSearch, type PlainFound } from '../../../../tests/helpers/plain-se
 import { shelves, type SearchCase } from '../../../../tests/helpers/search-shelves.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { predict } from '../predict/predict.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import {
   adviceOf,
   answerOfSearch,
@@ -110,7 +110,7 @@ for (const name of some(
     const each = space.escs.length * space.supplies.length;
     const by = new Map<number, number>();
     for (let k = 0; k < space.size; k++) {
-      const checks = runChecks(situationOf(setupOf(space, k))).filter((c) => c.finding === 'over');
+      const checks = runChecks(analysisOf(setupOf(space, k))).filter((c) => c.finding === 'over');
       if (checks.length === 0) continue;
       const beyond = Math.max(
         ...checks.map((c) => {
@@ -127,7 +127,7 @@ for (const name of some(
       assert.ok(Math.abs(m.by - least[k]) < 1e-9, `${k}: by ${m.by}, the plain loop has ${least[k]}`);
       assert.match(m.relaxation, /by [\d.]+ %/);
       if (m.changes.length === 0) return;
-      const after = situationOf(changed(m.setup, m.changes));
+      const after = analysisOf(changed(m.setup, m.changes));
       const judged = runChecks(after).find((c) => c.id === m.over[0]);
       assert.notEqual(judged?.finding, 'over', `${m.relaxation}: ${judged?.sentence}`);
     });

@@ -6,7 +6,7 @@ import { validateAgainst, validateSetup } from '../document/validate.ts';
 import { firstSketch } from '../alternatives/first-sketch.ts';
 import { shoppingLines } from '../alternatives/shopping.ts';
 import { badRequest, type BadRequest } from '../predict/answer-predict.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { issue, type Issue } from '../text/issues.ts';
 import { Assembler } from './assembler.ts';
 import { candidateOf, type Candidate } from './candidate.ts';
@@ -198,7 +198,7 @@ export function idealOf(job: SearchJob, space: Space): Ideal | null {
   };
   const checked = validateSetup(setup);
   if (!checked.ok) return null;
-  const s = situationOf(checked.value, { schools, bands: true });
+  const s = analysisOf(checked.value, { schools, bands: true });
   return {
     setup: checked.value,
     over: runChecks(s)

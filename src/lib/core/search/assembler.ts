@@ -5,7 +5,7 @@ import { estimatedAuxiliary } from '../model/receiver-feed.ts';
 import { withKnown } from '../model/known.ts';
 import { FITTED_FACTORS } from '../model/tolerance.ts';
 import type { Supply, PowertrainModel } from '../model/powertrain-model.ts';
-import { Situation } from '../situation/situation.ts';
+import { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Judged } from '../checks/check.ts';
 import { buyingCost, usualPrice, type Having } from '../yardstick/bought.ts';
 import { givesOf, type Gives } from '../yardstick/gives.ts';
@@ -302,7 +302,7 @@ export class Assembler {
   }
 
   /** What a combination gives. @param judged what the checks compared, where at hand */
-  gives(at: Places, situation: Situation, judged?: ReadonlyMap<string, Judged | null>): Gives {
+  gives(at: Places, situation: SetupAnalysis, judged?: ReadonlyMap<string, Judged | null>): Gives {
     return givesOf(situation, {
       judged,
       partsKg: this.partsKg(at),
@@ -313,8 +313,8 @@ export class Assembler {
   }
 
   /** A combination looked at, full pack, full throttle, standing, without bands. */
-  situation(at: Places): Situation {
+  situation(at: Places): SetupAnalysis {
     const interpreted = this.interpreted(at);
-    return new Situation(interpreted.setup, {}, interpreted);
+    return new SetupAnalysis(interpreted.setup, {}, interpreted);
   }
 }

@@ -23,7 +23,7 @@ import { resistanceTemperatureFactor } from '../parts/pack/cell-resistance.ts';
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
 import { emptyFactor, READING_S, settledFactor } from '../parts/pack/under-load.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
-import { RUN_S, LONGEST_S } from '../situation/situation.ts';
+import { RUN_S, LONGEST_S } from '../analysis/setup-analysis.ts';
 import { CRUISE_OVER_STALL } from '../powertrain/craft/level-flight.ts';
 import { escPlaceOf } from '../powertrain/esc-course.ts';
 import { meetDemand, unsettledShare, type MixedDemand } from '../powertrain/demand.ts';

@@ -4,7 +4,7 @@ import { runChecks } from '../checks/ledger.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import { type SetupDocument } from '../document/schema.ts';
 import { remediesOf } from '../alternatives/remedies.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { listed } from '../text/listed.ts';
 import { show } from '../units/show.ts';
 import type { Assembler } from './assembler.ts';
@@ -74,7 +74,7 @@ export function nearMissOf(candidate: Candidate): NearMiss {
   const [only] = over;
   if (over.length > 1 || !checkOf(only))
     return { setup, combination, gives, over, by, relaxation: `${told}.`, changes: [] };
-  const s = situationOf(setup);
+  const s = analysisOf(setup);
   const results = runChecks(s);
   const [remedy] = remediesOf(only, results, s);
   return {

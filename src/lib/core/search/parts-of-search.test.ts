@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { BOAT, PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
 import type { Craft } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { readCsv } from '../text/csv.ts';
 import { axesOf, axisWords } from './axis-words.ts';
 import { classesFor, CLASSES } from './classes.ts';
@@ -123,7 +123,7 @@ test('for as much current, what pulls most and what is fastest; for as much thru
 });
 
 test('headroom is the smallest share left among ratings, and what a setup gives is what its situation says', () => {
-  const s = situationOf({
+  const s = analysisOf({
     ...PLANE,
     motor: { ...PLANE.motor, maxCurrentA: 80 },
     esc: { ...PLANE.esc, continuousA: 50 }
@@ -136,14 +136,14 @@ test('headroom is the smallest share left among ratings, and what a setup gives 
   assert.equal(gives.topSpeed, s.level?.topSpeedMs);
   // at cruise, level, thrust is drag: efficiency is drag over watts
   assert.ok((gives.efficiency as number) > 0.01 && (gives.efficiency as number) < 0.2);
-  const quad = situationOf(QUAD);
+  const quad = analysisOf(QUAD);
   assert.ok(
     Math.abs(
       (givesOf(quad, { partsKg: 1 }).efficiency as number) -
         (1.4 * 9.80665) / (quad.hover?.electricalPowerW as number)
     ) < 1e-9
   );
-  assert.equal(givesOf(situationOf(BOAT), { partsKg: 1 }).thrustToWeight, null);
+  assert.equal(givesOf(analysisOf(BOAT), { partsKg: 1 }).thrustToWeight, null);
 });
 
 test('the airframe is what is left of the all-up weight, as when a part is exchanged; unknown weights leave it unknown', () => {

@@ -1,6 +1,6 @@
 import { runChecks } from '../checks/ledger.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { reasonOf } from '../yardstick/reason.ts';
@@ -22,7 +22,7 @@ export interface Told {
 
 /** Works a candidate out whole, with its bands. */
 export function tellCandidate(setup: SetupDocument, schools: Record<string, string>): Told {
-  const s = situationOf(setup, { schools, bands: true });
+  const s = analysisOf(setup, { schools, bands: true });
   const results = runChecks(s);
   const { band } = s.worst;
   const weight = s.setup.craft.massKg * GRAVITY_MS2;

@@ -1,7 +1,7 @@
 import { CHECKS, type CheckId } from '../checks/all-checks.ts';
 import { beyondOf, findingOf, fixedMarginOf, isOver, type Judged } from '../checks/check.ts';
 import { chosenSchool } from '../document/schools.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { SearchLimits } from './search-request.ts';
 
 /** Limits of a search that are no check's, judged after all of them. */
@@ -27,11 +27,11 @@ export const REJECTIONS: readonly Rejection[] = [
 
 /** What is judged of one combination: each check asked once, when it is first needed. */
 export class Verdict {
-  readonly situation: Situation;
+  readonly situation: SetupAnalysis;
   readonly #limits: SearchLimits;
   readonly judged = new Map<string, Judged | null>();
 
-  constructor(situation: Situation, limits: SearchLimits) {
+  constructor(situation: SetupAnalysis, limits: SearchLimits) {
     this.situation = situation;
     this.#limits = limits;
   }

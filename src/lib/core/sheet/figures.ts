@@ -1,5 +1,5 @@
 import { figureOf, fullName, TIMES, type FigureName } from '../registry/figures.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { burnsBefore, burnsWords } from '../powertrain/burns-before.ts';
 import { bandedUnit } from '../units/banded.ts';
@@ -27,7 +27,7 @@ export function figureWords({ quantity, value, band, moot }: SheetFigure, choice
 const USES = ['mixed', 'hover', 'full', 'cruise'] as const;
 
 /** Figures on paper, in the order in which a meter and a pilot meet them. */
-const PRINTED: readonly (readonly [id: string, figure: FigureName, of?: (s: Situation) => boolean])[] = [
+const PRINTED: readonly (readonly [id: string, figure: FigureName, of?: (s: SetupAnalysis) => boolean])[] = [
   ['amps', 'current'],
   ['watts', 'power'],
   ['cell-volts', 'cellVolts'],
@@ -44,12 +44,12 @@ const PRINTED: readonly (readonly [id: string, figure: FigureName, of?: (s: Situ
   ['climb', 'climb'],
   ['boat-speed', 'topSpeed', (s) => s.boat !== null],
   ['boat-rpm', 'loadedRpm'],
-  ...USES.map((at) => [`time-${at}`, TIMES[at], (s: Situation) => s.endurance(at) !== null] as const),
+  ...USES.map((at) => [`time-${at}`, TIMES[at], (s: SetupAnalysis) => s.endurance(at) !== null] as const),
   ['motor-case', 'motorCaseHeat']
 ];
 
 /** What is predicted of a setup, in the order in which a meter and a pilot meet it. */
-export const sheetFigures = (s: Situation): SheetFigure[] =>
+export const sheetFigures = (s: SetupAnalysis): SheetFigure[] =>
   PRINTED.flatMap(([id, name, of]): SheetFigure[] => {
     const figure = figureOf(name);
     const value = of && !of(s) ? null : figure.of(s);

@@ -4,7 +4,7 @@ import type { Harness } from '../harness/harness.ts';
 import { shopWords } from '../alternatives/shop-words.ts';
 import { escBoardsOf } from '../model/all-up-mass.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { isMadeOfFigures } from '../shorthand/part-name.ts';
 import { show, showUnit } from '../units/show.ts';
 
@@ -51,7 +51,7 @@ function handsOf({ motors }: Harness): string {
 
 /** The parts of a setup with what the shelf knows of them; leads, plugs and capacitor of its wiring behind them. */
 export function partsListOf(
-  s: Situation,
+  s: SetupAnalysis,
   h: Harness,
   shelf: readonly Shelved[],
   currency: string

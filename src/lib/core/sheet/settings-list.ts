@@ -1,6 +1,6 @@
 import { profilesOf } from '../change/profiles.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { firstFlightS } from '../testing/plan/time-ladder.ts';
 import { show, showMinutes, showUnit } from '../units/show.ts';
 
@@ -24,7 +24,7 @@ const timingWords = (poles: number | null | undefined): string =>
         : 'medium to high (15 to 22°): many poles; too much heats motor and ESC';
 
 /** The settings of ESC, transmitter and timer that belong to a setup. */
-export function sheetSettings(s: Situation): SheetSetting[] {
+export function sheetSettings(s: SetupAnalysis): SheetSetting[] {
   const { battery: b, esc, motor, propulsor: p, outputLimit } = s.setup;
   const chemistry = CHEMISTRIES[b.chemistry];
   const cut = b.cutoffCellV ?? chemistry.loadedMarginV;

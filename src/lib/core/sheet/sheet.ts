@@ -9,7 +9,7 @@ import { harnessOf, type Harness } from '../harness/harness.ts';
 import { schematicOf } from '../harness/schematic/schematic.ts';
 import type { Schematic } from '../harness/schematic/drawing.ts';
 import { balanceStateOf, type BalanceState } from '../model/balance.ts';
-import { Situation } from '../situation/situation.ts';
+import { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { receiverPictureOf, type ReceiverPicture } from '../supply/receiver-picture.ts';
 import { overOf } from '../testing/plan/limits.ts';
 import { planIfTestable } from '../testing/plan/plan.ts';
@@ -90,7 +90,7 @@ function carry(setup: SetupDocument): Pick<BuildSheet, 'carried' | 'carriedWhole
 
 /** The build sheet of a valid setup document. */
 export function sheetOf(setup: SetupDocument, more: SheetMore = {}): BuildSheet {
-  const s = new Situation(setup, { bands: true, schools: more.schools });
+  const s = new SetupAnalysis(setup, { bands: true, schools: more.schools });
   const checks = runChecks(s);
   const harness = harnessOf(s);
   return {

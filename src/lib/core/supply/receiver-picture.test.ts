@@ -5,7 +5,7 @@ import { withChanges } from '../document/change.ts';
 import { validateSetup } from '../document/validate.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { receiverPictureOf } from './receiver-picture.ts';
 
 const PLANE: SetupDocument = {
@@ -19,7 +19,7 @@ const PLANE: SetupDocument = {
 };
 
 test('a linear supply on four cells is over by its heat; a switching one of its own holds; nickel cells are safe for 6 V servos, two lithium cells are not without a regulator', () => {
-  const { choices } = receiverPictureOf(situationOf(PLANE));
+  const { choices } = receiverPictureOf(analysisOf(PLANE));
   const of = (id: string) => choices.find((c) => c.id === id);
   assert.equal(of('present')?.finding, 'over');
   assert.equal(of('separate')?.finding, 'holds');
@@ -31,14 +31,14 @@ test('a linear supply on four cells is over by its heat; a switching one of its 
 });
 
 test('every way that is offered is a sound setup and does what it says, its weight and flights among it', () => {
-  const s = situationOf(PLANE);
+  const s = analysisOf(PLANE);
   const minutes = (s.lasting('mixed')?.seconds ?? 0) / 60;
   for (const c of receiverPictureOf(s).choices) {
     if (!c.changes) continue;
     const taken = withChanges(PLANE, c.changes);
     const checked = validateSetup(taken);
     assert.ok(checked.ok, c.id);
-    const present = receiverPictureOf(situationOf(taken)).choices[0];
+    const present = receiverPictureOf(analysisOf(taken)).choices[0];
     assert.deepEqual(
       [present.outputV, present.ratedA, present.finding, present.flights],
       [c.outputV, c.ratedA, c.finding, c.flights],
@@ -55,7 +55,7 @@ test('every way that is offered is a sound setup and does what it says, its weig
 });
 
 test('the schools say here what they say; the ESC’s own supply is lifted out, not cut; one battery more is told in grams', () => {
-  const { schools, notes } = receiverPictureOf(situationOf(PLANE));
+  const { schools, notes } = receiverPictureOf(analysisOf(PLANE));
   assert.deepEqual(
     schools.map((x) => [x.id, x.separate]),
     [
@@ -67,7 +67,7 @@ test('the schools say here what they say; the ESC’s own supply is lifted out, 
   assert.match(notes[0], /lift the middle pin.*insulate it; cut nothing/);
   assert.match(notes[1], /costs \d+ g/);
   const small = receiverPictureOf(
-    situationOf({
+    analysisOf({
       ...PLANE,
       battery: { ...PLANE.battery, series: 3 },
       esc: { ...PLANE.esc, becKind: 'switching', becA: 5 },
@@ -75,13 +75,13 @@ test('the schools say here what they say; the ESC’s own supply is lifted out, 
     })
   );
   assert.ok(small.schools.every((x) => !x.separate));
-  const none = receiverPictureOf(situationOf({ ...PLANE, esc: { continuousA: 50, becKind: 'none' } }));
+  const none = receiverPictureOf(analysisOf({ ...PLANE, esc: { continuousA: 50, becKind: 'none' } }));
   assert.equal(none.feed.source, 'none');
   assert.match(none.notes[0], /no supply of its own/);
 });
 
 test('too many volts: a lower output, or one step-down for all that cannot stand them, as it says', () => {
-  const s = situationOf({
+  const s = analysisOf({
     ...PLANE,
     esc: { ...PLANE.esc, becKind: 'switching', becV: 7.4, becA: 8, becOutputsV: [5, 6, 7.4] },
     loads: [
@@ -103,7 +103,7 @@ test('too many volts: a lower output, or one step-down for all that cannot stand
   );
   assert.match(rungs[1].text, /5\.50 V/);
   for (const { changes } of rungs) {
-    const mended = receiverPictureOf(situationOf(withChanges(s.document, changes))).choices[0];
+    const mended = receiverPictureOf(analysisOf(withChanges(s.document, changes))).choices[0];
     assert.ok(mended.findings.every((f) => f.id !== 'load-volts' || f.finding === 'holds'));
   }
 });

@@ -16,7 +16,7 @@ import { escSupplyOf, receiverFeedOf, type ReceiverFeed } from '../model/receive
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
 import { supplyHeatW } from '../parts/supply/regulator.ts';
-import { Situation } from '../situation/situation.ts';
+import { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { show, showUnit } from '../units/show.ts';
 
 /** One way to feed the receiver, with what it gives, weighs and asks for. */
@@ -80,14 +80,14 @@ function flightsOf(capacityAh: number, averageA: number | null, flightS: number)
 }
 
 function choiceOf(
-  s: Situation,
+  s: SetupAnalysis,
   id: string,
   title: string,
   changes: readonly Change[] | null,
   says: string
 ): SupplyChoice {
   const document = changes === null ? s.document : withChanges(s.document, changes);
-  const at = changes === null ? s : new Situation(document, { ...s.look, bands: false });
+  const at = changes === null ? s : new SetupAnalysis(document, { ...s.look, bands: false });
   const feed = receiverFeedOf(at.setup);
   const findings = [receiverSupply, loadVolts, receiverVolts]
     .flatMap((check) => runCheck(check, at) ?? [])
@@ -131,7 +131,7 @@ const CLEARED: readonly Change[] = [
 const packTitle = (p: ReceiverPackSize): string =>
   `${p.series} × ${CHEMISTRIES[p.chemistry].name}, ${show(p.capacityAh, 2)} Ah`;
 
-function ownPack(s: Situation, p: ReceiverPackSize, regulated = false): SupplyChoice {
+function ownPack(s: SetupAnalysis, p: ReceiverPackSize, regulated = false): SupplyChoice {
   const cells = estimatePackMassKg(p.chemistry, p.series, p.capacityAh);
   const massKg = Number((cells + (regulated ? REGULATOR_KG : 0)).toPrecision(2));
   return choiceOf(
@@ -163,7 +163,7 @@ const REGULATOR_KG = 0.01;
 const REGULATED_V = 5;
 
 /** The sizes of each chemistry that last a day at the field, the smallest first; the largest where none does. */
-function ownPacks(s: Situation): SupplyChoice[] {
+function ownPacks(s: SetupAnalysis): SupplyChoice[] {
   const chemistries = [...new Set(RECEIVER_PACKS.map((p) => p.chemistry))];
   return chemistries.flatMap((chemistry) => {
     const all = RECEIVER_PACKS.filter((p) => p.chemistry === chemistry).map((p) => ownPack(s, p));
@@ -183,7 +183,7 @@ const presentTitle = (feed: ReceiverFeed): string =>
     : `as it is: ${feed.name}`;
 
 /** The smallest separate supply that gives the peak; the largest where none does. */
-function separate(s: Situation, feed: ReceiverFeed): SupplyChoice {
+function separate(s: SetupAnalysis, feed: ReceiverFeed): SupplyChoice {
   const amps = SUPPLIES_A.find((a) => a >= (feed.peakA ?? 0)) ?? SUPPLIES_A[SUPPLIES_A.length - 1];
   const outputV = s.setup.esc?.becV ?? 5;
   const full = Math.ceil(10 * s.worst.openCircuitV - 1e-9) / 10;
@@ -208,7 +208,7 @@ function separate(s: Situation, feed: ReceiverFeed): SupplyChoice {
  * What feeds receiver and servos of a setup, what hangs on it, and the other ways to do it, each judged by the same checks.
  * Flights are of the length of ordinary use.
  */
-export function receiverPictureOf(s: Situation): ReceiverPicture {
+export function receiverPictureOf(s: SetupAnalysis): ReceiverPicture {
   const feed = receiverFeedOf(s.setup);
   const { esc } = s.setup;
   const own = escSupplyOf(esc);
@@ -248,9 +248,9 @@ export function receiverPictureOf(s: Situation): ReceiverPicture {
 }
 
 /** The ESC's own supply again. */
-const ofEsc = (s: Situation): SupplyChoice => {
+const ofEsc = (s: SetupAnalysis): SupplyChoice => {
   const document: SetupDocument = { ...s.document, receiverSupply: null };
-  const at = new Situation(document, { ...s.look, bands: false });
+  const at = new SetupAnalysis(document, { ...s.look, bands: false });
   return {
     ...choiceOf(at, 'esc', 'the ESC’s own', null, 'no weight and no wire more; dies with the flight pack.'),
     present: false,

@@ -8,7 +8,7 @@ import { validateSetup } from '../document/validate.ts';
 import { FACTOR_TITLES } from '../powertrain/sensitivity.ts';
 import { FITTED_FACTORS, type FactorName } from '../model/tolerance.ts';
 import { interpretSetup } from '../model/interpret.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { observedOf } from './record/run-readings.ts';
 import { learnDrag } from './speed/learn-drag.ts';
@@ -66,7 +66,7 @@ function furtherFor(unresolved: readonly string[]): string | null {
 }
 
 const fullThrottleA = (setup: SetupDocument): Banded => {
-  const [p] = situationOf(setup, { bands: true }).at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }]);
+  const [p] = analysisOf(setup, { bands: true }).at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }]);
   return {
     value: p.batteryCurrentA,
     band: p.band?.batteryCurrentA ?? [p.batteryCurrentA, p.batteryCurrentA]
@@ -75,7 +75,7 @@ const fullThrottleA = (setup: SetupDocument): Banded => {
 
 /** Top speed from a full pack; null for a craft that has none. */
 function topSpeedOf(setup: SetupDocument): Banded | null {
-  const s = situationOf(setup, { bands: true });
+  const s = analysisOf(setup, { bands: true });
   const answer = s.boat ?? s.level;
   const value = answer?.topSpeedMs;
   return value == null ? null : { value, band: answer?.band?.topSpeedMs ?? [value, value] };

@@ -4,7 +4,7 @@ import type { SetupDocument } from '../document/schema.ts';
 import type { StoredRun } from '../document/stored.ts';
 import { validateSetup } from '../document/validate.ts';
 import { narrowsOf, type Narrowing } from '../derivations/narrows.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 import { overOf } from './plan/limits.ts';
 import { planIfTestable } from './plan/plan.ts';
 import type { Plan } from './plan/stage.ts';
@@ -37,7 +37,7 @@ export function planned(
   const checked = validateSetup(document);
   if (!checked.ok)
     return { plan: null, over: checked.errors.map((e) => e.message), cautions: [], narrows: null };
-  const s = situationOf(checked.value, { bands: true, schools });
+  const s = analysisOf(checked.value, { bands: true, schools });
   const checks = runChecks(s);
   const cautions = cautionsOf(s);
   const over = overOf(checks, s).map((c) => `${c.title}: ${c.sentence}`);

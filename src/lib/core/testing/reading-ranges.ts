@@ -1,7 +1,7 @@
 import type { RecordedChannel } from '../registry/channels.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { validateSetup } from '../document/validate.ts';
-import { situationOf } from '../situation/situation.ts';
+import { analysisOf } from '../analysis/setup-analysis.ts';
 
 /** What a reading of a setup can be, SI: outside of it a typed figure is asked about before it is kept. */
 export type ReadingRanges = Partial<Record<RecordedChannel, readonly [low: number, high: number]>>;
@@ -20,7 +20,7 @@ const CELSIUS = [-30, 250] as const;
  */
 export function readingRanges(document: SetupDocument): ReadingRanges {
   if (!validateSetup(document).ok) return {};
-  const { worst, setup, powertrain } = situationOf(document, { bands: false });
+  const { worst, setup, powertrain } = analysisOf(document, { bands: false });
   const unloadedRpm = (setup.motor.kvRpmPerVolt * worst.openCircuitV * OVER_KV) / (setup.gearRatio ?? 1);
   const cells = setup.battery.series;
   const atMost = (value: number): readonly [number, number] => [0, TIMES * Math.max(value, 1e-3)];

@@ -1,6 +1,6 @@
 import { CHECKS } from '../checks/all-checks.ts';
 import type { Judged } from '../checks/check.ts';
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { usualSeconds } from '../brief/usual-time.ts';
 import { partMasses, partsKg } from '../model/all-up-mass.ts';
@@ -67,7 +67,7 @@ export interface Left {
 }
 
 /** What is left of the ratings. @param judged what the checks compared, where at hand */
-export function leftOf(s: Situation, judged?: ReadonlyMap<string, Judged | null>): Left {
+export function leftOf(s: SetupAnalysis, judged?: ReadonlyMap<string, Judged | null>): Left {
   let headroom: number | null = null;
   let spare: number | null = null;
   for (const check of RATINGS) {
@@ -80,7 +80,7 @@ export function leftOf(s: Situation, judged?: ReadonlyMap<string, Judged | null>
   return { headroom, spare };
 }
 
-function efficiencyOf(s: Situation): number | null {
+function efficiencyOf(s: SetupAnalysis): number | null {
   if (s.kind === 'multirotor')
     return s.hover ? (s.setup.craft.massKg * GRAVITY_MS2) / s.hover.electricalPowerW : null;
   const speedMs = s.level ? s.level.cruiseSpeedMs : (s.boat?.topSpeedMs ?? null);
@@ -119,7 +119,7 @@ interface AtHand {
  * What the rules of building are read from.
  * @param timed whether the time that it lasts is followed through, which takes longer than all the rest
  */
-export function builtOf(s: Situation, { packKg, briefKg, buying }: AtHand = {}, timed = true): Built {
+export function builtOf(s: SetupAnalysis, { packKg, briefKg, buying }: AtHand = {}, timed = true): Built {
   const { setup, worst } = s;
   const { craft } = setup;
   return {
@@ -148,7 +148,7 @@ export function builtOf(s: Situation, { packKg, briefKg, buying }: AtHand = {}, 
 export type Figures = (column: Column) => number | null;
 
 /** What a setup gives, each figure worked out when it is first asked for: time and top speed cost a hundred times the others. */
-export function figuresOf(s: Situation, atHand: AtHand = {}): Figures {
+export function figuresOf(s: SetupAnalysis, atHand: AtHand = {}): Figures {
   const { worst } = s;
   const { craft } = s.setup;
   let left: Left | undefined;
@@ -186,7 +186,7 @@ export function figuresOf(s: Situation, atHand: AtHand = {}): Figures {
  * The most that a setup can give, without following through how long it lasts and how fast it gets: both are taken as more
  * than enough.
  */
-export function mostOf(s: Situation, { seconds, speedMs }: Goals, atHand: AtHand = {}): Figures {
+export function mostOf(s: SetupAnalysis, { seconds, speedMs }: Goals, atHand: AtHand = {}): Figures {
   const figures = figuresOf(s, atHand);
   return (column) => {
     switch (column) {
@@ -203,7 +203,7 @@ export function mostOf(s: Situation, { seconds, speedMs }: Goals, atHand: AtHand
 }
 
 /** Everything that a setup gives. */
-export function givesOf(s: Situation, atHand: AtHand = {}): Gives {
+export function givesOf(s: SetupAnalysis, atHand: AtHand = {}): Gives {
   const figure = figuresOf(s, atHand);
   return Object.fromEntries(COLUMNS.map((column) => [column, figure(column)])) as unknown as Gives;
 }

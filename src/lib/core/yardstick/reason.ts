@@ -1,4 +1,4 @@
-import type { Situation } from '../situation/situation.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
 import { builtOf, leftOf } from './gives.ts';
@@ -23,7 +23,7 @@ function spared(share: number): string {
  * is wanted, what the weakest rating spares, how hard the motor works, and the first thing that is unusual of it. Components show
  * it as it is.
  */
-export function reasonOf(s: Situation): string {
+export function reasonOf(s: SetupAnalysis): string {
   const { worst } = s;
   const { craft, motor } = s.setup;
   const built = builtOf(s);

@@ -3,7 +3,7 @@ import { sketchChecked } from '../../core/alternatives/sketch-checked.ts';
 import { compareSetups, type Comparison } from '../../core/compare/compare.ts';
 import { summaryOf, type SetupSummary } from '../../core/compare/glance.ts';
 import { validateSetup } from '../../core/document/validate.ts';
-import { situationOf, type Situation } from '../../core/situation/situation.ts';
+import { analysisOf, type SetupAnalysis } from '../../core/analysis/setup-analysis.ts';
 import { answerChange } from '../../core/change/answer-change.ts';
 import { changePicture, type ChangePicture } from '../../core/change/change-picture.ts';
 import { answerPlan } from '../../core/change/answer-plan.ts';
@@ -82,8 +82,8 @@ export const sketch = sketchChecked;
 type Schools = Record<string, string>;
 
 /** A stored document that can be worked out today; null where it cannot. */
-const soundly = (document: SetupDocument, schools: Schools): Situation | null =>
-  validateSetup(document).ok ? situationOf(document, { schools }) : null;
+const soundly = (document: SetupDocument, schools: Schools): SetupAnalysis | null =>
+  validateSetup(document).ok ? analysisOf(document, { schools }) : null;
 
 /** Each setup in short; null where it cannot be worked out. */
 export const summaries = (

@@ -5,7 +5,7 @@ import { PROPELLER_SIZES } from '../../catalogue/propeller-sizes.ts';
 import { inchesM } from '../../catalogue/steps.ts';
 import type { Esc, Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
 import { sizedEsc } from '../../alternatives/size-electrics.ts';
-import { situationOf } from '../../situation/situation.ts';
+import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { issue } from '../../text/issues.ts';
 import { INCH_M } from '../../units/convert.ts';
 import { alteredTo } from '../altered.ts';
@@ -110,7 +110,7 @@ export const countKind = {
       propulsor: smaller(before.propulsor, share)
     };
     const schools = { ...by.schools, ...(before.schools as Record<string, string> | undefined) };
-    const each = situationOf(after).worst.batteryCurrentA / count;
+    const each = analysisOf(after).worst.batteryCurrentA / count;
     const needed = sizedEsc(each, before.battery.series, schools).continuousA ?? each;
     return alteredTo(before, { ...after, esc: escFor(before.esc, share, needed) });
   },

@@ -12,7 +12,7 @@ import { interpretSetup } from '../../model/interpret.ts';
 import { findRoot } from '../../numeric/find-root.ts';
 import { estimateMotorMassKg } from '../../parts/motor/estimate.ts';
 import { propulsorLoad } from '../../parts/propulsor/performance.ts';
-import { situationOf } from '../../situation/situation.ts';
+import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { issue, type Issue } from '../../text/issues.ts';
 import { INCH_M } from '../../units/convert.ts';
 import { inInches, show, showUnit } from '../../units/show.ts';
@@ -135,7 +135,7 @@ function withPower(setup: SetupDocument, watts: number): { setup: SetupDocument;
     ...setup,
     motor: { ...setup.motor, kvRpmPerVolt }
   });
-  const missing = (kv: number): number => situationOf(make(kv)).worst.electricalPowerW - watts;
+  const missing = (kv: number): number => analysisOf(make(kv)).worst.electricalPowerW - watts;
   const root = findRoot(missing, KV_FROM, KV_TO, 0.5);
   const nearest = Math.abs(missing(KV_FROM)) < Math.abs(missing(KV_TO)) ? KV_FROM : KV_TO;
   return { setup: make(Math.max(kvSold(root.ok ? root.value : nearest), 10)), isMet: root.ok };
@@ -189,7 +189,7 @@ export const engineKind = {
       }
     };
     const { setup: sized, isMet } = withPower(start, watts);
-    const s = situationOf(sized);
+    const s = analysisOf(sized);
     const drawn = s.worst.batteryCurrentA;
     const setup = alteredTo(before, {
       ...sized,

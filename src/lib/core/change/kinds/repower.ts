@@ -7,7 +7,7 @@ import { checkOf, type CheckId } from '../../checks/all-checks.ts';
 import { diameterOfMm, massOfBoatMotorKg } from '../../parts/motor/boat-size.ts';
 import type { Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
 import { sizedEsc } from '../../alternatives/size-electrics.ts';
-import { situationOf } from '../../situation/situation.ts';
+import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { issue } from '../../text/issues.ts';
 import { show, showUnit } from '../../units/show.ts';
 import { alteredTo, type Altered, type ChosenBy, type Step } from '../altered.ts';
@@ -86,7 +86,7 @@ function byWindow(before: SetupDocument, series: number, massKg: number, by: Cho
 function asBefore(before: SetupDocument, series: number): Turning {
   const { kvRpmPerVolt } = before.motor;
   const kv = (kvRpmPerVolt * before.battery.series) / series;
-  const rpm = situationOf(before).worst.rpm;
+  const rpm = analysisOf(before).worst.rpm;
   return {
     rpm,
     kv,
@@ -135,7 +135,7 @@ function screwFor(setup: SetupDocument, present: Propulsor): Propulsor | null {
   const { name: _name, ...same } = present;
   const sizes = screwDiametersM(present.diameterM, 0.6, 1, 9).reverse();
   const burns = (propulsor: Propulsor): boolean => {
-    const s = situationOf({ ...setup, propulsor });
+    const s = analysisOf({ ...setup, propulsor });
     return BURNS.some((id) => {
       const check = checkOf(id);
       return check !== undefined && runCheck(check, s)?.finding === 'over';
@@ -200,13 +200,13 @@ export const repowerKind = {
     const schools = { ...by.schools, ...(before.schools as Record<string, string> | undefined) };
     let fits = true;
     for (let round = 0; round < ROUNDS; round++) {
-      const each = situationOf(setup).worst.batteryCurrentA / (setup.count ?? 1);
+      const each = analysisOf(setup).worst.batteryCurrentA / (setup.count ?? 1);
       setup = { ...setup, esc: sizedEsc(each, series, schools) };
       const screw = screwFor(setup, before.propulsor);
       fits = screw !== null;
       setup = { ...setup, propulsor: screw ?? before.propulsor };
     }
-    const s = situationOf(setup);
+    const s = analysisOf(setup);
     const amps = s.worst.batteryCurrentA / (setup.count ?? 1);
     setup = { ...setup, esc: sizedEsc(amps, series, schools) };
     const screw = Math.round(1000 * setup.propulsor.diameterM);

@@ -1,4 +1,4 @@
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import { rpmToRadS } from '../../units/convert.ts';
 import { show, showUnit } from '../../units/show.ts';
 import type { Rule } from './rule.ts';
@@ -7,7 +7,7 @@ import type { Rule } from './rule.ts';
 export const CURRENT_EXPONENT = 1.6;
 
 /** Share of a full pack's volts that is lost before the motor's own: x = I R / V = 1 − k ω / V. */
-const lostShare = ({ worst, powertrain }: Situation): number =>
+const lostShare = ({ worst, powertrain }: SetupAnalysis): number =>
   1 -
   (powertrain.motorConstant * rpmToRadS(worst.rpm) * powertrain.gearRatio) /
     (worst.openCircuitV * powertrain.outputLimit);

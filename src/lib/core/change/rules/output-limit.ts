@@ -1,5 +1,5 @@
 import { findRoot } from '../../numeric/find-root.ts';
-import { situationOf, type Situation } from '../../situation/situation.ts';
+import { analysisOf, type SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import { show } from '../../units/show.ts';
 import type { OutputLimitChange } from '../kinds/output-limit.ts';
 import { rewound } from '../other-parts.ts';
@@ -7,8 +7,8 @@ import { limitOf, limitPercent, realKv } from '../limit.ts';
 import type { Rule } from './rule.ts';
 
 /** The same setup with the motor really wound for a KV, and no limit. */
-export const woundFor = (s: Situation, kvRpmPerVolt: number): Situation =>
-  situationOf(
+export const woundFor = (s: SetupAnalysis, kvRpmPerVolt: number): SetupAnalysis =>
+  analysisOf(
     { ...s.document, outputLimit: null, motor: rewound(s.setup.motor, kvRpmPerVolt) },
     { ...s.look, bands: false }
   );
@@ -29,7 +29,7 @@ export const outputLimitRule: Rule = {
     const value = change.limit != null ? Math.round(100 * limit) : limitPercent(wanted, kv);
     const wound = woundFor(after, wanted);
     const rpmAt = (outputLimit: number): number =>
-      situationOf({ ...after.document, outputLimit }, { ...after.look, bands: false }).worst.rpm;
+      analysisOf({ ...after.document, outputLimit }, { ...after.look, bands: false }).worst.rpm;
     const root = findRoot((l) => rpmAt(l) - wound.worst.rpm, 0.05, 1, 1e-4);
     const physics = root.ok ? 100 * root.value : null;
     return {

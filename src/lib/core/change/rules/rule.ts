@@ -1,5 +1,5 @@
 import type { QuantityName } from '../../units/quantity.ts';
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import type { SetupChange } from '../kinds/all-kinds.ts';
 
 /** A rule of thumb beside the physics. */
@@ -23,8 +23,8 @@ export interface RuleShown {
 
 /** Both ends of a change, and the change. */
 export interface RuleContext {
-  readonly before: Situation;
-  readonly after: Situation;
+  readonly before: SetupAnalysis;
+  readonly after: SetupAnalysis;
   readonly change: SetupChange;
 }
 

@@ -4,7 +4,7 @@ import { escSupplyOf, receiverFeedOf } from '../../model/receiver-feed.ts';
 import { plugsOf } from '../../model/plugs.ts';
 import { CHEMISTRIES } from '../../parts/pack/chemistry.ts';
 import type { SetupDocument } from '../../document/schema.ts';
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import { listed } from '../../text/listed.ts';
 import { calledOf } from '../../shorthand/part-name.ts';
 import { inInches, show, showRound, showUnit } from '../../units/show.ts';
@@ -146,7 +146,7 @@ const loadWords = (setup: SetupDocument): string[] => {
 };
 
 /** Receiver, its supply and its loads, below the power. Returns the lowest y. */
-function receiverRow(sheet: Sheet, s: Situation, y: number, esc: Box, left: number): number {
+function receiverRow(sheet: Sheet, s: SetupAnalysis, y: number, esc: Box, left: number): number {
   const { setup } = s;
   const feed = receiverFeedOf(setup);
   const rotors = s.kind === 'multirotor';
@@ -228,7 +228,7 @@ function receiverRow(sheet: Sheet, s: Situation, y: number, esc: Box, left: numb
 }
 
 /** One powertrain, left to right. */
-function single(sheet: Sheet, s: Situation, h: Harness): number {
+function single(sheet: Sheet, s: SetupAnalysis, h: Harness): number {
   const { setup } = s;
   const [lead] = h.segments;
   const motorLead = h.segments.find((x) => x.id === 'motor-lead') as Segment;
@@ -303,7 +303,7 @@ function single(sheet: Sheet, s: Situation, h: Harness): number {
 }
 
 /** Plug of the pack and what stands between, in words. */
-function plugWords(s: Situation, h: Harness): string {
+function plugWords(s: SetupAnalysis, h: Harness): string {
   const plug = h.joints.find((j) => j.id === 'pack-plug');
   const { unlike, adapter, esc } = plugsOf(s.setup);
   const parts = [plug?.fitted ?? `${plug?.suggested ?? ''} (would do)`];
@@ -317,7 +317,7 @@ function plugWords(s: Situation, h: Harness): string {
 }
 
 /** Signs on the main leads: plus, minus, plug, and what is in the plus lead. */
-function powerMarks(sheet: Sheet, s: Situation, x1: number, x2: number, mid: number, gap: number): void {
+function powerMarks(sheet: Sheet, s: SetupAnalysis, x1: number, x2: number, mid: number, gap: number): void {
   sheet.marks.push({ kind: 'plus', x: x1 + 12, y: mid - gap / 2 - 12 });
   sheet.marks.push({ kind: 'minus', x: x1 + 12, y: mid + gap / 2 + 12 });
   sheet.marks.push({ kind: 'plug', x: x1 + 0.36 * (x2 - x1), y: mid });
@@ -330,7 +330,7 @@ function powerMarks(sheet: Sheet, s: Situation, x1: number, x2: number, mid: num
 }
 
 /** Several powertrains on one pack. */
-function several(sheet: Sheet, s: Situation, h: Harness): number {
+function several(sheet: Sheet, s: SetupAnalysis, h: Harness): number {
   const { setup } = s;
   const n = s.powertrain.count;
   const [lead] = h.segments;
@@ -428,7 +428,7 @@ function several(sheet: Sheet, s: Situation, h: Harness): number {
 }
 
 /** The wiring of a setup as a schematic: parts by name, gauges, lengths and plugs beside the wires, polarity on them. */
-export function schematicOf(s: Situation, h: Harness): Schematic {
+export function schematicOf(s: SetupAnalysis, h: Harness): Schematic {
   const sheet = new Sheet();
   const low = s.powertrain.count > 1 ? several(sheet, s, h) : single(sheet, s, h);
   const { boxes, lines, marks, labels } = sheet;
@@ -444,7 +444,7 @@ export function schematicOf(s: Situation, h: Harness): Schematic {
 }
 
 /** The drawing in words. */
-function wordsFor(s: Situation, h: Harness): string {
+function wordsFor(s: SetupAnalysis, h: Harness): string {
   const plug = connectorOf(s.setup.battery.connector);
   const leads = h.segments.map(
     (x) => `${x.title}: gauge ${x.awg}, ${cm(x.lengthM)}, ${showUnit(x.currentA, 'A')}`

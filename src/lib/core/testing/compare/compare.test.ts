@@ -10,7 +10,7 @@ import type { MakersRow } from '../../document/makers-row.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import type { StoredRun } from '../../document/stored.ts';
 import { qualityOf } from '../quality.ts';
-import { situationOf } from '../../situation/situation.ts';
+import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { measurementsOf } from '../record/measured.ts';
 import { steadyStretches } from '../record/steady.ts';
 import { causesOf, type Observed } from './causes.ts';
@@ -53,7 +53,7 @@ test('nothing wrong: said to be as labelled in at least nine of ten, and no shar
 });
 
 test('amps a fifth of what is predicted in every row: nothing is called normal, and what to make sure of first is said', () => {
-  const s = situationOf(PLANE, { bands: true });
+  const s = analysisOf(PLANE, { bands: true });
   const observed = [0.5, 0.75, 1].map((throttle): Observed => {
     const [p] = s.at([{ throttle, speedMs: 0, batteryVoltageV: 15 }]);
     return {
@@ -103,7 +103,7 @@ test('what waits for no reading: nothing to compare, nothing to explain', () => 
 });
 
 test('a run beside its prediction: off by what it is off, outside where it is; a maker’s row at its own volts stays as printed', () => {
-  const s = situationOf(PLANE, { bands: true });
+  const s = analysisOf(PLANE, { bands: true });
   const [p] = s.at([{ throttle: 1, speedMs: 0, batteryVoltageV: 15 }]);
   const read = {
     throttle: 1,
@@ -164,7 +164,7 @@ test('eight readings in ten of sound trains lie inside: the band holds label and
 });
 
 test('quality counts each reading by the document it was made with', () => {
-  const s = situationOf(PLANE, { bands: true });
+  const s = analysisOf(PLANE, { bands: true });
   const [p] = s.at([{ throttle: 1, speedMs: 0, batteryVoltageV: 15 }]);
   const run = (amps: number): StoredRun => ({
     id: 1,
@@ -189,7 +189,7 @@ test('quality counts each reading by the document it was made with', () => {
 });
 
 test('volts and amps alone: throttle, rpm and thrust come back, surer than the labels alone leave them', () => {
-  const s = situationOf(PLANE, { bands: true });
+  const s = analysisOf(PLANE, { bands: true });
   for (const throttle of [0.4, 0.8]) {
     const [p] = s.at([{ throttle, speedMs: 0, batteryVoltageV: 15.5 }]);
     const back = implied(PLANE, { batteryVoltageV: 15.5, batteryCurrentA: p.batteryCurrentA });
@@ -264,7 +264,7 @@ const TRAINS = { plane: PLANE, quad: QUAD, boat: BOAT };
 function madeLog(setup: SetupDocument, made: (typeof MADE)[number] | null, seed: number): Observed[] {
   const random = seededRandom(seed);
   const noise = (sd: number): number => 1 + sd * normalFrom(random);
-  const s = situationOf(made ? made.real(setup) : setup);
+  const s = analysisOf(made ? made.real(setup) : setup);
   const speedMs = s.boat?.topSpeedMs ?? 0;
   return [0.5, 0.75, 1].map((throttle) => {
     const [p] = s.at([{ throttle, speedMs: throttle * speedMs, stateOfCharge: 0.95 }]);

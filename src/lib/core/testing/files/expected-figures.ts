@@ -2,7 +2,7 @@ import type { SetupDocument } from '../../document/schema.ts';
 import { validateSetup } from '../../document/validate.ts';
 import { CHEMISTRIES } from '../../parts/pack/chemistry.ts';
 import { openCircuitCellV } from '../../parts/pack/open-circuit.ts';
-import { situationOf } from '../../situation/situation.ts';
+import { analysisOf } from '../../analysis/setup-analysis.ts';
 
 /** What the figures of a run of a setup can be, SI: what a file's columns are held against. */
 export interface ExpectedFigures {
@@ -28,7 +28,7 @@ const GENEROUS = 1.02;
 /** What the figures of a run can be; null of a setup that is not sound. */
 export function expectedFigures(document: SetupDocument): ExpectedFigures | null {
   if (!validateSetup(document).ok) return null;
-  const { worst, setup, powertrain } = situationOf(document, { bands: false });
+  const { worst, setup, powertrain } = analysisOf(document, { bands: false });
   const { chemistry, series } = setup.battery;
   return {
     series,

@@ -2,12 +2,12 @@ import { screwDiametersM } from '../../catalogue/screws.ts';
 import type { Change } from '../../document/change.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { Bench } from '../../alternatives/trials.ts';
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 
 /** A setup that loads the powertrain less than the one that is tested, and what makes it. */
 export interface Gentler {
   readonly title: string;
-  readonly s: Situation;
+  readonly s: SetupAnalysis;
   readonly changes: readonly Change[];
   /** Throttle that it is run at; full where it is left out. */
   readonly throttle?: number;
@@ -33,7 +33,7 @@ const MOST_CELL_STEPS = 3;
 const GENTLE_THROTTLES = [0.5, 0.75] as const;
 
 /** Screws from three quarters of the wanted one up; none where it was measured by itself. */
-function smallerScrews(s: Situation): { title: string; changes: Change[] }[] {
+function smallerScrews(s: SetupAnalysis): { title: string; changes: Change[] }[] {
   const p = s.setup.propulsor;
   if (s.kind !== 'boat' || p.kind === 'propeller' || p.kind === 'ducted-fan' || p.coefficients) return [];
   return screwDiametersM(p.diameterM, 0.76, 0.88, 2).map((diameterM) => ({
@@ -55,7 +55,7 @@ function smallerScrews(s: Situation): { title: string; changes: Change[] }[] {
  */
 export function gentler(
   before: SetupDocument | null,
-  s: Situation,
+  s: SetupAnalysis,
   owned: readonly number[] | null = null
 ): Gentler[] {
   const { battery } = s.setup;

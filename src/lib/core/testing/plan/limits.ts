@@ -2,7 +2,7 @@ import { checkOf, type CheckId } from '../../checks/all-checks.ts';
 import { runCheck } from '../../checks/check.ts';
 import type { CheckResult } from '../../checks/finding.ts';
 import { touchLimitC } from '../../checks/touch-temperature.ts';
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import { predictPoints } from '../../powertrain/predict-points.ts';
 import { showUnit } from '../../units/show.ts';
 import type { Feel } from '../../document/run-schema.ts';
@@ -57,19 +57,19 @@ const GRADED: readonly string[] = [
 ] satisfies readonly CheckId[];
 
 /** The checks that are over and would break something at any throttle. */
-const ungradedOver = (results: readonly CheckResult[], s: Situation): CheckResult[] =>
+const ungradedOver = (results: readonly CheckResult[], s: SetupAnalysis): CheckResult[] =>
   overOf(results, s).filter((r) => !GRADED.includes(r.id));
 
 /** Whether a setup may be put on the bench at all: nothing is over that would break at the least throttle. */
-export const mayBeTested = (results: readonly CheckResult[], s: Situation): boolean =>
+export const mayBeTested = (results: readonly CheckResult[], s: SetupAnalysis): boolean =>
   ungradedOver(results, s).length === 0;
 
 /** The checks that are over and would break something. */
-export const overOf = (results: readonly CheckResult[], s: Situation): CheckResult[] =>
+export const overOf = (results: readonly CheckResult[], s: SetupAnalysis): CheckResult[] =>
   results.filter((r) => r.finding === 'over' && !WISHES.includes(r.id) && !isTooSlow(r) && !isGround(r, s));
 
 /** A propeller that would not clear the ground breaks nothing on a bench; one that meets frame or neighbours does. */
-const isGround = (r: CheckResult, { setup, kind, powertrain }: Situation): boolean =>
+const isGround = (r: CheckResult, { setup, kind, powertrain }: SetupAnalysis): boolean =>
   r.id === 'clearance' &&
   kind === 'fixed-wing' &&
   setup.propulsor.kind === 'propeller' &&
@@ -79,7 +79,7 @@ const isGround = (r: CheckResult, { setup, kind, powertrain }: Situation): boole
 const isTooSlow = (r: CheckResult): boolean => r.id === 'boat-rpm' && r.direction === 'above';
 
 /** The lowest of what the labels allow of the pack's current, A; null where none says anything. */
-export function mostCurrentA(s: Situation): number | null {
+export function mostCurrentA(s: SetupAnalysis): number | null {
   const limits = (['esc-current', 'pack-current', 'motor-current', 'connector-current'] as const).flatMap(
     (id: CheckId) => {
       const check = checkOf(id);
@@ -106,7 +106,7 @@ const RATINGS = [
  * rating holds.
  * @param share of the predicted amps that were read at gentler steps; 1 where nothing was
  */
-export function passesAt(s: Situation, throttle: number, speedMs: number, share = 1): string | null {
+export function passesAt(s: SetupAnalysis, throttle: number, speedMs: number, share = 1): string | null {
   // amps alone: no band is asked for
   const [p] = predictPoints(s.model, [{ throttle, speedMs, stateOfCharge: 1 }], false);
   for (const [id, of, what] of RATINGS) {

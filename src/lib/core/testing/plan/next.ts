@@ -2,7 +2,7 @@ import { channel, type WatchedChannel } from '../../registry/channels.ts';
 import { chosenSchool } from '../../document/schools.ts';
 import { listed } from '../../text/listed.ts';
 import { airOf } from '../../powertrain/heat-run.ts';
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import { show, showMinutes } from '../../units/show.ts';
 import { feltBy } from './limits.ts';
 import type { Feel } from '../../document/run-schema.ts';
@@ -51,7 +51,7 @@ const goOn = (before: Stage | undefined): string =>
     : 'Change to a smaller propeller or screw, fewer cells, or parts that stand more, then begin again with the lightest load';
 
 /** Cells of a stage: its own count where it is run on fewer. */
-export const seriesOf = (s: Situation, stage: Stage): number =>
+export const seriesOf = (s: SetupAnalysis, stage: Stage): number =>
   (stage.changes.find((c) => c.path === 'battery.series')?.value as number | undefined) ??
   s.setup.battery.series;
 
@@ -68,7 +68,7 @@ interface Passed {
 }
 
 /** What of an entry lies beyond where its stage ends. */
-const passedBy = (s: Situation, stage: Stage, e: LogEntry): Passed[] =>
+const passedBy = (s: SetupAnalysis, stage: Stage, e: LogEntry): Passed[] =>
   stage.watch.flatMap((w) => {
     const value = readOf(e, w.quantity, seriesOf(s, stage));
     return value !== null && isBeyond(w, value)
@@ -86,7 +86,7 @@ const FAR_BELOW = 1.5;
 const BELOW: readonly WatchedChannel[] = ['batteryCurrentA', 'rpm', 'thrustN'];
 
 /** The first figure of an entry that lies far below what its stage can be; null where none does. */
-function farBelow(s: Situation, stage: Stage, e: LogEntry): Passed | null {
+function farBelow(s: SetupAnalysis, stage: Stage, e: LogEntry): Passed | null {
   if (e.throttle != null && Math.abs(e.throttle - stage.throttle) > 0.02) return null;
   for (const w of stage.watch) {
     const value = BELOW.includes(w.quantity) && w.band ? readOf(e, w.quantity, seriesOf(s, stage)) : null;
@@ -100,7 +100,7 @@ function farBelow(s: Situation, stage: Stage, e: LogEntry): Passed | null {
 }
 
 /** How warm a run left the parts, and whether that was told: a probe that shows little may sit in the wrong place. */
-function warmthOf(s: Situation, e: LogEntry, school: string): { feel: Feel | null; told: boolean } {
+function warmthOf(s: SetupAnalysis, e: LogEntry, school: string): { feel: Feel | null; told: boolean } {
   const byProbe = feltBy(e, school, airOf(s.model));
   const measured = school === 'thermometer' && e.motorC != null;
   // stone cold by a thermometer is motor and ESC both; by any other school a hand says it
@@ -118,7 +118,7 @@ function warmthOf(s: Situation, e: LogEntry, school: string): { feel: Feel | nul
  * @param school of `touch-temperature`, by which a thermometer's reading is judged
  */
 export function nextOf(
-  s: Situation,
+  s: SetupAnalysis,
   stages: readonly Stage[],
   log: readonly LogEntry[],
   school?: string,
@@ -170,7 +170,7 @@ const WARMTH =
  * where there is none.
  */
 function unreadSince(
-  s: Situation,
+  s: SetupAnalysis,
   stages: readonly Stage[],
   log: readonly LogEntry[]
 ): WatchedChannel | null {
@@ -237,7 +237,7 @@ function again(stages: readonly Stage[], at: number, log: readonly LogEntry[]): 
 }
 
 function onward(
-  s: Situation,
+  s: SetupAnalysis,
   stages: readonly Stage[],
   at: number,
   e: LogEntry,
@@ -281,7 +281,7 @@ function onward(
 }
 
 /** After a flight for the timer. */
-function afterFlight(s: Situation, stage: Stage, e: LogEntry): Next {
+function afterFlight(s: SetupAnalysis, stage: Stage, e: LogEntry): Next {
   if (e.feel === 'too-hot')
     return stop('too hot to hold after a flight. Shorter flights, more cooling or a lighter load', {
       look: LOOK_HOT,

@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import { BOAT, PLANE, QUAD, SMALL_PUSHER } from '../../../../../tests/helpers/setups.ts';
 import { runChecks } from '../../checks/ledger.ts';
 import type { SetupDocument } from '../../document/schema.ts';
-import { situationOf } from '../../situation/situation.ts';
+import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { CAUTIONS } from '../../cautions/at-test.ts';
 import type { LogEntry } from './log-entry.ts';
 import { mayBeTested } from './limits.ts';
@@ -14,7 +14,7 @@ import type { Plan } from './stage.ts';
 import { cautionsOnce, planText, watchWords } from './plan-text.ts';
 
 const planned = (setup: SetupDocument, before: SetupDocument | null = null): Plan =>
-  planOf(before, situationOf(setup, { bands: true }));
+  planOf(before, analysisOf(setup, { bands: true }));
 const amps = (plan: Plan): number[] =>
   plan.stages.flatMap((s) => s.watch.filter((w) => w.quantity === 'batteryCurrentA').map((w) => w.expected));
 
@@ -77,7 +77,7 @@ test('more cells come one after the other; a boat begins with the smallest screw
   };
   const six_ = { ...BOAT, battery: { ...BOAT.battery, series: 6 } };
   const cells = (owned: number[] | null) =>
-    planOf(six_, situationOf(twelve, { bands: true }), [], undefined, owned).stages.flatMap((s) =>
+    planOf(six_, analysisOf(twelve, { bands: true }), [], undefined, owned).stages.flatMap((s) =>
       s.changes.flatMap((c) => (c.path === 'battery.series' ? [c.value] : []))
     );
   assert.deepEqual(cells([6]), [6]);
@@ -97,7 +97,7 @@ test('more cells come one after the other; a boat begins with the smallest screw
 
 test('what would break is not put on the bench; a wish that is not met is no reason', () => {
   const of = (setup: SetupDocument): boolean => {
-    const s = situationOf(setup);
+    const s = analysisOf(setup);
     return mayBeTested(runChecks(s), s);
   };
   const sound: SetupDocument = { ...PLANE, esc: { continuousA: 80, maxSeries: 6 } };
@@ -144,7 +144,7 @@ test('as text: each caution once, where its act comes first; figures with band a
 
 const entry = (stage: string, rest: Partial<LogEntry> = {}): LogEntry => ({ stage, ...rest });
 const after = (setup: SetupDocument, log: readonly LogEntry[], school?: string) =>
-  planOf(null, situationOf(setup, { bands: true }), log, school).next;
+  planOf(null, analysisOf(setup, { bands: true }), log, school).next;
 const EIGHT_PLANE: SetupDocument = {
   ...PLANE,
   battery: { ...PLANE.battery, series: 6, capacityAh: 5, continuousC: 60 },

@@ -1,5 +1,5 @@
 import type { SetupDocument } from '../../document/schema.ts';
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import type { CheckResult } from '../../checks/finding.ts';
 import { runChecks } from '../../checks/ledger.ts';
 import { mayBeTested, overOf } from './limits.ts';
@@ -21,7 +21,7 @@ import { stagesOf, type Staged } from './stages.ts';
  */
 export function planOf(
   before: SetupDocument | null,
-  s: Situation,
+  s: SetupAnalysis,
   log: readonly LogEntry[] = [],
   school?: string,
   owned: readonly number[] | null = null,
@@ -43,7 +43,7 @@ export function planOf(
 export function planIfTestable(
   results: readonly CheckResult[],
   before: SetupDocument | null,
-  s: Situation,
+  s: SetupAnalysis,
   log: readonly LogEntry[] = [],
   school?: string,
   owned: readonly number[] | null = null

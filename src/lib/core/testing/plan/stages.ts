@@ -1,6 +1,6 @@
 import type { SetupDocument } from '../../document/schema.ts';
 import { shopWords } from '../../alternatives/shop-words.ts';
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import { show, showMinutes } from '../../units/show.ts';
 import type { CautionId } from '../../cautions/at-test.ts';
 import { gentler, type Gentler } from './gentler.ts';
@@ -31,11 +31,11 @@ type Owned = readonly number[] | null;
 const METER =
   'A meter that shows volts or amps, not both, needs the run twice, once for each: from the same charge.';
 
-const fitted = (s: Situation): string =>
+const fitted = (s: SetupAnalysis): string =>
   `${shopWords('battery', s.setup)}, ${shopWords('propulsor', s.setup)}`;
 
 /** The stage without propulsor that every plan begins with. */
-const bare = (s: Situation): Stage => ({
+const bare = (s: SetupAnalysis): Stage => ({
   id: 'without',
   kind: 'bare',
   title: s.kind === 'boat' ? 'Without the screw' : 'Without propellers',
@@ -49,7 +49,7 @@ const bare = (s: Situation): Stage => ({
 });
 
 /** The cautions of a bench run. */
-function benchCautions(s: Situation): CautionId[] {
+function benchCautions(s: SetupAnalysis): CautionId[] {
   const loud =
     s.worst.electricalPowerW > STRONG_W ||
     s.setup.propulsor.diameterM >= LARGE_M ||
@@ -65,11 +65,11 @@ function benchCautions(s: Situation): CautionId[] {
 }
 
 /** Whether the propeller is larger than the room above the ground: fit for a bench, not for a flight. */
-const grounded = (s: Situation): boolean =>
+const grounded = (s: SetupAnalysis): boolean =>
   s.kind === 'fixed-wing' && s.setup.propulsor.diameterM > (s.setup.craft.largestPropM ?? Infinity) * 1.001;
 
 /** The flights that find the timer, after all else held. */
-function ladder(s: Situation): Stage {
+function ladder(s: SetupAnalysis): Stage {
   const seconds = firstFlightS(s);
   const boat = s.kind === 'boat';
   return {
@@ -93,7 +93,7 @@ interface Made {
 }
 
 /** A stage with what it is predicted to pass; hovers and boats at the speed they come to. */
-const made = (stage: Stage, at: Situation, share: number): Made => ({
+const made = (stage: Stage, at: SetupAnalysis, share: number): Made => ({
   stage,
   passes: passesAt(at, stage.throttle, underWayMs(at, stage.throttle), share)
 });
@@ -104,7 +104,7 @@ const OWN_THROTTLES = [0.5, 0.65, 0.8, 0.92] as const;
 /** Throttles of the setup itself that are tried where full throttle would pass a rating; the highest that holds is the last stage. */
 const LAST_THROTTLES = [0.92, 0.85, 0.65, 0.4, 0.2] as const;
 
-function boatStages(before: SetupDocument | null, s: Situation, owned: Owned, share: number): Made[] {
+function boatStages(before: SetupDocument | null, s: SetupAnalysis, owned: Owned, share: number): Made[] {
   const steps: Gentler[] = [
     ...gentler(before, s, owned),
     // a setup that does not hold full throttle is run itself as far as it does
@@ -140,7 +140,7 @@ function boatStages(before: SetupDocument | null, s: Situation, owned: Owned, sh
 }
 
 /** A run on the bench at a throttle. */
-const benchRun = (s: Situation, throttle: number): Stage => {
+const benchRun = (s: SetupAnalysis, throttle: number): Stage => {
   const full = throttle === 1;
   const seconds = full ? FULL_S : PART_S;
   return {
@@ -157,7 +157,7 @@ const benchRun = (s: Situation, throttle: number): Stage => {
   };
 };
 
-function planeStages(before: SetupDocument | null, s: Situation, owned: Owned, share: number): Made[] {
+function planeStages(before: SetupDocument | null, s: SetupAnalysis, owned: Owned, share: number): Made[] {
   const cells = gentler(before, s, owned).map(({ title, s: at, changes }, k): Made =>
     made(
       {
@@ -190,8 +190,8 @@ function planeStages(before: SetupDocument | null, s: Situation, owned: Owned, s
 }
 
 /** Hovers before full throttle: a multirotor is tested in the air it stands in, low over grass. */
-function rotorStages(before: SetupDocument | null, s: Situation, owned: Owned, share: number): Made[] {
-  const steps: { title: string; s: Situation; changes: Stage['changes'] }[] = [
+function rotorStages(before: SetupDocument | null, s: SetupAnalysis, owned: Owned, share: number): Made[] {
+  const steps: { title: string; s: SetupAnalysis; changes: Stage['changes'] }[] = [
     ...gentler(before, s, owned).map((g) => ({ ...g, title: `Fewer cells first: ${g.title}` })),
     { title: 'Hover low', s, changes: [] }
   ];
@@ -275,7 +275,7 @@ export interface Staged {
  */
 export function stagesOf(
   before: SetupDocument | null,
-  s: Situation,
+  s: SetupAnalysis,
   owned: Owned = null,
   over: string | null = null,
   share = 1

@@ -1,6 +1,6 @@
 import { CHEMISTRIES } from '../../parts/pack/chemistry.ts';
 import { stateOfChargeAt } from '../../parts/pack/open-circuit.ts';
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import { usableShareOf } from '../../powertrain/pack-limits.ts';
 import type { LogEntry } from './log-entry.ts';
 
@@ -18,7 +18,7 @@ const STEP_S = 5;
 const down = (seconds: number): number => Math.max(Math.floor(seconds / STEP_S) * STEP_S, STEP_S);
 
 /** Time of the first flight, s. */
-export const firstFlightS = (s: Situation): number =>
+export const firstFlightS = (s: SetupAnalysis): number =>
   down(Math.min(FIRST_S, FIRST_SHARE * (s.lasting('mixed')?.seconds ?? 2 * FIRST_S)));
 
 /** What a flight left in the pack tells of the timer. */
@@ -35,7 +35,7 @@ export interface Told {
  * What a flight tells: used = Ah put back / capacity, or 1 − charge at the resting volts (the volts after an hour's rest are
  * those of the open circuit); the time that uses the usable share is flown × usable / used. Null where nothing was read.
  */
-export function toldBy(s: Situation, e: LogEntry): Told | null {
+export function toldBy(s: SetupAnalysis, e: LogEntry): Told | null {
   const { chemistry } = s.setup.battery;
   const start = e.stateOfCharge ?? 1;
   const usedShare =
@@ -53,7 +53,7 @@ export function toldBy(s: Situation, e: LogEntry): Told | null {
 }
 
 /** The next flight, s, and the timer where it is known: never longer than the last one tells. */
-export function nextFlight(s: Situation, e: LogEntry): { seconds: number; timerS: number | null } | null {
+export function nextFlight(s: SetupAnalysis, e: LogEntry): { seconds: number; timerS: number | null } | null {
   const told = toldBy(s, e);
   if (!told) return null;
   const known = told.usedShare >= TELLS_SHARE * usableShareOf(s.model);

@@ -2,7 +2,7 @@ import { checkOf } from '../../checks/all-checks.ts';
 import { runCheck, type Check } from '../../checks/check.ts';
 import { hullOf } from '../../model/hull.ts';
 import { boatRun } from '../../powertrain/craft/boat-run.ts';
-import type { Situation } from '../../situation/situation.ts';
+import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import type { Band } from '../../powertrain/bands.ts';
 import { airOf, fullThrottle, heatRun } from '../../powertrain/heat-run.ts';
 import { mostCurrentA, STOP_CELL_SHARE, STOP_ESC_C, STOP_MOTOR_C } from './limits.ts';
@@ -30,7 +30,7 @@ function stopAmps(band: Band | null, mostA: number | null): number | null {
 }
 
 /** Speed that a boat comes to at a throttle, m/s; nothing for what is tied down. */
-export function underWayMs(s: Situation, throttle: number): number {
+export function underWayMs(s: SetupAnalysis, throttle: number): number {
   if (!s.boat) return 0;
   if (throttle === 1) return s.boat.topSpeedMs;
   const { model, powertrain, supply } = s;
@@ -46,7 +46,7 @@ export function underWayMs(s: Situation, throttle: number): number {
 }
 
 /** What is watched during some seconds at a throttle; a boat's current and rpm are those under way. */
-export function watchAt(s: Situation, throttle: number, seconds: number): Watch[] {
+export function watchAt(s: SetupAnalysis, throttle: number, seconds: number): Watch[] {
   const speedMs = underWayMs(s, throttle);
   const [p] = s.at([{ throttle, speedMs, stateOfCharge: 1 }]);
   const way = throttle === 1 ? s.boat?.band : null;
@@ -89,7 +89,7 @@ export function watchAt(s: Situation, throttle: number, seconds: number): Watch[
 }
 
 /** What is watched in a hover: the throttle follows from the weight, so amps and rpm are those that carry it. */
-export function watchHover(s: Situation, seconds: number): Watch[] {
+export function watchHover(s: SetupAnalysis, seconds: number): Watch[] {
   const { hover } = s;
   if (!hover) return [];
   return watchAt(s, hover.throttle, seconds).flatMap((w): Watch[] => {

@@ -1,6 +1,6 @@
 import type { SetupDocument } from '../../document/schema.ts';
 import { withChanges } from '../../document/change.ts';
-import { situationOf } from '../../situation/situation.ts';
+import { analysisOf } from '../../analysis/setup-analysis.ts';
 import type { Band } from '../../powertrain/bands.ts';
 import { airOf, fullThrottle, heatRun } from '../../powertrain/heat-run.ts';
 import type { Stage } from '../plan/stage.ts';
@@ -34,7 +34,7 @@ export function expectedOf(
   stage: Pick<Stage, 'changes' | 'throttle' | 'seconds'>
 ): Expected {
   const setup = stage.changes.length > 0 ? withChanges(document, stage.changes) : document;
-  const s = situationOf(setup, { bands: true, schools });
+  const s = analysisOf(setup, { bands: true, schools });
   const { series } = s.setup.battery;
   const speeds = s.boat ? [0, s.boat.topSpeedMs] : [0];
   const points = speeds.flatMap((speedMs) =>

@@ -4,7 +4,7 @@ import { withChanges } from '../../document/change.ts';
 import type { Propulsor, SetupDocument } from '../../document/schema.ts';
 import type { StoredRun } from '../../document/stored.ts';
 import { shopWords } from '../../alternatives/shop-words.ts';
-import { situationOf } from '../../situation/situation.ts';
+import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { show } from '../../units/show.ts';
 import { GRAVITY_MS2 } from '../../units/constants.ts';
 import { mostCurrentA } from '../plan/limits.ts';
@@ -94,7 +94,7 @@ export function seriesOf(
         .toSorted((a, b) => a.throttle - b.throttle);
       const full = points[points.length - 1];
       if (!full) return [];
-      const mostA = mostCurrentA(situationOf(made, { schools }));
+      const mostA = mostCurrentA(analysisOf(made, { schools }));
       const peak = Math.max(run.details.peakA ?? 0, full.amps ?? 0);
       return [
         {

@@ -4,7 +4,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { BOAT, PLANE, QUAD } from '../../../../../tests/helpers/setups.ts';
 import { runOf } from '../../../../../tests/helpers/stand-run.ts';
-import { situationOf } from '../../situation/situation.ts';
+import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { calibrate } from '../../calibration/calibrate.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { measurementsOf } from '../record/measured.ts';
@@ -12,7 +12,7 @@ import { steadyStretches } from '../record/steady.ts';
 import { Stand } from './stand.ts';
 
 const at = (setup: SetupDocument) =>
-  situationOf(setup, { bands: true }).at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }])[0];
+  analysisOf(setup, { bands: true }).at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }])[0];
 
 test('the same order and throttles give the same samples; another seed is another powertrain', () => {
   const order = { setup: PLANE, seed: 3, fault: 'loose-lead' } as const;
@@ -59,7 +59,7 @@ test('a run closes: charge drawn is amps times time, volts sag and do not come b
 });
 
 test('a boat gathers way to about its predicted top speed; nothing else has a speed', () => {
-  const boat = situationOf(BOAT).boat?.topSpeedMs as number;
+  const boat = analysisOf(BOAT).boat?.topSpeedMs as number;
   const tops = [1, 2, 3, 4, 5, 6, 7].map((seed) => {
     const run = runOf({ setup: BOAT, seed }, [[25, 1]]);
     return run[run.length - 1].speedMs as number;
@@ -115,7 +115,7 @@ test('calibrated by one run the band of the current has halved, and the hidden t
     ]);
     const observed = measurementsOf(steadyStretches(run), 1, PLANE.battery.capacityAh);
     const { setup } = calibrate({ setup: PLANE, measurements: observed.map((o) => o.measurement) });
-    const p = situationOf(setup, { bands: true }).at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }])[0];
+    const p = analysisOf(setup, { bands: true }).at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }])[0];
     const band = p.band?.batteryCurrentA as [number, number];
     // what the pack gives after the ten seconds that a prediction means
     const stand = new Stand({ setup: PLANE, seed });

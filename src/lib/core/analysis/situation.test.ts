@@ -7,7 +7,7 @@ import { displacementResistanceN, hullResistanceN } from '../craft/boat/resistan
 import type { SetupDocument } from '../document/schema.ts';
 import { runChecks } from '../checks/ledger.ts';
 import { answerOf } from '../predict/predict.ts';
-import { situationOf } from './situation.ts';
+import { analysisOf } from './setup-analysis.ts';
 
 const BOAT: SetupDocument = {
   ...EVERYDAY_BOAT,
@@ -18,8 +18,8 @@ const near = (got: number, wanted: number, what = '', share = 1e-6): void =>
   assert.ok(Math.abs(got - wanted) <= share * Math.abs(wanted) + 1e-12, `${what}: ${got}, wanted ${wanted}`);
 
 test('volts that are held are judged at full throttle, whatever the throttle that is looked at', () => {
-  const idle = situationOf(PLANE, { point: { throttle: 0, batteryVoltageV: 14 } });
-  const full = situationOf(PLANE, { point: { throttle: 1, batteryVoltageV: 14 } });
+  const idle = analysisOf(PLANE, { point: { throttle: 0, batteryVoltageV: 14 } });
+  const full = analysisOf(PLANE, { point: { throttle: 1, batteryVoltageV: 14 } });
   assert.equal(idle.point.batteryCurrentA, 0);
   near(idle.worst.batteryCurrentA, full.worst.batteryCurrentA);
   assert.equal(idle.last, null);
@@ -30,10 +30,10 @@ test('volts that are held are judged at full throttle, whatever the throttle tha
 });
 
 test('nothing is solved twice, and two situations do not know of each other', () => {
-  const s = situationOf(PLANE);
+  const s = analysisOf(PLANE);
   assert.equal(s.worst, s.worst);
   assert.equal(s.level, s.level);
-  const other = situationOf({ ...PLANE, battery: { ...PLANE.battery, series: 3 } });
+  const other = analysisOf({ ...PLANE, battery: { ...PLANE.battery, series: 3 } });
   const before = s.worst.batteryCurrentA;
   assert.ok(other.worst.batteryCurrentA < before);
   assert.equal(s.worst.batteryCurrentA, before);
@@ -41,7 +41,7 @@ test('nothing is solved twice, and two situations do not know of each other', ()
 });
 
 test('the schools of the settings count where the document has none of its own', () => {
-  const s = situationOf(
+  const s = analysisOf(
     { ...PLANE, schools: { 'pack-current': '2x' } },
     {
       schools: { 'pack-current': '1x', 'usable-capacity': '70 %' }
@@ -53,12 +53,12 @@ test('the schools of the settings count where the document has none of its own',
 
 test('the usable share by school, by the pack’s own, and to the cut-off', () => {
   const used = (document: SetupDocument, schools?: Record<string, string>): number =>
-    situationOf(document, { schools }).lasting('full')?.usedShare ?? 0;
+    analysisOf(document, { schools }).lasting('full')?.usedShare ?? 0;
   near(used(PLANE), 0.8);
   near(used(PLANE, { 'usable-capacity': '70 %' }), 0.7);
   const own = { ...PLANE, battery: { ...PLANE.battery, usableShare: 0.6 } };
   near(used(own, { 'usable-capacity': '70 %' }), 0.6);
-  const toCutoff = situationOf(PLANE, { schools: { 'usable-capacity': 'to the cut-off' } }).lasting('full');
+  const toCutoff = analysisOf(PLANE, { schools: { 'usable-capacity': 'to the cut-off' } }).lasting('full');
   assert.ok(toCutoff && toCutoff.usedShare > 0.9, `${toCutoff?.usedShare}`);
   assert.equal(toCutoff.endedBy, 'cut-off');
   near(toCutoff.lowestLoadedCellV, 3.0, 'LiPo floor', 2e-3);
@@ -71,7 +71,7 @@ test('each chemistry ends at its own loaded floor, and at the document’s where
     cutoffCellV?: number
   ): number => {
     const battery = { ...PLANE.battery, chemistry, series, cutoffCellV, cellResistanceOhm: 0.025 };
-    const end = situationOf(
+    const end = analysisOf(
       { ...PLANE, battery },
       { schools: { 'usable-capacity': 'to the cut-off' } }
     ).lasting('full');
@@ -88,7 +88,7 @@ test('each chemistry ends at its own loaded floor, and at the document’s where
 
 test('the heat answer is the end of the heat chart and never less than the check says of full throttle', () => {
   for (const setup of [PLANE, QUAD, BOAT]) {
-    const s = situationOf(setup);
+    const s = analysisOf(setup);
     const { heat } = answerOf(s, { remedies: false });
     assert.ok(heat, setup.craft.kind);
     const chart = chartOf('heat', s);
@@ -107,11 +107,11 @@ test('the heat answer is the end of the heat chart and never less than the check
       );
   }
   const { massKg: _mass, ...bare } = PLANE.motor;
-  assert.equal(situationOf({ ...PLANE, motor: bare }).heat, null);
+  assert.equal(analysisOf({ ...PLANE, motor: bare }).heat, null);
 });
 
 test('an aeroplane that cannot fly level has neither climb nor cruise, and its checks say so', () => {
-  const heavy = situationOf({ ...PLANE, craft: { ...PLANE.craft, massKg: 60 } });
+  const heavy = analysisOf({ ...PLANE, craft: { ...PLANE.craft, massKg: 60 } });
   assert.ok(heavy.level);
   assert.deepEqual(
     [heavy.level.topSpeedMs, heavy.level.climbMs, heavy.level.cruiseSpeedMs, heavy.level.cruiseThrottle],
@@ -123,7 +123,7 @@ test('an aeroplane that cannot fly level has neither climb nor cruise, and its c
 });
 
 test('level flight by hand: stall, and thrust meets drag at the top', () => {
-  const s = situationOf(PLANE);
+  const s = analysisOf(PLANE);
   const stall = Math.sqrt((2 * 1.6 * 9.80665) / (1.225 * 0.38 * 1.1));
   near(s.level?.stallSpeedMs ?? 0, stall, 'stall', 1e-4);
   const top = s.level?.topSpeedMs ?? 0;
@@ -158,7 +158,7 @@ test('a hull’s air drag is ½ ρ V² times 0.45 of half its beam’s square, o
 
 test('a boat by hand: slip, unloaded rpm, thrust less its deduction meets the hull', () => {
   const gear = 1.4;
-  const s = situationOf({ ...BOAT, gearRatio: gear });
+  const s = analysisOf({ ...BOAT, gearRatio: gear });
   const { boat } = s;
   assert.ok(boat);
   near(boat.slip, 1 - boat.topSpeedMs / ((boat.loadedRpm / 60) * 0.059), 'slip');
@@ -167,13 +167,13 @@ test('a boat by hand: slip, unloaded rpm, thrust less its deduction meets the hu
   near(p.rpm, boat.loadedRpm, 'rpm', 1e-4);
   near(p.batteryCurrentA, boat.batteryCurrentA, 'amps', 1e-4);
   assert.ok(
-    situationOf(BOAT).boat!.loadedRpm > boat.loadedRpm * 0.9,
+    analysisOf(BOAT).boat!.loadedRpm > boat.loadedRpm * 0.9,
     'the gear slows the screw, not the motor'
   );
 });
 
 test('hover by hand: thrust is the weight and what the frame takes back', () => {
-  const s = situationOf(QUAD);
+  const s = analysisOf(QUAD);
   assert.ok(s.hover);
   const [p] = s.at([{ throttle: s.hover.throttle, speedMs: 0, stateOfCharge: 1 }]);
   near(p.thrustN, (1.4 * 9.80665) / 0.95, 'thrust', 1e-4);
@@ -182,7 +182,7 @@ test('hover by hand: thrust is the weight and what the frame takes back', () => 
 });
 
 test('the speed chart: what is needed and what there is, by hand at each speed', () => {
-  const s = situationOf(QUAD);
+  const s = analysisOf(QUAD);
   const chart = chartOf('speed', s);
   const needed = chart?.panels[0].find((l) => l.id === 'needed')?.values ?? [];
   const available = chart?.panels[0].find((l) => l.id === 'available')?.values ?? [];
@@ -203,13 +203,13 @@ test('the speed chart: what is needed and what there is, by hand at each speed',
 });
 
 test('what ordinary use draws: spells of full throttle, the weight carried between', () => {
-  const s = situationOf(QUAD);
+  const s = analysisOf(QUAD);
   assert.ok(s.drawn && s.hover);
   assert.deepEqual([s.use.fullShare, s.ordinary.thrustN], [0.01, (1.05 * 1.4 * 9.80665) / 0.95]);
   assert.ok(s.drawn.currentA > s.hover.batteryCurrentA && s.drawn.currentA < 1.3 * s.hover.batteryCurrentA);
   assert.ok(s.drawn.rmsCurrentA > s.drawn.currentA);
-  const plane = situationOf(PLANE);
+  const plane = analysisOf(PLANE);
   assert.equal(plane.ordinary.thrustN, null);
   near(plane.usualSpeedMs, plane.level?.cruiseSpeedMs ?? 0);
-  near(situationOf(BOAT).usualSpeedMs, situationOf(BOAT).boat?.topSpeedMs ?? 0);
+  near(analysisOf(BOAT).usualSpeedMs, analysisOf(BOAT).boat?.topSpeedMs ?? 0);
 });

@@ -67,7 +67,7 @@ const FULL: PredictPoint = { throttle: 1, speedMs: 0, stateOfCharge: 1 };
  * kept: whoever asks for hover alone pays for hover alone. Whatever is judged by a situation is of the document that it was
  * made from; nothing can be left over from another. Pure; two can be held at once, before and after a change.
  */
-export class Situation {
+export class SetupAnalysis {
   readonly document: SetupDocument;
   readonly look: Look;
   /** The document made into numbers. */
@@ -87,7 +87,7 @@ export class Situation {
         : { ...document, schools: { ...look.schools, ...document.schools } };
     this.look = look;
     this.bands = look.bands ?? false;
-    if (model && this.bands) throw new TypeError('Situation: bands need the document interpreted anew');
+    if (model && this.bands) throw new TypeError('SetupAnalysis: bands need the document interpreted anew');
     this.model = model ?? interpretSetup(this.document, look.windingC ?? LABEL_TEMPERATURE_C);
     this.supply = supplyOf(this.model, look.point ?? FULL);
   }
@@ -335,6 +335,6 @@ export class Situation {
   }
 }
 
-/** A document looked at; see {@link Situation}. */
-export const situationOf = (document: SetupDocument, look: Look = {}): Situation =>
-  new Situation(document, look);
+/** A document looked at; see {@link SetupAnalysis}. */
+export const analysisOf = (document: SetupDocument, look: Look = {}): SetupAnalysis =>
+  new SetupAnalysis(document, look);
