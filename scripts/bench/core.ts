@@ -5,7 +5,7 @@
  */
 import { bisect } from 'fmin/src/bisect.js';
 import { matchPicture } from '../../src/lib/core/match/match-picture.ts';
-import { air } from '../../src/lib/core/medium/air.ts';
+import { air } from '../../src/lib/core/fluids/air.ts';
 import { propulsorLoad, TIP_SPEEDS_MS, U_STEPS } from '../../src/lib/core/parts/propulsor/performance.ts';
 import { bladeStations } from '../../src/lib/core/parts/propulsor/propeller/blade-element.ts';
 import { resolveFamily } from '../../src/lib/core/parts/propulsor/propeller/blade-shape.ts';

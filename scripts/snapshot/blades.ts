@@ -3,7 +3,7 @@
  * at once, from the constants as they stand, and prints what it finds: it writes nothing. Twenty seconds.
  */
 import { Matrix, solve } from 'ml-matrix';
-import { air } from '../../src/lib/core/medium/air.ts';
+import { air } from '../../src/lib/core/fluids/air.ts';
 import { interpretSetup, supplyOf } from '../../src/lib/core/model/interpret.ts';
 import type { PredictRequest } from '../../src/lib/core/document/schema.ts';
 import { BLADES, SMALL_AEROPLANE } from '../../src/lib/core/parts/propulsor/propeller/blade-shape.ts';

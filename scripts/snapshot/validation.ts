@@ -1,14 +1,14 @@
 /** `npm run snapshot -- validation` writes docs/validation.md: every outside check with its source, value and error. */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { air, pressurePa } from '../../src/lib/core/medium/air.ts';
+import { air, pressurePa } from '../../src/lib/core/fluids/air.ts';
 import { savitskyPlaning } from '../../src/lib/core/craft/boat/resistance.ts';
 import { bSeries } from '../../src/lib/core/parts/propulsor/submerged-screw/b-series.ts';
 import { PROPELLER_FAMILIES } from '../../src/lib/core/parts/propulsor/propeller/family.ts';
 import type { PredictAnswer } from '../../src/lib/core/predict/answer.ts';
 import { predict } from '../../src/lib/core/predict/predict.ts';
 import type { PredictRequest } from '../../src/lib/core/document/schema.ts';
-import { water } from '../../src/lib/core/medium/water.ts';
+import { water } from '../../src/lib/core/fluids/water.ts';
 import {
   conductorResistanceOhm,
   gaugeAreaM2,

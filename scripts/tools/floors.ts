@@ -8,7 +8,7 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
     name: 'ground',
     holds: 'units, numbers, air and water, text',
     folders: [
-      ...['units', 'numeric', 'medium', 'text'].map((f) => `lib/core/${f}`),
+      ...['units', 'numeric', 'fluids', 'text'].map((f) => `lib/core/${f}`),
       'lib/core/registry/channels',
       'lib/core/registry/parts',
       'lib/core/registry/having',
@@ -19,9 +19,9 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
     name: 'parts',
     holds: 'what each part of the power path is and does, what is on sale',
     folders: [
-      ...['pack', 'wiring', 'supply', 'esc', 'motor', 'propulsor'].map((f) => `lib/core/parts/${f}`),
+      ...['pack', 'wiring', 'bec', 'esc', 'motor', 'propulsor'].map((f) => `lib/core/parts/${f}`),
       'lib/core/craft',
-      'lib/core/catalogue'
+      'lib/core/standard-sizes'
     ]
   },
   {
@@ -50,7 +50,7 @@ export const FLOORS: readonly { name: string; holds: string; folders: readonly s
     holds: 'what people come for, one folder each',
     folders: [
       'predict',
-      'supply',
+      'receiver-power',
       'harness',
       'cautions',
       'sheet',

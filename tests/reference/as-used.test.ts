@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 import { hullResistanceN } from '../../src/lib/core/craft/boat/resistance.ts';
 import { hullOf } from '../../src/lib/core/model/hull.ts';
-import { water } from '../../src/lib/core/medium/water.ts';
+import { water } from '../../src/lib/core/fluids/water.ts';
 import { predict } from '../../src/lib/core/predict/predict.ts';
 
 const inch = 0.0254;

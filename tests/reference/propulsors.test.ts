@@ -1,7 +1,7 @@
 /** Propulsors against published measurements and theory. Values that come from memory say so. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { air } from '../../src/lib/core/medium/air.ts';
+import { air } from '../../src/lib/core/fluids/air.ts';
 import { savitskyPlaning } from '../../src/lib/core/craft/boat/resistance.ts';
 import { ductedFanCoefficients, exitAreaM2 } from '../../src/lib/core/parts/propulsor/ducted-fan/table.ts';
 import { coefficientsAt } from '../../src/lib/core/parts/propulsor/performance.ts';

@@ -1,8 +1,8 @@
 /** Standards and handbook tables, each named. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { air, pressurePa } from '../../src/lib/core/medium/air.ts';
-import { vapourPressurePa, water } from '../../src/lib/core/medium/water.ts';
+import { air, pressurePa } from '../../src/lib/core/fluids/air.ts';
+import { vapourPressurePa, water } from '../../src/lib/core/fluids/water.ts';
 import {
   conductorResistanceOhm,
   gaugeAreaM2,

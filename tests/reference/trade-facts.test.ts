@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { escMarginLimit } from '../../src/lib/core/checks/esc-current.ts';
-import { ESC_SIZES_A } from '../../src/lib/core/catalogue/esc-sizes.ts';
+import { ESC_SIZES_A } from '../../src/lib/core/standard-sizes/esc-sizes.ts';
 import { predict } from '../../src/lib/core/predict/predict.ts';
 import type { SetupDocument } from '../../src/lib/core/document/schema.ts';
 import { openCircuitCellV, stateOfChargeAt } from '../../src/lib/core/parts/pack/open-circuit.ts';

@@ -1,4 +1,4 @@
-import type { Fluid } from '../../../src/lib/core/medium/air.ts';
+import type { Fluid } from '../../../src/lib/core/fluids/air.ts';
 import { coefficientsAt } from '../../../src/lib/core/parts/propulsor/performance.ts';
 import type { FamilyName } from '../../../src/lib/core/parts/propulsor/propeller/family.ts';
 import { resolveFamily } from '../../../src/lib/core/parts/propulsor/propeller/blade-shape.ts';

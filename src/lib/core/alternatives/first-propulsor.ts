@@ -1,5 +1,5 @@
-import { PROPELLER_SIZES } from '../catalogue/propeller-sizes.ts';
-import { inchesM } from '../catalogue/steps.ts';
+import { PROPELLER_SIZES } from '../standard-sizes/propeller-sizes.ts';
+import { inchesM } from '../standard-sizes/steps.ts';
 import type { Propulsor, SetupDocument } from '../document/schema.ts';
 import { AIR_DENSITY_KG_M3, WATER_DENSITY_KG_M3 } from '../units/constants.ts';
 import { INCH_M } from '../units/convert.ts';

@@ -1,10 +1,10 @@
 import { FIXABLE_PARTS, type FixablePart } from '../registry/parts.ts';
 import { failsOf } from '../checks/fails.ts';
 import { runChecks } from '../checks/ledger.ts';
-import { COMMON_ESC_A } from '../catalogue/esc-sizes.ts';
-import { CELL_COUNTS } from '../catalogue/packs.ts';
-import { screwDiametersM } from '../catalogue/screws.ts';
-import { kvSold } from '../catalogue/windings.ts';
+import { COMMON_ESC_A } from '../standard-sizes/esc-sizes.ts';
+import { CELL_COUNTS } from '../standard-sizes/packs.ts';
+import { screwDiametersM } from '../standard-sizes/screws.ts';
+import { kvSold } from '../standard-sizes/windings.ts';
 import { interpretSetup } from '../model/interpret.ts';
 import {
   type Battery,

@@ -1,7 +1,7 @@
 import type { FixablePart } from '../registry/parts.ts';
-import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
-import { C_RATES } from '../catalogue/packs.ts';
-import { kvSold } from '../catalogue/windings.ts';
+import { ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
+import { C_RATES } from '../standard-sizes/packs.ts';
+import { kvSold } from '../standard-sizes/windings.ts';
 import { escMarginLimit } from '../checks/esc-current.ts';
 import { packMarginLimit } from '../checks/pack-current.ts';
 import { chosenSchool } from '../document/schools.ts';

@@ -1,6 +1,6 @@
 import type { Brief } from '../brief/brief.ts';
-import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
-import { C_RATES, capacitySold, COMMON_CAPACITIES_AH, EVERYDAY_C } from '../catalogue/packs.ts';
+import { ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
+import { C_RATES, capacitySold, COMMON_CAPACITIES_AH, EVERYDAY_C } from '../standard-sizes/packs.ts';
 import { escMarginLimit } from '../checks/esc-current.ts';
 import { packMarginLimit } from '../checks/pack-current.ts';
 import type { Battery, Esc } from '../document/schema.ts';

@@ -4,7 +4,7 @@ import type { SetupDocument } from '../document/schema.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
 import { CAUTIONS } from './at-test.ts';
 import { ACTS } from './acts.ts';
-import { RULES } from './catalogue.ts';
+import { RULES } from './safety-rules.ts';
 import { cautionsOf, cautionsOfPack } from './cautions.ts';
 
 const PLANE: SetupDocument = {

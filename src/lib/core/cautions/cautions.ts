@@ -1,7 +1,7 @@
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { ACTS, SEVERITIES, type Act, type Severity } from './acts.ts';
-import { RULES } from './catalogue.ts';
+import { RULES } from './safety-rules.ts';
 import { PACK_RULES } from './pack-rules.ts';
 
 /** A caution of a setup, in words. */

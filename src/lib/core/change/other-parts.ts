@@ -1,6 +1,6 @@
-import { capacitySold } from '../catalogue/packs.ts';
-import { PROPELLER_SIZES } from '../catalogue/propeller-sizes.ts';
-import { inchesM, nextPropeller } from '../catalogue/steps.ts';
+import { capacitySold } from '../standard-sizes/packs.ts';
+import { PROPELLER_SIZES } from '../standard-sizes/propeller-sizes.ts';
+import { inchesM, nextPropeller } from '../standard-sizes/steps.ts';
 import type { Battery, Motor, Propulsor } from '../document/schema.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
 import { INCH_M } from '../units/convert.ts';

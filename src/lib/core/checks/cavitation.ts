@@ -1,4 +1,4 @@
-import { vapourPressurePa } from '../medium/water.ts';
+import { vapourPressurePa } from '../fluids/water.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
 import { cells, heavierPropulsors, lighterPropulsors } from './candidates.ts';

@@ -1,4 +1,4 @@
-import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
+import { ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { showUnit } from '../units/show.ts';
 import { cells, largerEscs, lighterPropulsors } from './candidates.ts';

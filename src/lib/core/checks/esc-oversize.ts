@@ -1,4 +1,4 @@
-import { ESC_SIZES_A, escSizesAbove } from '../catalogue/esc-sizes.ts';
+import { ESC_SIZES_A, escSizesAbove } from '../standard-sizes/esc-sizes.ts';
 import { chosenSchool } from '../document/schools.ts';
 import { show, showUnit } from '../units/show.ts';
 import { smallerEscs } from './candidates.ts';

@@ -1,6 +1,6 @@
 import { chosenSchool } from '../document/schools.ts';
 import { escSupplyOf, receiverFeedOf, type ReceiverFeed } from '../model/receiver-feed.ts';
-import { LINEAR_HEAT_W, supplyHeatW } from '../parts/supply/regulator.ts';
+import { LINEAR_HEAT_W, supplyHeatW } from '../parts/bec/regulator.ts';
 import { listed } from '../text/listed.ts';
 import { show, showUnit } from '../units/show.ts';
 import { separateSupplies } from './candidates.ts';

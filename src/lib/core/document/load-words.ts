@@ -1,5 +1,5 @@
-import { USUAL_LOADS } from '../parts/supply/loads.ts';
-import { servoSize } from '../parts/supply/servo-sizes.ts';
+import { USUAL_LOADS } from '../parts/bec/loads.ts';
+import { servoSize } from '../parts/bec/servo-sizes.ts';
 import type { Load } from './schema.ts';
 
 /** Name of a load: its own, or its kind's with the size of a servo. */

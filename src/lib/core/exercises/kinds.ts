@@ -1,5 +1,5 @@
-import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
-import { C_RATES } from '../catalogue/packs.ts';
+import { ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
+import { C_RATES } from '../standard-sizes/packs.ts';
 import { INCH_M } from '../units/convert.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';

@@ -1,5 +1,5 @@
-import { ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
-import { C_RATES } from '../catalogue/packs.ts';
+import { ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
+import { C_RATES } from '../standard-sizes/packs.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { mixedUseOf } from '../powertrain/mixed-use.ts';
 import { INCH_M } from '../units/convert.ts';

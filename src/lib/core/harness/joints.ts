@@ -1,4 +1,9 @@
-import { CONNECTORS, MOTOR_JOINTS, type ConnectorFamily, type MotorJoint } from '../catalogue/connectors.ts';
+import {
+  CONNECTORS,
+  MOTOR_JOINTS,
+  type ConnectorFamily,
+  type MotorJoint
+} from '../standard-sizes/connectors.ts';
 import type { Finding } from '../checks/finding.ts';
 import { motorJointsOf, plugsOf } from '../model/plugs.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';

@@ -1,4 +1,4 @@
-import { GAUGES } from '../catalogue/leads.ts';
+import { GAUGES } from '../standard-sizes/leads.ts';
 import type { Finding } from '../checks/finding.ts';
 import { leadAirC, leadLimits } from '../model/leads.ts';
 import { OWN_MOTOR_LEAD_M } from '../model/interpret-leads.ts';

@@ -4,7 +4,7 @@ import { OVER_STALL } from '../checks/pitch-speed.ts';
 import { touchLimitC } from '../checks/touch-temperature.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
-import { LINEAR_HEAT_W, supplyHeatW } from '../parts/supply/regulator.ts';
+import { LINEAR_HEAT_W, supplyHeatW } from '../parts/bec/regulator.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { INCH_M } from '../units/convert.ts';

@@ -1,5 +1,5 @@
 import type { BalanceSheet, SetupDocument } from '../document/schema.ts';
-import { water } from '../medium/water.ts';
+import { water } from '../fluids/water.ts';
 import { partMasses } from './all-up-mass.ts';
 
 /** One mass and where it sits. */

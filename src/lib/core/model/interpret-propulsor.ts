@@ -1,4 +1,4 @@
-import type { Fluid } from '../medium/air.ts';
+import type { Fluid } from '../fluids/air.ts';
 import { ductedFanTable, exitAreaM2 } from '../parts/propulsor/ducted-fan/table.ts';
 import { measuredPerformance, type Performance } from '../parts/propulsor/performance.ts';
 import { usualFamily } from '../parts/propulsor/propeller/family.ts';

@@ -1,4 +1,4 @@
-import { air, type Fluid } from '../medium/air.ts';
+import { air, type Fluid } from '../fluids/air.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { openCircuitCellV, stateOfChargeAt } from '../parts/pack/open-circuit.ts';
 import { emptyFactor, READING_S, settledFactor, type PackInUse } from '../parts/pack/under-load.ts';
@@ -9,7 +9,7 @@ import { magnetFactor } from '../parts/motor/temperature.ts';
 import { rippleConductanceS } from '../parts/motor/under-load.ts';
 import type { MotorModel, Supply, PowertrainModel } from './powertrain-model.ts';
 import { LABEL_TEMPERATURE_C } from '../units/constants.ts';
-import { water } from '../medium/water.ts';
+import { water } from '../fluids/water.ts';
 import type { AppliedCalibration } from './apply-calibration.ts';
 import { coverageOf } from './coverage.ts';
 import { Estimating } from './estimating.ts';

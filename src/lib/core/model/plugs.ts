@@ -1,4 +1,9 @@
-import { connectorOf, motorJointOf, type ConnectorFamily, type MotorJoint } from '../catalogue/connectors.ts';
+import {
+  connectorOf,
+  motorJointOf,
+  type ConnectorFamily,
+  type MotorJoint
+} from '../standard-sizes/connectors.ts';
 import type { SetupDocument } from '../document/schema.ts';
 
 /** Plugs between pack and ESC of a setup: what is told of them. */

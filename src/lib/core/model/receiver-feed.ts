@@ -3,9 +3,9 @@ import { loadTitle } from '../document/load-words.ts';
 import { partTitleOnRail } from '../document/rail-words.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
-import { MOVING_SHARE, USUAL_LOADS } from '../parts/supply/loads.ts';
-import { supplyInputA, USUAL_OUTPUT_V } from '../parts/supply/regulator.ts';
-import { SERVO_SIZES, servoAt, servoSize } from '../parts/supply/servo-sizes.ts';
+import { MOVING_SHARE, USUAL_LOADS } from '../parts/bec/loads.ts';
+import { supplyInputA, USUAL_OUTPUT_V } from '../parts/bec/regulator.ts';
+import { SERVO_SIZES, servoAt, servoSize } from '../parts/bec/servo-sizes.ts';
 
 /** One kind of load on the receiver supply, at the volts it gets: all of its number together. */
 interface FedLoad {

@@ -1,5 +1,5 @@
 import { isDrivePart } from '../registry/parts.ts';
-import { connectorOf, motorJointOf } from '../catalogue/connectors.ts';
+import { connectorOf, motorJointOf } from '../standard-sizes/connectors.ts';
 import type { Harness } from '../harness/harness.ts';
 import { shopWords } from '../alternatives/shop-words.ts';
 import { escBoardsOf } from '../model/all-up-mass.ts';

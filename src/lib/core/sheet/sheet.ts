@@ -10,7 +10,7 @@ import { schematicOf } from '../harness/schematic/schematic.ts';
 import type { Schematic } from '../harness/schematic/drawing.ts';
 import { balanceStateOf, type BalanceState } from '../model/balance.ts';
 import { SetupAnalysis } from '../analysis/setup-analysis.ts';
-import { receiverPictureOf, type ReceiverPicture } from '../supply/receiver-picture.ts';
+import { receiverPictureOf, type ReceiverPicture } from '../receiver-power/receiver-picture.ts';
 import { overOf } from '../testing/plan/limits.ts';
 import { planIfTestable } from '../testing/plan/plan.ts';
 import type { Plan } from '../testing/plan/stage.ts';

@@ -5,7 +5,7 @@ import { PLANE } from '../../../../tests/helpers/setups.ts';
 import { runOf } from '../../../../tests/helpers/stand-run.ts';
 import type { MakersRow } from '../document/makers-row.ts';
 import type { StoredRun } from '../document/stored.ts';
-import { altitudeOfPressureM, pressurePa } from '../medium/air.ts';
+import { altitudeOfPressureM, pressurePa } from '../fluids/air.ts';
 import { compareRun } from './compare/comparison.ts';
 import { learnFromRuns } from './learn.ts';
 import { observedOf, RunDigest, weatherOf } from './record/run-readings.ts';

@@ -1,5 +1,5 @@
-import { usualCells } from '../catalogue/packs.ts';
-import { COMMON_ESC_A, ESC_SIZES_A } from '../catalogue/esc-sizes.ts';
+import { usualCells } from '../standard-sizes/packs.ts';
+import { COMMON_ESC_A, ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
 import { multirotorPurposeOf, purposeOf } from '../brief/wanted.ts';
 import { escMarginLimit } from '../checks/esc-current.ts';
 import type { Battery, Craft, Esc, Motor, Propulsor } from '../document/schema.ts';

@@ -1,5 +1,5 @@
-import { ESC_SIZES_A } from '../../core/catalogue/esc-sizes.ts';
-import { nextPropeller, nextSize } from '../../core/catalogue/steps.ts';
+import { ESC_SIZES_A } from '../../core/standard-sizes/esc-sizes.ts';
+import { nextPropeller, nextSize } from '../../core/standard-sizes/steps.ts';
 import type { Change } from '../../core/document/change.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { FieldWords } from '../../core/registry/field-words.ts';

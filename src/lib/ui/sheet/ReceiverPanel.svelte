@@ -4,9 +4,9 @@
   import { Button } from 'flowbite-svelte';
   import type { Load } from '../../core/document/schema.ts';
   import { loadTitle } from '../../core/document/load-words.ts';
-  import { HIGH_VOLTAGE_SERVO_V, STANDARD_SERVO_V, USUAL_LOADS } from '../../core/parts/supply/loads.ts';
-  import { LOAD_KINDS } from '../../core/parts/supply/load-ids.ts';
-  import { SERVO_SIZES } from '../../core/parts/supply/servo-sizes.ts';
+  import { HIGH_VOLTAGE_SERVO_V, STANDARD_SERVO_V, USUAL_LOADS } from '../../core/parts/bec/loads.ts';
+  import { LOAD_KINDS } from '../../core/parts/bec/load-ids.ts';
+  import { SERVO_SIZES } from '../../core/parts/bec/servo-sizes.ts';
   import { wordOf } from '../../core/checks/finding.ts';
   import { showUnit } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import OutlineButton from '../kit/OutlineButton.svelte';
   import Choice from '../kit/Choice.svelte';
-  import { CONNECTORS, MOTOR_JOINTS } from '../../core/catalogue/connectors.ts';
+  import { CONNECTORS, MOTOR_JOINTS } from '../../core/standard-sizes/connectors.ts';
   import { INSULATIONS } from '../../core/parts/wiring/insulation.ts';
   import { showRound, showUnit } from '../../core/units/show.ts';
   import { figureUnit } from '../format/units.svelte.ts';

@@ -10,7 +10,7 @@
   import { motorMassOf } from '../../core/parts/motor/mass.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import { parseShorthand } from '../../core/shorthand/parse.ts';
-  import { CONNECTORS, MOTOR_JOINTS } from '../../core/catalogue/connectors.ts';
+  import { CONNECTORS, MOTOR_JOINTS } from '../../core/standard-sizes/connectors.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
   import FigureField from '../kit/FigureField.svelte';
   import type { Problem } from '../../core/text/issues.ts';

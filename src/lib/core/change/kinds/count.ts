@@ -1,8 +1,8 @@
 import type { FromSchema } from 'json-schema-to-ts';
-import { kvSold } from '../../catalogue/windings.ts';
-import { ESC_SIZES_A } from '../../catalogue/esc-sizes.ts';
-import { PROPELLER_SIZES } from '../../catalogue/propeller-sizes.ts';
-import { inchesM } from '../../catalogue/steps.ts';
+import { kvSold } from '../../standard-sizes/windings.ts';
+import { ESC_SIZES_A } from '../../standard-sizes/esc-sizes.ts';
+import { PROPELLER_SIZES } from '../../standard-sizes/propeller-sizes.ts';
+import { inchesM } from '../../standard-sizes/steps.ts';
 import type { Esc, Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
 import { sizedEsc } from '../../alternatives/size-electrics.ts';
 import { analysisOf } from '../../analysis/setup-analysis.ts';

@@ -1,9 +1,9 @@
 import type { FromSchema } from 'json-schema-to-ts';
 import { CHEMISTRIES } from '../../parts/pack/chemistry.ts';
-import { PROPELLER_SIZES } from '../../catalogue/propeller-sizes.ts';
-import { usualCells } from '../../catalogue/packs.ts';
-import { inchesM } from '../../catalogue/steps.ts';
-import { kvSold } from '../../catalogue/windings.ts';
+import { PROPELLER_SIZES } from '../../standard-sizes/propeller-sizes.ts';
+import { usualCells } from '../../standard-sizes/packs.ts';
+import { inchesM } from '../../standard-sizes/steps.ts';
+import { kvSold } from '../../standard-sizes/windings.ts';
 import { briefOf } from '../../brief/brief.ts';
 import type { Propulsor, SetupDocument } from '../../document/schema.ts';
 import { propulsorSchema } from '../../document/schema/propulsor.ts';

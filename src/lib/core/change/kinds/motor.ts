@@ -1,5 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts';
-import { otherWindings } from '../../catalogue/windings.ts';
+import { otherWindings } from '../../standard-sizes/windings.ts';
 import type { Motor } from '../../document/schema.ts';
 import { motorSchema } from '../../document/schema/motor.ts';
 import { shopWords } from '../../alternatives/shop-words.ts';

@@ -1,6 +1,6 @@
 import type { FromSchema } from 'json-schema-to-ts';
-import { screwDiametersM } from '../../catalogue/screws.ts';
-import { kvSold } from '../../catalogue/windings.ts';
+import { screwDiametersM } from '../../standard-sizes/screws.ts';
+import { kvSold } from '../../standard-sizes/windings.ts';
 import { rpmWindowOf, rpmWindowsFor } from '../../checks/boat-rpm.ts';
 import { runCheck } from '../../checks/check.ts';
 import { checkOf, type CheckId } from '../../checks/all-checks.ts';

@@ -1,6 +1,6 @@
 import { findRoot } from '../../numeric/find-root.ts';
 import { interpolate } from '../../numeric/interpolate.ts';
-import type { Fluid } from '../../medium/air.ts';
+import type { Fluid } from '../../fluids/air.ts';
 import { GRAVITY_MS2 } from '../../units/constants.ts';
 
 /** Hull figures of a boat, complete. */

@@ -1,4 +1,4 @@
-import { CONNECTOR_IDS } from '../../catalogue/connector-ids.ts';
+import { CONNECTOR_IDS } from '../../standard-sizes/connector-ids.ts';
 import { CHEMISTRIES } from '../../parts/pack/chemistry.ts';
 import { READING_S, settledFactor } from '../../parts/pack/under-load.ts';
 import { told } from '../../registry/field-words.ts';

@@ -1,4 +1,4 @@
-import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from '../../catalogue/connector-ids.ts';
+import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from '../../standard-sizes/connector-ids.ts';
 import { told } from '../../registry/field-words.ts';
 import { optional } from './building.ts';
 import { outputsV } from './receiver.ts';

@@ -1,4 +1,4 @@
-import { MOTOR_JOINT_IDS } from '../../catalogue/connector-ids.ts';
+import { MOTOR_JOINT_IDS } from '../../standard-sizes/connector-ids.ts';
 import { told } from '../../registry/field-words.ts';
 import { optional, required } from './building.ts';
 

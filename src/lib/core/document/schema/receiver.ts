@@ -1,4 +1,4 @@
-import { LOAD_KINDS, SERVO_SIZE_IDS } from '../../parts/supply/load-ids.ts';
+import { LOAD_KINDS, SERVO_SIZE_IDS } from '../../parts/bec/load-ids.ts';
 import { told } from '../../registry/field-words.ts';
 import { batterySchema } from './battery.ts';
 import { optional, required } from './building.ts';

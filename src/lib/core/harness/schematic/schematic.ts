@@ -1,4 +1,4 @@
-import { connectorOf } from '../../catalogue/connectors.ts';
+import { connectorOf } from '../../standard-sizes/connectors.ts';
 import { escBoardsOf } from '../../model/all-up-mass.ts';
 import { escSupplyOf, receiverFeedOf } from '../../model/receiver-feed.ts';
 import { plugsOf } from '../../model/plugs.ts';

@@ -1,4 +1,4 @@
-import type { Fluid } from '../../medium/air.ts';
+import type { Fluid } from '../../fluids/air.ts';
 import { findRoot } from '../../numeric/find-root.ts';
 import { radSToRpm } from '../../units/convert.ts';
 import { highestCrossing } from './highest-crossing.ts';

@@ -1,4 +1,4 @@
-import { screwDiametersM } from '../../catalogue/screws.ts';
+import { screwDiametersM } from '../../standard-sizes/screws.ts';
 import type { Change } from '../../document/change.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { Bench } from '../../alternatives/trials.ts';

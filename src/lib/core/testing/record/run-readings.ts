@@ -4,7 +4,7 @@ import type { Measurement } from '../../calibration/schema.ts';
 import type { StoredRun } from '../../document/stored.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { withChanges } from '../../document/change.ts';
-import { altitudeOfPressureM } from '../../medium/air.ts';
+import { altitudeOfPressureM } from '../../fluids/air.ts';
 import type { Observed } from '../compare/causes.ts';
 import type { LogEntry } from '../plan/log-entry.ts';
 import { measurementsOf } from './measured.ts';

@@ -1,4 +1,4 @@
-import type { Fluid } from '../../../medium/air.ts';
+import type { Fluid } from '../../../fluids/air.ts';
 import { chordAt, type PropellerFamily } from './family.ts';
 import { sectionPolar, sectionState, setSection, type SectionState } from './section.ts';
 

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { air } from '../../../medium/air.ts';
+import { air } from '../../../fluids/air.ts';
 import { coefficientsAt, TIP_SPEEDS_MS, type TablePerformance } from '../performance.ts';
 import { bladeShape, chordFactorOfMass, type BladeShapeAsked } from './blade-shape.ts';
 import type { FamilyName } from './family.ts';

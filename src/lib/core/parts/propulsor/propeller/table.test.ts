@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { air } from '../../../medium/air.ts';
+import { air } from '../../../fluids/air.ts';
 import { coefficientsAt, propulsorLoad, TIP_SPEEDS_MS } from '../performance.ts';
 import { bladeElementLoad, bladeStations, type PropellerGeometry } from './blade-element.ts';
 import { resolveFamily } from './blade-shape.ts';

@@ -1,4 +1,4 @@
-import type { Fluid } from '../../../medium/air.ts';
+import type { Fluid } from '../../../fluids/air.ts';
 import { tablePerformance, U_STEPS, uAt, type TablePerformance } from '../performance.ts';
 import { bladeElementLoad, bladeStations, type PropellerGeometry } from './blade-element.ts';
 

@@ -3,7 +3,7 @@ import {
   SUPPLIES_A,
   supplyMassKg,
   type ReceiverPackSize
-} from '../catalogue/receiver-supplies.ts';
+} from '../standard-sizes/receiver-supplies.ts';
 import { runCheck } from '../checks/check.ts';
 import type { CheckResult, Finding } from '../checks/finding.ts';
 import { loadVolts } from '../checks/load-volts.ts';
@@ -15,7 +15,7 @@ import { MARGINS } from '../document/schools.ts';
 import { escSupplyOf, receiverFeedOf, type ReceiverFeed } from '../model/receiver-feed.ts';
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { estimatePackMassKg } from '../parts/pack/estimate-mass.ts';
-import { supplyHeatW } from '../parts/supply/regulator.ts';
+import { supplyHeatW } from '../parts/bec/regulator.ts';
 import { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { show, showUnit } from '../units/show.ts';
 

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { SERVO_SIZE_IDS } from '../parts/supply/load-ids.ts';
-import { SERVO_SIZES } from '../parts/supply/servo-sizes.ts';
+import { SERVO_SIZE_IDS } from '../parts/bec/load-ids.ts';
+import { SERVO_SIZES } from '../parts/bec/servo-sizes.ts';
 import { INSULATION_IDS } from '../parts/wiring/insulation-ids.ts';
 import { INSULATIONS } from '../parts/wiring/insulation.ts';
 import { CONNECTOR_IDS, MOTOR_JOINT_IDS } from './connector-ids.ts';
