@@ -19,7 +19,7 @@ import { QUANTITIES } from '../../src/lib/core/units/quantity.ts';
 import { openApi } from '../../src/lib/api/openapi.ts';
 import { fitAround } from '../../src/lib/core/alternatives/fit-around.ts';
 import { answerOf } from '../../src/lib/core/predict/predict.ts';
-import { situationOf, type Look } from '../../src/lib/core/analysis/setup-analysis.ts';
+import { analysisOf, type Look } from '../../src/lib/core/analysis/setup-analysis.ts';
 import { whyAll } from '../../src/lib/core/derivations/derive.ts';
 import { DEMO_CRAFTS, setupDocument } from '../../src/lib/server/demo/crafts.ts';
 import { randomSetups } from '../helpers/random-setup.ts';
@@ -45,7 +45,7 @@ export function recordOf(owner: string, setup: SetupDocument, look: Look = {}): 
   const out: Entry[] = [];
   const add = (what: string, value: unknown): void => void out.push([owner, what, rounded(value)]);
   const short = (what: string, value: unknown): void => void out.push([owner, what, digest(value)]);
-  const s = situationOf(setup, { bands: true, ...look });
+  const s = analysisOf(setup, { bands: true, ...look });
   const { points, checks, estimates, notes, sensitivity, ...craft } = answerOf(s, { remedies: false });
   const { lossW, band, ...point } = points[0];
   add('point', point);
@@ -74,7 +74,7 @@ export const missionOf = (owner: string, setup: SetupDocument): Entry[] => [
     owner,
     'mission',
     rounded(
-      answerOf(situationOf(setup, { point: { batteryVoltageV: 3.7 * setup.battery.series } }), {
+      answerOf(analysisOf(setup, { point: { batteryVoltageV: 3.7 * setup.battery.series } }), {
         remedies: false,
         mission: [{ seconds: 60, throttle: 0.7, speedMs: 5 }]
       })
@@ -104,11 +104,11 @@ export function recordOfAll(random: number, seed: number, whole = false): Entry[
       : [])
   ]);
   for (const [owner, setup] of DEMO.slice(0, whole ? 8 : 4)) {
-    for (const c of answerOf(situationOf(setup), {}).checks)
+    for (const c of answerOf(analysisOf(setup), {}).checks)
       if (c.remedies.length > 0) out.push([owner, `remedies ${c.id}`, digest(c.remedies)]);
     out.push([owner, 'fitted', rounded(fitAround(setup, {}))]);
   }
-  out.push(['all', 'compared', digest(compareSetups(DEMO.slice(0, 3).map(([, d]) => situationOf(d))))]);
+  out.push(['all', 'compared', digest(compareSetups(DEMO.slice(0, 3).map(([, d]) => analysisOf(d))))]);
   return out;
 }
 
@@ -187,7 +187,7 @@ export function recordOfRest(): Entry[] {
         const owner = `sketch: ${purpose}, ${massKg} kg`;
         const setup = sketchSetup({ name: purpose, kind, purpose, massKg, targetSeconds: 240 });
         out.push([owner, 'setup', rounded(setup)]);
-        out.push([owner, 'answer', digest(answerOf(situationOf(setup), { remedies: false }))]);
+        out.push([owner, 'answer', digest(answerOf(analysisOf(setup), { remedies: false }))]);
       }
   }
   return out;

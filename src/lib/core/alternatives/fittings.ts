@@ -61,7 +61,7 @@ export interface Fitting {
   readonly outcome: Outcome;
   /** Whether margins are left, or just enough, or something stays over. */
   readonly holds: 'comfortable' | 'just enough' | 'not whole';
-  /** Derivation it is offered, in a line. */
+  /** Why it is offered, in a line. */
   readonly why: string;
 }
 

@@ -37,7 +37,7 @@ export interface PutRight {
   readonly text: string;
   readonly steps: string[];
   readonly outcome: string[];
-  /** Derivation it is offered, in a line, by what such craft are judged by. */
+  /** Why it is offered, in a line, by what such craft are judged by. */
   readonly why: string;
   readonly changes: Change[];
   /** Every check whose finding changes. */
@@ -393,7 +393,7 @@ function whatWouldGive(result: Outcome, s: SetupAnalysis, aim: Aim): string {
     : 'its working says what would have to give';
 }
 
-/** Derivation a check cannot be met: the best value of what was tried, the limit, and what would have to give. */
+/** Why a check cannot be met: the best value of what was tried, the limit, and what would have to give. */
 function cannotOf(result: Outcome, s: SetupAnalysis, aim: Aim): string {
   const limit = result.reason === 'margin' ? result.marginLimit : result.limit;
   if (result.value === null || limit === null) return `${result.title} is not known.`;

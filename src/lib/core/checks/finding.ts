@@ -20,7 +20,7 @@ export interface Outcome {
   part: PartName;
   unit: string;
   finding: Finding;
-  /** Derivation it is not `holds`: beyond the rating, beyond the school's margin, band beyond the rating, figure missing. */
+  /** Why it is not `holds`: beyond the rating, beyond the school's margin, band beyond the rating, figure missing. */
   reason: 'rating' | 'margin' | 'band' | 'missing' | null;
   value: number | null;
   band: Band | null;

@@ -15,7 +15,7 @@ const off = (rule: number, value: number): string => {
   return `${d >= 0 ? '+' : '−'}${show(Math.abs(d), 2)} % here`;
 };
 
-/** Derivation the pack's resistance in the sums is not that of its label: how it was read. Empty where it is. */
+/** Why the pack's resistance in the sums is not that of its label: how it was read. Empty where it is. */
 const packUnderLoad = (s: SetupAnalysis): string => {
   const pulse = s.powertrain.packResistanceOhm;
   const { packOhm, stateOfCharge } = s.supply;

@@ -135,7 +135,7 @@ export type RunDetails = FromSchema<typeof runDetailsSchema> & {
   stand?: { seed: number; fault: string | null } | null;
 };
 
-/** Derivation a run ended by itself, or that it was stopped or broken off. */
+/** Why a run ended by itself, or that it was stopped or broken off. */
 export interface RunEnd {
   rule: 'limit' | 'time' | 'stopped' | 'left' | 'broken-off';
   quantity?: string;

@@ -194,7 +194,7 @@ export const PAGES = [
   }),
   page({
     id: 'bigger-propeller',
-    title: 'Derivation bigger slows the motor',
+    title: 'Why bigger slows the motor',
     question: 'I put on a bigger propeller, and it turns slower and draws more. Is the motor bad?',
     from: [
       'propulsor.diameterM',
@@ -250,7 +250,7 @@ export const PAGES = [
   page({
     id: 'sag',
     title: 'Sag',
-    question: 'Derivation does a full pack show 3.7 V a cell in flight?',
+    question: 'Why does a full pack show 3.7 V a cell in flight?',
     from: [
       'cell-voltage',
       'battery',
@@ -353,7 +353,7 @@ export const PAGES = [
   page({
     id: 'screws',
     title: 'Boat screws and rpm',
-    question: 'Derivation do boats care so much for rpm?',
+    question: 'Why do boats care so much for rpm?',
     from: ['boat', 'boat-rpm', 'boat-slip', 'cavitation', 'top-speed', 'boat-planing'],
     knob: {
       path: 'propulsor.diameterM',
@@ -436,7 +436,7 @@ export const PAGES = [
   page({
     id: 'schools',
     title: 'Schools, and why they differ',
-    question: 'Derivation does everybody tell me another margin?',
+    question: 'Why does everybody tell me another margin?',
     from: Object.keys(MARGINS),
     knob: null,
     text: (s) => {
@@ -464,7 +464,7 @@ export const PAGES = [
   page({
     id: 'fans',
     title: 'Ducted fans',
-    question: 'Derivation does a fan draw so much for its thrust?',
+    question: 'Why does a fan draw so much for its thrust?',
     from: [
       'fan',
       'jet-speed',

@@ -76,7 +76,7 @@ export const READING_PAGES = [
   page({
     id: 'makers-table',
     title: 'Reading a maker’s table',
-    question: 'Derivation does my bench not show what the table shows?',
+    question: 'Why does my bench not show what the table shows?',
     from: ['bench', 'motor.name', 'propulsor.name'],
     knob: cellsKnob(2, 2, 'cells in series: another block of rows'),
     text: (s) => {

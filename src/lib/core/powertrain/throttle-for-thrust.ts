@@ -10,7 +10,7 @@ import {
   type OperatingPoint
 } from './operating-point.ts';
 
-/** Derivation a thrust cannot be had. */
+/** Why a thrust cannot be had. */
 type ThrottleResult =
   { ok: true; throttle: number } | { ok: false; code: 'not-enough-thrust' | 'not-solved'; detail: string };
 

@@ -40,7 +40,7 @@ interface SupplyChoice {
   readonly finding: Finding;
   /** What it is judged by, worst first. */
   readonly findings: readonly CheckResult[];
-  /** Derivation one would, or would not. */
+  /** Why one would, or would not. */
   readonly says: string;
   /** Makes it so; null for what the setup has now. */
   readonly changes: readonly Change[] | null;

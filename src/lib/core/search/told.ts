@@ -14,7 +14,7 @@ export interface Told {
     readonly finding: 'tight' | 'over' | 'unknown';
     readonly short: string;
   }[];
-  /** Derivation it is recommended, in a line, by what such craft are judged by. */
+  /** Why it is recommended, in a line, by what such craft are judged by. */
   readonly why: string;
   /** How many findings hold. */
   readonly holds: number;

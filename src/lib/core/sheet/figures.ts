@@ -13,7 +13,7 @@ export interface SheetFigure {
   readonly value: number;
   /** 10 to 90 %; null where nothing is known of how sure it is. */
   readonly band: Band | null;
-  /** Derivation it does not come to this, in words; left out where it does. */
+  /** Why it does not come to this, in words; left out where it does. */
   readonly moot?: string;
 }
 

@@ -19,7 +19,7 @@ function spared(share: number): string {
 }
 
 /**
- * Derivation a setup is recommended, in a line that a builder understands, by the terms that it is judged by: time and thrust against what
+ * Why a setup is recommended, in a line that a builder understands, by the terms that it is judged by: time and thrust against what
  * is wanted, what the weakest rating spares, how hard the motor works, and the first thing that is unusual of it. Components show
  * it as it is.
  */

@@ -1,4 +1,4 @@
-/** Derivation a backup was made. */
+/** Why a backup was made. */
 export const REASONS = {
   daily: 'by itself',
   asked: 'asked for',

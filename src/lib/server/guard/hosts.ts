@@ -15,7 +15,7 @@ export function hostName(header: string | null | undefined): string | null {
   return m ? m[1].toLowerCase() : null;
 }
 
-/** Derivation a request may not be served, in words; null where it may. */
+/** Why a request may not be served, in words; null where it may. */
 export function strangeHost(header: string | null | undefined, allowed: ReadonlySet<string>): string | null {
   const name = hostName(header);
   return name !== null && allowed.has(name)
@@ -26,7 +26,7 @@ export function strangeHost(header: string | null | undefined, allowed: Readonly
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /**
- * Derivation a write may not be done, in words; null where it may. A browser names where a request comes from: only pages of this
+ * Why a write may not be done, in words; null where it may. A browser names where a request comes from: only pages of this
  * very host may write. Programs that are no browser name nothing and may.
  */
 export function strangeOrigin(

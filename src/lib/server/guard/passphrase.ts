@@ -67,7 +67,7 @@ function isRow(text: string): boolean {
   return new Set(text).size <= 3 || [-1, 0, 1].some((step) => alike(step) >= ROW * steps.length);
 }
 
-/** Derivation a passphrase is none, in words; null where it may be taken. Any character may be in it, and none must. */
+/** Why a passphrase is none, in words; null where it may be taken. Any character may be in it, and none must. */
 export function weakness(passphrase: string): string | null {
   const length = [...passphrase].length;
   if (length < PASSPHRASE_LENGTH.least)

@@ -12,7 +12,7 @@ export function portOf(
     : { ok: false, message: `PORT is “${said}”; it should be a whole number from 1 to 65535, such as 5190.` };
 }
 
-/** Derivation the server could not listen, in words. */
+/** Why the server could not listen, in words. */
 export function listenFault(error: NodeJS.ErrnoException, host: string, port: number): string {
   switch (error.code) {
     case 'EADDRINUSE':
@@ -35,7 +35,7 @@ export function listenFault(error: NodeJS.ErrnoException, host: string, port: nu
 export const isLoopback = (host: string): boolean =>
   /^(localhost|127(\.\d{1,3}){3}|::1|\[::1\])$/i.test(host.trim());
 
-/** Derivation nothing is served beyond this machine yet. */
+/** Why nothing is served beyond this machine yet. */
 export const NO_PASSPHRASE =
   'HOST reaches beyond this machine, and no passphrase is set: everybody on the network could read and change your data. Set one first with npm run data -- passphrase, or leave HOST at 127.0.0.1.';
 /** What is said where others could listen. */

@@ -326,7 +326,7 @@
 
     <aside
       class="border-line px-4 py-3 max-lg:order-5 max-lg:border-t lg:overflow-y-auto lg:border-l"
-      aria-label="Derivation"
+      aria-label="Why"
     >
       {#if why}<WhyBoth
           both={why}

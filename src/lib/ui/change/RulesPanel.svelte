@@ -28,7 +28,7 @@
   const SO = { yes: 'so', no: 'not so', partly: 'partly so' };
 </script>
 
-<h2 class="text-xl font-bold">Derivation</h2>
+<h2 class="text-xl font-bold">Why</h2>
 {#if steps.length > 0}
   <section class="mt-1" data-testid="chain">
     <h3>How the parts follow</h3>

@@ -26,7 +26,7 @@
   class="border-ink bg-sheet mb-3 border p-3 text-xs leading-[17px]"
   tabindex="-1"
   {@attach take}
-  aria-label={`Derivation: ${known?.title ?? 'nothing is told of it'}`}
+  aria-label={`Why: ${known?.title ?? 'nothing is told of it'}`}
   data-testid="why"
 >
   <div class="flex justify-between">

@@ -22,7 +22,7 @@ export interface Conflict {
     /** Whether it was changed elsewhere alone: mine is what it was before then. */
     onlyTheirs: boolean;
   })[];
-  /** Derivation the choice is asked: the server has a newer version, or this browser kept an edit that was never sent. */
+  /** Why the choice is asked: the server has a newer version, or this browser kept an edit that was never sent. */
   why: 'changed-elsewhere' | 'kept-here';
 }
 

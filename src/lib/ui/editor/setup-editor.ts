@@ -21,7 +21,7 @@ export interface SetupState {
   canRedo: boolean;
   undoLabel: string | null;
   redoLabel: string | null;
-  /** Derivation the last edit was not taken: all that is wrong with it. */
+  /** Why the last edit was not taken: all that is wrong with it. */
   refused: readonly Problem[];
   /** What an edit brought with it, what was merged, what had to be started anew: said once, until it is closed. */
   said: string;

@@ -390,8 +390,8 @@
       />
       {#each answer.notes as note (note)}<p class="text-ink-soft mt-2 text-xs">{note}</p>{/each}
       <p class="text-2xs text-ink-soft mt-3 leading-4">
-        Derivation? Press w on a figure, or press the figure. Predictions are never permission: the makers’
-        limits and the rules of the place come first. Props off while setting up.
+        Why? Press w on a figure, or press the figure. Predictions are never permission: the makers’ limits
+        and the rules of the place come first. Props off while setting up.
       </p>
     </aside>
   </main>

@@ -26,7 +26,7 @@
   tabindex="-1"
   data-overlay
   {@attach take}
-  aria-label={`Derivation: ${why.title}`}
+  aria-label={`Why: ${why.title}`}
   data-testid="why"
 >
   <div class="flex justify-between">

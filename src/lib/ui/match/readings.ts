@@ -82,7 +82,7 @@ export function resultWords(checks: readonly CheckResult[]): string {
 
 /** One line of the craft's own figures. */
 interface CraftReading extends Reading {
-  /** Derivation it does not come to this, where it does not: shown in grey, and not as a result. */
+  /** Why it does not come to this, where it does not: shown in grey, and not as a result. */
   moot?: string;
   title: string;
   why: string;

@@ -16,7 +16,7 @@ export interface Waiting {
   /** What it is, in words. */
   readonly says: string;
   readonly at: string;
-  /** Derivation the server will not have it; null while it may yet. */
+  /** Why the server will not have it; null while it may yet. */
   readonly refused: string | null;
   /** The part that an edit was made from. */
   readonly base?: StoredPart;

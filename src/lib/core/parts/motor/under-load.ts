@@ -28,7 +28,7 @@ export const usualPoles = (build: MotorBuild): number => (build === 'inrunner' ?
 
 /**
  * Resistance under load over terminal resistance at rest and the same temperature: how much further the speed falls per
- * ampere, and how much more becomes heat, than a two-lead measurement tells. Derivation: commutation takes part of each sixth of
+ * ampere, and how much more becomes heat, than a two-lead measurement tells. Why: commutation takes part of each sixth of
  * a turn at kilohertz electrical frequency, the phase current is peaked (its mean square exceeds the square of its mean),
  * copper and iron carry eddies under load, and label figures leave out leads and bullets.
  *

@@ -53,7 +53,7 @@ export interface Next {
   readonly stopped: Stopped | null;
 }
 
-/** Derivation no stage comes next, and the way on. */
+/** Why no stage comes next, and the way on. */
 export interface Stopped {
   readonly look: string;
   readonly goOn: string;

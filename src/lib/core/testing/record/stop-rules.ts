@@ -2,7 +2,7 @@ import type { WatchedChannel } from '../../registry/channels.ts';
 import { isBeyond, type Watch } from '../plan/stage.ts';
 import type { Sample } from './sample.ts';
 
-/** Derivation a run was ended by itself. */
+/** Why a run was ended by itself. */
 type StopReason =
   | {
       readonly rule: 'limit';
