@@ -1,7 +1,7 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building, version } from '$app/environment';
 import { VERSION_HEADER } from '$lib/api/paths';
-import { keepBackups } from '$lib/server/backup/keeping';
+import { keepBackups } from '$lib/server/backup/keep-backups';
 import { warmPool } from '$lib/server/compute/pool';
 import { endAbandoned } from '$lib/server/runs/samples';
 import { closeStore, dataFault, folderOf, store } from '$lib/server/db/store';

@@ -50,7 +50,7 @@ registerRoute(
 );
 
 /** Pages that are the server's alone: they are about what lies there, or about who gets in. */
-const NOT_KEPT = /^\/(login|shared\/|settings\/keeping|api\/)/;
+const NOT_KEPT = /^\/(login|shared\/|settings\/backups|api\/)/;
 const pages = new NetworkFirst({
   cacheName: PAGES,
   networkTimeoutSeconds: PATIENCE_S,

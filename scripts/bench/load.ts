@@ -57,7 +57,7 @@ async function pages(server: Launched, setupId: number, run: number): Promise<vo
     '/help/*/kv',
     '/shelf',
     '/settings',
-    '/settings/keeping',
+    '/settings/backups',
     `/api/v1/runs/${run}`,
     `/api/v1/setups/${setupId}`,
     '/api/v1/parts'

@@ -20,7 +20,7 @@ const PAGES: readonly string[] = [
   '/',
   '/shelf',
   '/settings',
-  '/settings/keeping',
+  '/settings/backups',
   '/login',
   '/shared/*',
   '/match/*',

@@ -17,11 +17,11 @@ test('a backup is made, what it would change is read, it is put in place; that i
   const { page, errors } = await openPage(stage.browser);
   const { address } = stage.server;
   await page.goto(`${address}/settings`);
-  await page.getByTestId('to-keeping').click();
+  await page.getByTestId('to-backups').click();
   await page.locator('[data-ready=true]').waitFor();
   await expect(page.getByTestId('holds')).toContainText('17 setups');
   await page.getByTestId('make-backup').click();
-  await expect(page.getByTestId('keeping-said')).toContainText('looked through: 8 crafts, 17 setups');
+  await expect(page.getByTestId('backups-said')).toContainText('looked through: 8 crafts, 17 setups');
   const [first] = await setups(address);
   await fetch(`${address}/api/v1/setups/${first.id}`, {
     method: 'PUT',
@@ -34,7 +34,7 @@ test('a backup is made, what it would change is read, it is put in place; that i
   await expect(page.getByTestId('backup-look')).toContainText('setups, change: Dunlin: Last season');
   assert.deepEqual(await seriousInBoth(page), []);
   await page.getByTestId('restore-backup').click();
-  await expect(page.getByTestId('keeping-said')).toContainText('17 setups');
+  await expect(page.getByTestId('backups-said')).toContainText('17 setups');
   assert.deepEqual((await setups(address))[0].document, first.document);
   await page.getByTestId('look-before-restore').click();
   await expect(page.getByTestId('backup-look')).toContainText('setups, go: Reedling: Slow and wide');
@@ -52,7 +52,7 @@ test('a backup is made, what it would change is read, it is put in place; that i
 test('one file of everything is saved, and brought into an empty installation after it was shown what it holds', async () => {
   const empty = await startServer(false);
   const { page, errors } = await openPage(stage.browser);
-  await page.goto(`${stage.server.address}/settings/keeping`);
+  await page.goto(`${stage.server.address}/settings/backups`);
   await page.locator('[data-ready=true]').waitFor();
   const [saved] = await Promise.all([
     page.waitForEvent('download'),
@@ -60,12 +60,12 @@ test('one file of everything is saved, and brought into an empty installation af
   ]);
   assert.match(saved.suggestedFilename(), /^iskarn-\d{4}-\d\d-\d\d\.zip$/);
   const bytes = readFileSync(await saved.path());
-  await page.goto(`${empty.address}/settings/keeping`);
+  await page.goto(`${empty.address}/settings/backups`);
   await page.locator('[data-ready=true]').waitFor();
   await page
     .getByTestId('archive-file')
     .setInputFiles({ name: 'a.zip', mimeType: 'application/zip', buffer: Buffer.from('no zip') });
-  await expect(page.getByTestId('keeping-problem')).toContainText('no archive of Iskarn');
+  await expect(page.getByTestId('backups-problem')).toContainText('no archive of Iskarn');
   await page
     .getByTestId('archive-file')
     .setInputFiles({ name: 'b.zip', mimeType: 'application/zip', buffer: bytes });
@@ -145,7 +145,7 @@ test('no page ever asks anything of another machine', async () => {
     '/',
     '/shelf',
     '/settings',
-    '/settings/keeping',
+    '/settings/backups',
     '/match/1',
     '/find/1',
     '/change/1',

@@ -106,7 +106,7 @@ const VIEWS: readonly [name: string, path: string, ...((page: Page) => Promise<v
   ['cautions', '/sheet/1', click('sheet-tab-cautions')],
   ['help', '/help/6/bigger-propeller', click('exercise-check')],
   ['settings', '/settings'],
-  ['backups and trash', '/settings/keeping']
+  ['backups and trash', '/settings/backups']
 ];
 
 /** From a screen on a wall to a phone. */

@@ -187,7 +187,7 @@ test('4.1.1 4.1.3 without a session nothing of the data is served or changed, wh
     '/match/1',
     '/sheet/1',
     '/settings',
-    '/settings/keeping',
+    '/settings/backups',
     '/help/1/kv',
     '/test/1/log'
   ]) {

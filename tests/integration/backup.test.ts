@@ -33,7 +33,7 @@ import {
   whatWouldChange
 } from '../../src/lib/server/backup/backups.ts';
 import { countsOf } from '../../src/lib/server/backup/holdings.ts';
-import { backUpNow } from '../../src/lib/server/backup/keeping.ts';
+import { backUpNow } from '../../src/lib/server/backup/keep-backups.ts';
 import { nameAt, readName, type BackupName } from '../../src/lib/server/backup/names.ts';
 import { outdated } from '../../src/lib/server/backup/rotation.ts';
 import { markCraft } from '../../src/lib/server/crafts.ts';

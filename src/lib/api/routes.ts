@@ -16,11 +16,11 @@ import type {
   BackupRestored,
   KeptBackup,
   KeptCounts,
-  Keeping,
+  BackupsHeld,
   SessionState,
   Share,
   TrashItem
-} from './keeping.ts';
+} from './backups.ts';
 import type { CalibrateAnswer } from '../core/calibration/calibrate.ts';
 import { columnsSchema, type RememberedColumns } from '../core/document/columns-schema.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
@@ -159,7 +159,7 @@ export const ROUTES = {
   }),
   listBackups: route('listBackups', {
     summary: 'The backups there are, the newest first, and what the data holds now.',
-    answer: as<Keeping>(named('Keeping')),
+    answer: as<BackupsHeld>(named('BackupsHeld')),
     refuses: []
   }),
   makeBackup: route('makeBackup', {

@@ -7,7 +7,7 @@ import { calibrateRequestSchema } from '../core/calibration/schema.ts';
 import { makersTableSchema } from '../core/document/makers-row.ts';
 import { predictRequestSchema, setupSchema } from '../core/document/schema.ts';
 import { settingsSchema } from '../core/document/settings-schema.ts';
-import { TRASH_KINDS } from './keeping.ts';
+import { TRASH_KINDS } from './backups.ts';
 import { standardSchema } from '../core/formats/file-schemas.ts';
 
 type Json = Record<string, unknown>;
@@ -256,7 +256,7 @@ export const SCHEMAS = {
     retired: flag,
     fitted: nullable(object({ at: text, from: text, says: text, calibration: { type: 'object' } }))
   }),
-  Keeping: object({ backups: list(reference('KeptBackup')), holds: counts }),
+  BackupsHeld: object({ backups: list(reference('KeptBackup')), holds: counts }),
   KeptBackup: object({ name: text, at: text, reason: text, bytes: whole }),
   CheckedBackup: object({ name: text, at: text, reason: text, bytes: whole, counts }),
   BackupLook: object({

@@ -5,7 +5,7 @@ import { FILE_SCHEMAS } from '../core/formats/file-schemas.ts';
 import { SHELF_FILES } from '../core/formats/shelf-formats.ts';
 import { version } from '../../../package.json';
 import { exportArchive, importArchive } from './backup/archive.ts';
-import { backUpNow, keeping, lookAtBackup, restoreBackup } from './backup/keeping.ts';
+import { backUpNow, backupsHeld, lookAtBackup, restoreBackup } from './backup/keep-backups.ts';
 import { compute } from './compute/pool.ts';
 import { exportCraft, importCraft, undoCraftImport } from './craft-exchange.ts';
 import { createSketched, listCrafts, markCraft } from './crafts.ts';
@@ -315,7 +315,7 @@ export const HANDLERS: Handlers = {
   },
   exportArchive: ({ db }) => found(exportArchive(db, version)),
   importArchive: ({ db, query, body }) => importArchive(db, body, chosen(query, 'apply')),
-  listBackups: ({ db }) => keeping(db),
+  listBackups: ({ db }) => backupsHeld(db),
   makeBackup: ({ db }) => backUpNow(db),
   lookAtBackup: ({ db, params }) => lookAtBackup(db, params.name),
   restoreBackup: ({ db, params }) => restoreBackup(db, params.name),

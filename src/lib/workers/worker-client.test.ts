@@ -48,13 +48,13 @@ const sound: Api = { double: (n) => 2 * n };
 const silent: Api = { double: () => new Promise<number>(() => {}) };
 
 /** A client whose workers do one after the other what is told, the last of it for good. */
-function client(apis: readonly Api[], keeping: ConstructorParameters<typeof WorkerClient>[1] = {}) {
+function client(apis: readonly Api[], life: ConstructorParameters<typeof WorkerClient>[1] = {}) {
   const made: StandIn[] = [];
   const made_ = new WorkerClient<Api>(() => {
     const worker = new StandIn(apis[Math.min(made.length, apis.length - 1)]);
     made.push(worker);
     return worker as unknown as Worker;
-  }, keeping);
+  }, life);
   return { client: made_, made };
 }
 

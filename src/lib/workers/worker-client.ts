@@ -11,7 +11,7 @@ export class WorkerEnded extends Error {
 }
 
 /** How a worker is kept. */
-interface WorkerKeeping {
+interface WorkerLife {
   /** Longest silence before a worker is taken for dead, ms; null for one that may work for as long as it likes. */
   readonly patienceMs?: number | null;
   /** Told when a worker was lost and is started anew; without it a lost worker is an error at once. */
@@ -35,12 +35,12 @@ const PATIENCE_MS = 30_000;
  */
 export class WorkerClient<Api> {
   readonly #make: () => Worker;
-  readonly #keeping: WorkerKeeping;
+  readonly #life: WorkerLife;
   #running: Running<Api> | null = null;
 
-  constructor(make: () => Worker, keeping: WorkerKeeping = {}) {
+  constructor(make: () => Worker, life: WorkerLife = {}) {
     this.#make = make;
-    this.#keeping = keeping;
+    this.#life = life;
   }
 
   #start(): Running<Api> {
@@ -55,7 +55,7 @@ export class WorkerClient<Api> {
 
   async #once<R>(ask: (remote: Remote<Api>) => R): Promise<Awaited<R>> {
     const running = (this.#running ??= this.#start());
-    const { patienceMs = PATIENCE_MS } = this.#keeping;
+    const { patienceMs = PATIENCE_MS } = this.#life;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const silence = new Promise<never>((_, reject) => {
       if (patienceMs !== null)
@@ -86,7 +86,7 @@ export class WorkerClient<Api> {
     try {
       return await this.#once(ask);
     } catch (error) {
-      const { onrestart } = this.#keeping;
+      const { onrestart } = this.#life;
       if (!(error instanceof WorkerLost) || !onrestart) throw error;
       onrestart(error.message);
       return await this.#once(ask);

@@ -72,8 +72,8 @@
     <h1>Settings</h1>
     <a
       class="press inline-flex items-center text-sm underline"
-      href="/settings/keeping"
-      data-testid="to-keeping">backups and trash</a
+      href="/settings/backups"
+      data-testid="to-backups">backups and trash</a
     >
     {#if needed}
       <TextButton size="sm" data-testid="log-out" onclick={() => void leave(false)}>log out</TextButton>

@@ -25,7 +25,7 @@
   import ChoicesList from './ChoicesList.svelte';
   import DifferenceTable from './DifferenceTable.svelte';
   import KeepBar from './KeepBar.svelte';
-  import { Keeping } from './keeping.svelte.ts';
+  import { SavingChange } from './save-change.svelte.ts';
   import LimitSheet from './LimitSheet.svelte';
   import MendList from './MendList.svelte';
   import RailPanel from './RailPanel.svelte';
@@ -96,17 +96,17 @@
   });
 
   let toast = $state<{ text: string; undo?: () => void; href?: string } | null>(null);
-  const keeping = untrack(() => new Keeping(view, craft, stored));
+  const saving = untrack(() => new SavingChange(view, craft, stored));
   const tried = $derived(view.now.changes);
   $effect(() => {
     // a reading belongs to the setup that it was read of
     void tried;
-    keeping.take(null);
+    saving.take(null);
   });
 
   /** Makes the changed setup one of the craft's; its id, or null where it could not be. */
   async function keep(): Promise<number | null> {
-    const { text, id } = await keeping.keep();
+    const { text, id } = await saving.keep();
     toast =
       id === null
         ? { text }
@@ -299,12 +299,12 @@
                 id="drew"
                 title="What it drew, once it is built"
                 hint="The meter's figures of the changed setup: kept with it, and learnt from."
-                reading={keeping.drew}
-                learnt={keeping.learnt}
+                reading={saving.drew}
+                learnt={saving.learnt}
                 predicted={current && current.after !== null
                   ? { currentA: current.after, band: current.band }
                   : null}
-                ontake={(reading) => keeping.take(reading)}
+                ontake={(reading) => saving.take(reading)}
               />
             </div>
           </div>
@@ -316,7 +316,7 @@
         <KeepBar
           {view}
           {choices}
-          busy={keeping.busy}
+          busy={saving.busy}
           onkeep={() => void keep()}
           onfind={() => void keepAndFind()}
           onplan={() => (planning.open = true)}
@@ -359,7 +359,7 @@
     {/if}
   {/snippet}
 </OnDemand>
-{#if keeping.busy}<span class="sr-only" role="status">making the setup …</span>{/if}
+{#if saving.busy}<span class="sr-only" role="status">making the setup …</span>{/if}
 {#if toast}<UndoToast
     text={toast.text}
     id="undo-change"

@@ -14,7 +14,7 @@ export interface Kept {
 }
 
 /** What the changed setup drew once it was built, and the setup that is made of both. */
-export class Keeping {
+export class SavingChange {
   readonly #view: ChangeState;
   readonly #craft: StoredCraft;
   readonly #from: StoredSetup;

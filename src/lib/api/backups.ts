@@ -10,7 +10,7 @@ export interface KeptBackup {
 }
 
 /** The backups there are, the newest first, and what the data holds now. */
-export interface Keeping {
+export interface BackupsHeld {
   readonly backups: readonly KeptBackup[];
   readonly holds: KeptCounts;
 }

@@ -1,4 +1,4 @@
-import type { BackupRestored, Keeping } from '../../api/keeping.ts';
+import type { BackupRestored, BackupsHeld } from '../../api/backups.ts';
 import { dataFault, exchangeStore, folderOf, store } from '../db/store.ts';
 import type { Db } from '../db/open.ts';
 import { transaction } from '../db/transaction.ts';
@@ -68,7 +68,7 @@ export function keepBackups(): void {
 }
 
 /** The backups there are, and what the data holds now. */
-export const keeping = (db: Db): Outcome<Keeping> =>
+export const backupsHeld = (db: Db): Outcome<BackupsHeld> =>
   found({ backups: listBackups(folderOf()), holds: countsOf(db) });
 
 /** Makes a backup because it was asked for; whoever asks while one is being made for another shares it. */

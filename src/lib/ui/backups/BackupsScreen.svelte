@@ -5,7 +5,7 @@
   import { Button } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { call } from '../../api/client.ts';
-  import type { BackupLook, Keeping, KeptCounts, KeptDifference, TrashItem } from '../../api/keeping.ts';
+  import type { BackupLook, BackupsHeld, KeptCounts, KeptDifference, TrashItem } from '../../api/backups.ts';
   import AppHeader from '../AppHeader.svelte';
   import { byClock, day } from '../format/dates.ts';
   import ArchivePanel from './ArchivePanel.svelte';
@@ -15,7 +15,7 @@
     kept,
     trash,
     craft
-  }: { kept: Keeping; trash: readonly TrashItem[]; craft: { name: string; setupId: number } | null } =
+  }: { kept: BackupsHeld; trash: readonly TrashItem[]; craft: { name: string; setupId: number } | null } =
     $props();
 
   let look = $state.raw<BackupLook | null>(null);
@@ -117,8 +117,8 @@
   <p class="text-sm"><a class="press inline-flex items-center underline" href="/settings">Settings</a></p>
   <h1>Backups and trash</h1>
   <p class="text-ink-soft text-sm" data-testid="holds">Here now: {holds(kept.holds)}.</p>
-  <Alert says={problem} id="keeping-problem" />
-  {#if said}<p class="border-cold border-l-4 pl-2" role="status" data-testid="keeping-said">{said}</p>{/if}
+  <Alert says={problem} id="backups-problem" />
+  {#if said}<p class="border-cold border-l-4 pl-2" role="status" data-testid="backups-said">{said}</p>{/if}
   <div class="mt-3 grid gap-x-12 gap-y-6 md:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)]">
     <section aria-labelledby="backups-title">
       <h2 id="backups-title">Backups</h2>
