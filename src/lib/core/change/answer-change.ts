@@ -5,9 +5,9 @@ import type { SearchParts } from '../search/space.ts';
 import { inside, issue } from '../text/issues.ts';
 import { cellsOwned } from '../testing/plan/owned-cells.ts';
 import { changeAnswerOf, changed, type ChangeAnswer } from './change-of.ts';
-import { anchored } from './anchor.ts';
+import { anchored } from './baseline-reading.ts';
 import { changeRequestSchema, type ChangeRequest } from './change-request.ts';
-import { faultsOf, faultsOfParts } from './faults.ts';
+import { faultsOf, faultsOfParts } from './validate-change.ts';
 import { anchorOf } from './kinds/all-kinds.ts';
 
 /**

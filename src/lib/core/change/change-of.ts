@@ -14,23 +14,23 @@ import { analysisOf, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { planIfTestable } from '../testing/plan/plan.ts';
 import type { Plan } from '../testing/plan/stage.ts';
 import type { Issue } from '../text/issues.ts';
-import type { ChosenBy, Step } from './altered.ts';
-import type { Anchored } from './anchor.ts';
+import type { ChosenBy, Step } from './apply-change.ts';
+import type { Anchored } from './baseline-reading.ts';
 import { withMeasuredHeat } from './measured-heat.ts';
 import { waysBack, type BackTo } from '../alternatives/ways-back.ts';
 import { balanceOf, type Balance } from './balance.ts';
-import { careOf, type Care } from './care.ts';
-import { cellsPlaceOf, type CellsPlace } from './cells-place.ts';
+import { careOf, type Care } from './handling-notes.ts';
+import { cellsPlaceOf, type CellsPlace } from './cell-window.ts';
 import { choicesOf, type Choice } from './choices.ts';
-import type { Claim } from './claims.ts';
+import type { Claim } from './judge-claims.ts';
 import { differencesOf, type Difference } from './differences.ts';
 import { kindOf, type SetupChange } from './kinds/all-kinds.ts';
 import type { Report } from './kinds/change-kind.ts';
 import type { Profile } from './profiles.ts';
-import { railOf, type OnRail } from './rail.ts';
+import { railOf, type OnRail } from './pack-voltage-loads.ts';
 import { rulesOf } from './rules/all-rules.ts';
 import type { RuleShown } from './rules/rule.ts';
-import { trapOf, type Trap } from './trap.ts';
+import { trapOf, type Trap } from './cell-count-curve.ts';
 
 /** How a change is looked at. */
 interface ChangeLook extends ChosenBy {

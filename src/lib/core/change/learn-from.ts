@@ -3,7 +3,7 @@ import type { Measurement } from '../calibration/schema.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { isSameMotor } from '../model/same-part.ts';
 import { validateSetup } from '../document/validate.ts';
-import { anchored } from './anchor.ts';
+import { anchored } from './baseline-reading.ts';
 
 /** What a setup is after readings were taken to heart, and how far the prediction was from them; null where none can be fitted. */
 export interface Learnt {

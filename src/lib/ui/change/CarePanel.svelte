@@ -1,6 +1,6 @@
 <script lang="ts">
   import Choice from '../kit/Choice.svelte';
-  import type { Care } from '../../core/change/care.ts';
+  import type { Care } from '../../core/change/handling-notes.ts';
   import type { Propulsor } from '../../core/document/schema.ts';
   import { unbroken } from '../format/units.svelte.ts';
   import FindingMark from '../kit/FindingMark.svelte';

@@ -6,7 +6,7 @@
   import { call } from '../../api/client.ts';
   import type { ChangePicture } from '../../core/change/change-picture.ts';
   import { changesFor } from '../../core/change/kinds/all-kinds.ts';
-  import { fullVolts } from '../../core/change/rail.ts';
+  import { fullVolts } from '../../core/change/pack-voltage-loads.ts';
   import type { StoredCraft, StoredPart, StoredRun, StoredSetup } from '../../core/document/stored.ts';
   import { searchPartsOf } from '../../core/search/shelf-parts.ts';
   import AppHeader from '../AppHeader.svelte';
@@ -31,7 +31,7 @@
   import RailPanel from './RailPanel.svelte';
   import ReadingPanel from './ReadingPanel.svelte';
   import RulesPanel from './RulesPanel.svelte';
-  import TrapChart from './TrapChart.svelte';
+  import CellCountChart from './CellCountChart.svelte';
   import TwoPaths from './TwoPaths.svelte';
   import WhatChanges from './WhatChanges.svelte';
   import WhyBoth from './WhyBoth.svelte';
@@ -250,7 +250,7 @@
               <BreaksList breaks={picture.breaks} stays={picture.stays} closer={picture.closer} />
             </div>
             <div class="flex min-w-0 flex-col gap-3">
-              {#if picture.trap}<TrapChart trap={picture.trap} />{/if}
+              {#if picture.trap}<CellCountChart trap={picture.trap} />{/if}
               <MendList
                 {picture}
                 advice={view.advice}

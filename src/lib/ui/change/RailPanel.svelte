@@ -1,7 +1,7 @@
 <script lang="ts">
   import TextField from '../kit/TextField.svelte';
   import Choice from '../kit/Choice.svelte';
-  import { toldRail, type OnRail, type RailWord } from '../../core/change/rail.ts';
+  import { toldRail, type OnRail, type RailWord } from '../../core/change/pack-voltage-loads.ts';
   import type { RailPart } from '../../core/document/schema.ts';
   import { enterFigure, type Entry } from '../../core/units/read-figure.ts';
   import AskWays from '../kit/AskWays.svelte';

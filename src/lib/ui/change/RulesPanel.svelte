@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { Claim } from '../../core/change/claims.ts';
+  import type { Claim } from '../../core/change/judge-claims.ts';
   import type { RuleShown } from '../../core/change/rules/rule.ts';
-  import type { Step } from '../../core/change/altered.ts';
+  import type { Step } from '../../core/change/apply-change.ts';
   import { show } from '../../core/units/show.ts';
   import { figureUnit, unbroken } from '../format/units.svelte.ts';
 

@@ -1,6 +1,6 @@
 import type { FromSchema } from 'json-schema-to-ts';
-import { alteredBy } from '../altered.ts';
-import { moreCells } from '../claims.ts';
+import { alteredBy } from '../apply-change.ts';
+import { moreCells } from '../judge-claims.ts';
 import type { ChangeForm, ChangeKind } from './change-kind.ts';
 import { anchorField, cellsFigure, kindField, seriesField } from './fields.ts';
 

@@ -1,8 +1,8 @@
 import type { Battery, Motor, Propulsor, SetupDocument } from '../../document/schema.ts';
 import type { Issue } from '../../text/issues.ts';
 import type { QuantityName } from '../../units/quantity.ts';
-import type { Altered, ChosenBy } from '../altered.ts';
-import type { ClaimTest } from '../claims.ts';
+import type { Altered, ChosenBy } from '../apply-change.ts';
+import type { ClaimTest } from '../judge-claims.ts';
 import type { Profile } from '../profiles.ts';
 import type { Rule } from '../rules/rule.ts';
 

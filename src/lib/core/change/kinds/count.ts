@@ -8,8 +8,8 @@ import { sizedEsc } from '../../alternatives/size-electrics.ts';
 import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { issue } from '../../text/issues.ts';
 import { INCH_M } from '../../units/convert.ts';
-import { alteredTo } from '../altered.ts';
-import { twice } from '../claims.ts';
+import { alteredTo } from '../apply-change.ts';
+import { twice } from '../judge-claims.ts';
 import type { ChangeForm, ChangeKind } from './change-kind.ts';
 import { anchorField, kindField, nextWhole } from './fields.ts';
 

@@ -16,7 +16,7 @@ import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { issue, type Issue } from '../../text/issues.ts';
 import { INCH_M } from '../../units/convert.ts';
 import { inInches, show, showUnit } from '../../units/show.ts';
-import { alteredTo, type Altered, type Step } from '../altered.ts';
+import { alteredTo, type Altered, type Step } from '../apply-change.ts';
 import type { ChangeForm, ChangeKind } from './change-kind.ts';
 import { kindField, openFigure } from './fields.ts';
 

@@ -5,7 +5,7 @@ import { DEMO_CRAFTS, setupDocument } from '../../../server/demo/crafts.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { validateAgainst } from '../../document/validate.ts';
 import { changeRequestSchema } from '../change-request.ts';
-import { faultsOf, faultsOfParts } from '../faults.ts';
+import { faultsOf, faultsOfParts } from '../validate-change.ts';
 import { CHANGE_KINDS, changesFor, firstChange, formOf, kindOf, type AskedChange } from './all-kinds.ts';
 
 const setups = DEMO_CRAFTS.flatMap((c) => c.setups.map((s) => setupDocument(c, s)));

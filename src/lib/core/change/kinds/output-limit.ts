@@ -1,7 +1,7 @@
 import type { FromSchema } from 'json-schema-to-ts';
 import { issue } from '../../text/issues.ts';
-import { alteredBy } from '../altered.ts';
-import { efficient, likeWound, transmitter, weakPack } from '../claims.ts';
+import { alteredBy } from '../apply-change.ts';
+import { efficient, likeWound, transmitter, weakPack } from '../judge-claims.ts';
 import { limitOf, realKv } from '../limit.ts';
 import { limitText, profilesOf } from '../profiles.ts';
 import { outputLimitRule } from '../rules/output-limit.ts';

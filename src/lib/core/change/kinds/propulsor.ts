@@ -2,7 +2,7 @@ import type { FromSchema } from 'json-schema-to-ts';
 import type { Propulsor, SetupDocument } from '../../document/schema.ts';
 import { propulsorSchema } from '../../document/schema/propulsor.ts';
 import { shopWords } from '../../alternatives/shop-words.ts';
-import { alteredTo } from '../altered.ts';
+import { alteredTo } from '../apply-change.ts';
 import { nextDiameter, nextUp, propulsorWith, steppedPitch } from '../other-parts.ts';
 import type { ChangeForm, ChangeKind, SentencePiece } from './change-kind.ts';
 import { anchorField, kindField } from './fields.ts';

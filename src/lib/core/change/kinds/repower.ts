@@ -10,8 +10,8 @@ import { sizedEsc } from '../../alternatives/size-electrics.ts';
 import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { issue } from '../../text/issues.ts';
 import { show, showUnit } from '../../units/show.ts';
-import { alteredTo, type Altered, type ChosenBy, type Step } from '../altered.ts';
-import { torque } from '../claims.ts';
+import { alteredTo, type Altered, type ChosenBy, type Step } from '../apply-change.ts';
+import { torque } from '../judge-claims.ts';
 import type { ChangeForm, ChangeKind } from './change-kind.ts';
 import { cellsFigure, kindField, openFigure, seriesField } from './fields.ts';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
-  import type { Trap } from '../../core/change/trap.ts';
+  import type { Trap } from '../../core/change/cell-count-curve.ts';
   import { show } from '../../core/units/show.ts';
   import Plot from '../kit/Plot.svelte';
   import { crossAt, movedApart, plotBox, ticksOf } from '../kit/plot.ts';
