@@ -18,7 +18,7 @@ import { readingRanges } from '../core/testing/reading-ranges.ts';
 import { expectedOf } from '../core/testing/record/expected.ts';
 import { seriesStage } from '../core/testing/series/series-stage.ts';
 import { seriesOf } from '../core/testing/series/series.ts';
-import { tellCandidate } from '../core/search/told.ts';
+import { tellCandidate } from '../core/search/candidate-detail.ts';
 import {
   fittingsFor,
   matchPicture,

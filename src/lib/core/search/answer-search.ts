@@ -16,8 +16,8 @@ import { axesFor, measureOf } from '../yardstick/by-purpose.ts';
 import type { Gives } from '../yardstick/gives.ts';
 import type { Axis, Yardstick } from '../yardstick/objectives.ts';
 import { scoreOf, type Measure } from '../yardstick/worth.ts';
-import { openingsOf, type Opening } from './openings.ts';
-import { relaxationsOf, type Relaxation } from './relaxations.ts';
+import { openingsOf, type Opening } from './purchase-options.ts';
+import { relaxationsOf, type Relaxation } from './constraint-relief.ts';
 import {
   MOST_COMBINATIONS,
   searchRequestSchema,

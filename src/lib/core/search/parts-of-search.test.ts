@@ -5,7 +5,7 @@ import type { Craft } from '../document/schema.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
 import { readCsv } from '../text/csv.ts';
 import { axesOf, axisWords } from './axis-words.ts';
-import { classesFor, CLASSES } from './classes.ts';
+import { classesFor, CLASSES } from './craft-classes.ts';
 import { firstOfEach, Found } from './found.ts';
 import { frontierOf } from './frontier.ts';
 import { listCsv } from './list-file.ts';

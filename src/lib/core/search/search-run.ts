@@ -1,6 +1,6 @@
 import type { CheckId } from '../checks/all-checks.ts';
 import { Assembler } from './assembler.ts';
-import { Foresight } from './foresight.ts';
+import { CombinationBounds } from './combination-bounds.ts';
 import { Found, type FoundColumns } from './found.ts';
 import { Misses, type Miss } from './misses.ts';
 import type { SearchLimits } from './search-request.ts';
@@ -76,7 +76,7 @@ export class SearchRun {
   #early = 0;
   #ordered = 0;
   readonly #sieve: Sieve | null;
-  readonly #foresight: Foresight | null;
+  readonly #foresight: CombinationBounds | null;
   readonly #from: number;
   readonly #to: number;
   #phase: Progress['phase'] = 'sieving';
@@ -109,7 +109,7 @@ export class SearchRun {
     this.limits = limits;
     this.assembler = new Assembler(space);
     this.#sieve = space.size > 0 ? new Sieve(this.assembler, limits) : null;
-    this.#foresight = space.size > 0 ? new Foresight(this.assembler) : null;
+    this.#foresight = space.size > 0 ? new CombinationBounds(this.assembler) : null;
     const rows = this.#sieve?.rows ?? 0;
     this.#from = Math.floor((rows * share.at) / share.of);
     this.#to = Math.floor((rows * (share.at + 1)) / share.of);
@@ -276,7 +276,7 @@ export class SearchRun {
    */
   #firstOver(at: Places, to: number): { first: number; by: number; verdict: () => Verdict } {
     const sieve = this.#sieve as Sieve;
-    const foresight = this.#foresight as Foresight;
+    const foresight = this.#foresight as CombinationBounds;
     foresight.look(at);
     let made: Verdict | null = null;
     const verdict = (): Verdict => (made ??= new Verdict(this.assembler.situation(at), this.limits));

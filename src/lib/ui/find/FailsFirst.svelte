@@ -3,9 +3,9 @@
   import TextButton from '../kit/TextButton.svelte';
   import { partWord } from '../../core/document/part-words.ts';
   import type { QuantityName } from '../../core/units/quantity.ts';
-  import type { Wish } from '../../core/search/relaxations.ts';
+  import type { Wish } from '../../core/search/constraint-relief.ts';
   import { figureUnit } from '../format/units.svelte.ts';
-  import type { Opening } from '../../core/search/openings.ts';
+  import type { Opening } from '../../core/search/purchase-options.ts';
   import type { NearMiss } from '../../core/search/nearest.ts';
   import { rejectionTitle } from '../../core/search/nearest.ts';
   import { REJECTIONS } from '../../core/search/verdict.ts';

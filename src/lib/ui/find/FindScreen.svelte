@@ -14,10 +14,10 @@
   import { scoreOf } from '../../core/yardstick/worth.ts';
   import type { NearMiss } from '../../core/search/nearest.ts';
   import { changed } from '../../core/search/nearest.ts';
-  import type { Opening } from '../../core/search/openings.ts';
+  import type { Opening } from '../../core/search/purchase-options.ts';
   import type { SavedSearchDocument } from '../../core/search/saved-search.ts';
   import { searchPartsOf, withOwnParts } from '../../core/search/shelf-parts.ts';
-  import type { Told } from '../../core/search/told.ts';
+  import type { Told } from '../../core/search/candidate-detail.ts';
   import { partWord } from '../../core/document/part-words.ts';
   import { retiredIn } from '../../core/model/known.ts';
   import { takenFrom } from '../../core/search/candidate.ts';

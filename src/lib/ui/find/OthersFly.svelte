@@ -1,6 +1,6 @@
 <script lang="ts">
   import { scaleLog } from 'd3-scale';
-  import { classesFor } from '../../core/search/classes.ts';
+  import { classesFor } from '../../core/search/craft-classes.ts';
   import type { Craft } from '../../core/document/schema.ts';
   import { figureUnit } from '../format/units.svelte.ts';
   import Plot from '../kit/Plot.svelte';

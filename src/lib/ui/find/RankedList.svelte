@@ -10,7 +10,7 @@
   import { objectivesOf } from '../../core/yardstick/by-purpose.ts';
   import { tradesOf } from '../../core/search/trades.ts';
   import { shopName, shopWords } from '../../core/alternatives/shop-words.ts';
-  import type { Told } from '../../core/search/told.ts';
+  import type { Told } from '../../core/search/candidate-detail.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { bandedFigure, figure, figureUnit, units } from '../format/units.svelte.ts';
   import type { FindState } from './find-state.svelte.ts';

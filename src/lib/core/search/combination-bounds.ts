@@ -105,7 +105,7 @@ interface Uses {
  * kind of craft. What it rests on: more speed means less current, fewer volts mean less current at full throttle and more at
  * a thrust that is held, and a warmer motor loses more.
  */
-export class Foresight {
+export class CombinationBounds {
   readonly #assembler: Assembler;
   readonly #use: MixedUse;
   readonly #packs: PackFacts[];

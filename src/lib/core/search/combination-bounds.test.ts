@@ -10,7 +10,7 @@ import {
 import { CHECKS } from '../checks/all-checks.ts';
 import { isOver } from '../checks/check.ts';
 import { Assembler } from './assembler.ts';
-import { Foresight } from './foresight.ts';
+import { CombinationBounds } from './combination-bounds.ts';
 import { places, placesOf, spaceOf, type Space } from './space.ts';
 import { some } from '../../../../tests/helpers/extent.ts';
 
@@ -20,7 +20,7 @@ const LOOKED_AT = Number(process.env.ISKARN_FORESIGHT ?? 1200);
 const seen = new Map<string, { said: number; asked: number }>();
 function never(name: string, space: Space): void {
   const assembler = new Assembler(space);
-  const foresight = new Foresight(assembler);
+  const foresight = new CombinationBounds(assembler);
   const step = Math.max(1, Math.floor(space.size / LOOKED_AT)) | 1;
   for (let k = 0; k < space.size; k += step) {
     const at = placesOf(space, k, places());
