@@ -8,7 +8,7 @@ import type { Change } from '../document/change.ts';
 import { partWord } from '../document/part-words.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';
-import { listed } from '../text/listed.ts';
+import { joinList } from '../text/join-list.ts';
 import { show, showUnit } from '../units/show.ts';
 import { failsOf, isBetter, isFailing, type Fails } from '../checks/fails.ts';
 import { Bench, isExcused, type Excused, type Trial } from './trials.ts';
@@ -305,11 +305,11 @@ function outcomeOf({ trial, fails }: Found, before: SetupAnalysis): string[] {
     failing.length === 0
       ? unsettled.length === 0
         ? 'everything holds'
-        : `nothing that is known is over; ${listed(unsettled.map((u) => u.what))} is not known`
+        : `nothing that is known is over; ${joinList(unsettled.map((u) => u.what))} is not known`
       : fails.over === 0
-        ? `nothing over, ${listed(failing.map((r) => r.title))} tight`
-        : `${listed(failing.filter((r) => r.finding === 'over').map((r) => r.title))} still over`;
-  const stays = asBefore.length > 0 ? [`${listed(asBefore.map((r) => r.title))} over as before`] : [];
+        ? `nothing over, ${joinList(failing.map((r) => r.title))} tight`
+        : `${joinList(failing.filter((r) => r.finding === 'over').map((r) => r.title))} still over`;
+  const stays = asBefore.length > 0 ? [`${joinList(asBefore.map((r) => r.title))} over as before`] : [];
   return [verdict, ...stays, ...moved(before, trial.situation)];
 }
 
@@ -389,7 +389,7 @@ function whatWouldGive(result: Outcome, s: SetupAnalysis, aim: Aim): string {
       )
   ];
   return gives.length > 0
-    ? `${listed(gives)} would have to give`
+    ? `${joinList(gives)} would have to give`
     : 'its working says what would have to give';
 }
 
@@ -439,7 +439,7 @@ export function mendingOf(s: SetupAnalysis, results: readonly Outcome[], aim: Ai
   const putRight = found.slice(0, OFFERED).map((f): PutRight => {
     const [steps, outcome] = [stepsOf(f.trial), outcomeOf(f, s)];
     return {
-      text: `${listed(steps)}: ${outcome.join(', ')}`,
+      text: `${joinList(steps)}: ${outcome.join(', ')}`,
       steps,
       outcome,
       why: reasonOf(f.trial.situation),

@@ -4,7 +4,7 @@ import type { Check } from '../checks/check.ts';
 import type { CheckResult, Outcome, Remedy } from '../checks/finding.ts';
 import type { Change } from '../document/change.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
-import { listed } from '../text/listed.ts';
+import { joinList } from '../text/join-list.ts';
 import { showUnit } from '../units/show.ts';
 import { failsOf, isBetter, isFailing } from '../checks/fails.ts';
 import { Bench, type Trial } from './trials.ts';
@@ -92,10 +92,10 @@ function textOf({ check }: Search, trial: Trial): string {
     check.unit === 'A' || result.value === null
       ? ''
       : `${result.title} ${showUnit(result.value, check.unit)}${newlyOver.length === 0 ? ', ' : ''}`;
-  const steps = listed(trial.rungs.map((r) => r.text));
+  const steps = joinList(trial.rungs.map((r) => r.text));
   return newlyOver.length === 0
     ? `${steps}: ${drawn}${value}holds`
-    : `${steps}: ${drawn}${value === '' ? `mends ${result.title}` : value}, but ${listed(newlyOver.map((r) => r.title))} would be over`;
+    : `${steps}: ${drawn}${value === '' ? `mends ${result.title}` : value}, but ${joinList(newlyOver.map((r) => r.title))} would be over`;
 }
 
 const samePlace = (a: readonly Change[], b: readonly Change[]): boolean =>

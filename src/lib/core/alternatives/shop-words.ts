@@ -1,6 +1,6 @@
 import type { FixablePart } from '../registry/parts.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { withArticle } from '../text/article.ts';
+import { withArticle } from '../text/with-article.ts';
 import { inInches, show } from '../units/show.ts';
 
 /** A part that is bought as such. */

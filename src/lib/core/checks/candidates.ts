@@ -1,6 +1,6 @@
 import { partTitleOnRail } from '../document/rail-words.ts';
-import { withArticle } from '../text/article.ts';
-import { listed } from '../text/listed.ts';
+import { withArticle } from '../text/with-article.ts';
+import { joinList } from '../text/join-list.ts';
 import { ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
 import { CONNECTORS } from '../standard-sizes/connectors.ts';
 import { CONNECTORS_A, GAUGES } from '../standard-sizes/leads.ts';
@@ -434,7 +434,7 @@ export function fedBySupply(s: SetupAnalysis): Ladder {
     ? []
     : [
         {
-          text: `the ${listed(weak.map(({ part }) => partTitleOnRail(part)))} on a supply of its own`,
+          text: `the ${joinList(weak.map(({ part }) => partTitleOnRail(part)))} on a supply of its own`,
           changes: weak.map(({ k }) => ({ path: `rail.${k}.fedBy`, value: 'supply' }))
         }
       ];
@@ -510,7 +510,7 @@ export function gentlerVolts(s: SetupAnalysis): Ladder {
         ]
       : []),
     {
-      text: `a step-down to ${show(least)} V in the lead of ${listed(weak.map((w) => w.title))}`,
+      text: `a step-down to ${show(least)} V in the lead of ${joinList(weak.map((w) => w.title))}`,
       changes: weak.map(({ k }) => ({ path: `loads.${k}.stepDownV`, value: least }))
     }
   ];

@@ -1,5 +1,5 @@
 import { receiverFeedOf } from '../model/receiver-feed.ts';
-import { listed } from '../text/listed.ts';
+import { joinList } from '../text/join-list.ts';
 import { showUnit } from '../units/show.ts';
 import { gentlerVolts } from './candidates.ts';
 import { check } from './check.ts';
@@ -28,7 +28,7 @@ export const loadVolts = check({
       value: worst.load.volts,
       rating: worst.most,
       working: () =>
-        `${feed.name[0].toUpperCase()}${feed.name.slice(1)} gives ${showUnit(feed.outputV, 'V')}${feed.outputTold ? '' : ', as most do: read its label'}; the ${worst.load.title} gets ${showUnit(worst.load.volts, 'V')} and stands ${showUnit(worst.most, 'V')}.${beyond.length > 1 ? ` Too much too for ${listed(beyond.slice(1))}.` : ''}`
+        `${feed.name[0].toUpperCase()}${feed.name.slice(1)} gives ${showUnit(feed.outputV, 'V')}${feed.outputTold ? '' : ', as most do: read its label'}; the ${worst.load.title} gets ${showUnit(worst.load.volts, 'V')} and stands ${showUnit(worst.most, 'V')}.${beyond.length > 1 ? ` Too much too for ${joinList(beyond.slice(1))}.` : ''}`
     };
   }
 });

@@ -1,5 +1,5 @@
 import { partTitleOnRail } from '../document/rail-words.ts';
-import { listed } from '../text/listed.ts';
+import { joinList } from '../text/join-list.ts';
 import { showUnit } from '../units/show.ts';
 import { fedBySupply } from './candidates.ts';
 import { check } from './check.ts';
@@ -23,13 +23,13 @@ export const railVoltage = check({
     const weakest = known.filter((part) => part.maxVoltageV === rating).map(partTitleOnRail);
     if (unknown.length > 0 && !(value > rating))
       return {
-        unknown: `the most volts that ${listed(unknown)} stand${unknown.length === 1 ? 's' : ''}: ask its papers before ${showUnit(value, 'V')} are plugged in`
+        unknown: `the most volts that ${joinList(unknown)} stand${unknown.length === 1 ? 's' : ''}: ask its papers before ${showUnit(value, 'V')} are plugged in`
       };
     return {
       value,
       rating,
       working: () =>
-        `A full pack rests at ${showUnit(value, 'V')}; ${listed(weakest)} stand${weakest.length === 1 ? 's' : ''} ${showUnit(rating, 'V')} at most.${unknown.length > 0 ? ` Not known: ${listed(unknown)}.` : ''}`
+        `A full pack rests at ${showUnit(value, 'V')}; ${joinList(weakest)} stand${weakest.length === 1 ? 's' : ''} ${showUnit(rating, 'V')} at most.${unknown.length > 0 ? ` Not known: ${joinList(unknown)}.` : ''}`
     };
   }
 });

@@ -1,7 +1,7 @@
 import { chosenSchool } from '../document/schools.ts';
 import { escSupplyOf, receiverFeedOf, type ReceiverFeed } from '../model/receiver-feed.ts';
 import { LINEAR_HEAT_W, supplyHeatW } from '../parts/bec/regulator.ts';
-import { listed } from '../text/listed.ts';
+import { joinList } from '../text/join-list.ts';
 import { show, showUnit } from '../units/show.ts';
 import { separateSupplies } from './candidates.ts';
 import { check } from './check.ts';
@@ -17,7 +17,7 @@ export const OUT_OF_THE_LOOP =
 
 /** "3 standard servos 3.5 A, receiver 0.08 A". */
 const loadWords = (feed: ReceiverFeed): string =>
-  listed(
+  joinList(
     feed.loads.map(
       (l) =>
         `${l.count > 1 ? `${l.count} ` : ''}${l.title}${l.count > 1 ? 's' : ''} ${showUnit(l.movingA, 'A', 2)}`

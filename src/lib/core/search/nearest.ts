@@ -5,7 +5,7 @@ import { withChanges, type Change } from '../document/change.ts';
 import { type SetupDocument } from '../document/schema.ts';
 import { remediesOf } from '../alternatives/remedies.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
-import { listed } from '../text/listed.ts';
+import { joinList } from '../text/join-list.ts';
 import { show } from '../units/show.ts';
 import type { Assembler } from './assembler.ts';
 import { candidateOf, type Candidate } from './candidate.ts';
@@ -70,7 +70,7 @@ export function nearestCandidates(
 /** What would let a near miss through: the remedy of its check where it fails one alone, else what it breaks. */
 export function nearMissOf(candidate: Candidate): NearMiss {
   const { setup, combination, gives, over, by } = candidate;
-  const told = `${listed(over.map(rejectionTitle))}, by ${show(100 * by, 2)} %`;
+  const told = `${joinList(over.map(rejectionTitle))}, by ${show(100 * by, 2)} %`;
   const [only] = over;
   if (over.length > 1 || !checkOf(only))
     return { setup, combination, gives, over, by, relaxation: `${told}.`, changes: [] };

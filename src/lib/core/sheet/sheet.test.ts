@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupDocument } from '../document/schema.ts';
-import { readCarried } from '../formats/carried.ts';
+import { readCarried } from '../formats/qr-payload.ts';
 import type { PredictAnswer } from '../predict/answer.ts';
 import { answerPredict } from '../predict/answer-predict.ts';
 import { DEMO_CRAFTS, setupDocument } from '../../server/demo/crafts.ts';

@@ -4,7 +4,7 @@ import { runChecks } from '../checks/ledger.ts';
 import { wordOf, type Finding } from '../checks/finding.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { CRAFT_WORDS } from '../document/part-words.ts';
-import { carriedTexts } from '../formats/carried.ts';
+import { carriedTexts } from '../formats/qr-payload.ts';
 import { harnessOf, type Harness } from '../harness/harness.ts';
 import { schematicOf } from '../harness/schematic/schematic.ts';
 import type { Schematic } from '../harness/schematic/drawing.ts';

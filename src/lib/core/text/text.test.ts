@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { withArticle } from './article.ts';
+import { withArticle } from './with-article.ts';
 import { csvText, MOST_ROWS, readCsv } from './csv.ts';
 import { inside, issue, SENTENCES, shown } from './issues.ts';
 

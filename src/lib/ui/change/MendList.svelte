@@ -2,7 +2,7 @@
   import TextButton from '../kit/TextButton.svelte';
   import type { ChangeAdvice, ChangePicture } from '../../core/change/change-picture.ts';
   import type { PutRight } from '../../core/alternatives/put-right.ts';
-  import { listed } from '../../core/text/listed.ts';
+  import { joinList } from '../../core/text/join-list.ts';
   import { unbroken } from '../format/units.svelte.ts';
 
   /** The fewest steps that make the change safe, each seen first or taken with one press. */
@@ -35,7 +35,7 @@
   </h2>
   {#if seen}
     <p class="border-cold bg-sheet border-l-4 px-2 py-1 text-sm">
-      You see it with <b>{listed(seen.steps)}</b>.
+      You see it with <b>{joinList(seen.steps)}</b>.
       <TextButton tone="cold" strong class="ml-1" data-testid="take-seen" onclick={() => ontake(seen)}
         >do it</TextButton
       >
@@ -49,7 +49,7 @@
     <ol class="flex flex-col gap-1.5">
       {#each list as mend, k (mend.text)}
         <li class="border-cold bg-sheet border-l-4 px-2 py-1">
-          <p class="text-sm leading-[18px] font-semibold">{unbroken(listed(mend.steps))}</p>
+          <p class="text-sm leading-[18px] font-semibold">{unbroken(joinList(mend.steps))}</p>
           <p class="text-ink-soft text-xs leading-4">{unbroken(mend.outcome.join(', '))}</p>
           <p class="flex gap-3 text-sm">
             <TextButton tone="cold" data-testid={`see-${k}`} onclick={() => onsee(mend)}

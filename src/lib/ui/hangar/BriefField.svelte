@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Input, Label } from 'flowbite-svelte';
   import { displayUnit, type QuantityName } from '../../core/units/quantity.ts';
-  import { sentenceAtField } from '../../core/text/at-field.ts';
+  import { sentenceAtField } from '../../core/text/field-message.ts';
   import type { Problem } from '../../core/text/issues.ts';
   import type { Entry } from '../../core/units/read-figure.ts';
   import AskWays from '../kit/AskWays.svelte';

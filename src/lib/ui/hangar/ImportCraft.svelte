@@ -4,7 +4,7 @@
   import FileField from '../kit/FileField.svelte';
   import { goto } from '$app/navigation';
   import { Button, Textarea } from 'flowbite-svelte';
-  import { isCarried, readCarried } from '../../core/formats/carried.ts';
+  import { isCarried, readCarried } from '../../core/formats/qr-payload.ts';
   import { squareCodesIn } from './square-codes.ts';
   import { call } from '../../api/client.ts';
   import Dialog from '../kit/Dialog.svelte';

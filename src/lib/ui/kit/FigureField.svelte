@@ -6,7 +6,7 @@
   import { show } from '../../core/units/show.ts';
   import { readPath, type Change } from '../../core/document/change.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
-  import { sentenceAtField } from '../../core/text/at-field.ts';
+  import { sentenceAtField } from '../../core/text/field-message.ts';
   import type { Problem } from '../../core/text/issues.ts';
   import { SOURCE_WORDS, type FigureSource } from '../../core/document/sources.ts';
   import { units } from '../format/units.svelte.ts';

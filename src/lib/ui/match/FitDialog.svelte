@@ -7,7 +7,7 @@
   import type { SetupDocument } from '../../core/document/schema.ts';
   import { fittedDocument } from '../../core/alternatives/fitted-setup.ts';
   import { type Fitting, type Fittings, type Outcome } from '../../core/alternatives/fittings.ts';
-  import { listed } from '../../core/text/listed.ts';
+  import { joinList } from '../../core/text/join-list.ts';
   import { bandedFigure, figureUnit } from '../format/units.svelte.ts';
   import { partTitle } from './part-titles.ts';
   import type { MatchState } from './match-state.svelte.ts';
@@ -49,8 +49,8 @@
   /** "everything holds", "1 over: ESC current; 2 tight: …". */
   const verdict = ({ over, tight }: Outcome): string =>
     [
-      ...(over.length > 0 ? [`${over.length} beyond the limit: ${listed(over)}`] : []),
-      ...(tight.length > 0 ? [`${tight.length} tight: ${listed(tight)}`] : [])
+      ...(over.length > 0 ? [`${over.length} beyond the limit: ${joinList(over)}`] : []),
+      ...(tight.length > 0 ? [`${tight.length} tight: ${joinList(tight)}`] : [])
     ].join('; ') || 'everything holds';
 
   const HOLDS: Readonly<Record<Fitting['holds'], string>> = {
@@ -105,7 +105,7 @@
 <Dialog title="Fit what is free" bind:open size="lg">
   <p class="text-sm">
     {held.length > 0
-      ? `Stays as it is: ${listed(held)}. Everything else is chosen for what the brief wants`
+      ? `Stays as it is: ${joinList(held)}. Everything else is chosen for what the brief wants`
       : 'Every part is free and is chosen for what the brief wants'}, your own parts first. Nothing changes
     before you take one. To keep a part, press <b>free</b> over it.
   </p>

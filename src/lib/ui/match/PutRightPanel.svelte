@@ -1,7 +1,7 @@
 <script lang="ts">
   import OutlineButton from '../kit/OutlineButton.svelte';
   import type { CheckResult } from '../../core/checks/finding.ts';
-  import { listed } from '../../core/text/listed.ts';
+  import { joinList } from '../../core/text/join-list.ts';
   import { unsettledOf } from '../../core/checks/unsettled.ts';
   import { wordOf } from '../../core/checks/finding.ts';
   import type { Cannot, PutRight } from '../../core/alternatives/put-right.ts';
@@ -56,7 +56,7 @@
     <ol class="flex flex-col gap-1.5">
       {#each offers as offer, k (offer.text)}
         <li class="border-cold bg-sheet border-l-4 px-2 py-1">
-          <p class="text-sm leading-[18px] font-semibold">{listed(offer.steps)}</p>
+          <p class="text-sm leading-[18px] font-semibold">{joinList(offer.steps)}</p>
           <p class="text-ink-soft text-xs leading-4">{offer.outcome.join(', ')}</p>
           <p class="text-xs leading-4" data-testid={`why-${k}`}>{offer.why}</p>
           <div class="mt-0.5 flex items-start justify-between gap-2">

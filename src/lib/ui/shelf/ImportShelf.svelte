@@ -4,7 +4,7 @@
   import FileField from '../kit/FileField.svelte';
   import { Button } from 'flowbite-svelte';
   import { SHELF_FILES, SHELF_FORMATS, shelfFormatIds } from '../../core/formats/shelf-formats.ts';
-  import { listed } from '../../core/text/listed.ts';
+  import { joinList } from '../../core/text/join-list.ts';
   import { call } from '../../api/client.ts';
   import type { ShelfImport } from '../../api/routes.ts';
   import Dialog from '../kit/Dialog.svelte';
@@ -54,8 +54,9 @@
 
 <Dialog title="Import to the shelf" bind:open size="md" {onclose}>
   <p class="text-ink-soft text-sm">
-    Files you can import: {listed(shelfFormatIds.map((id) => SHELF_FORMATS[id].words))} ({listed(ofOneKind)}).
-    Units stand in the header row of a CSV file.
+    Files you can import: {joinList(shelfFormatIds.map((id) => SHELF_FORMATS[id].words))} ({joinList(
+      ofOneKind
+    )}). Units stand in the header row of a CSV file.
   </p>
   <FileField
     class="mt-2"

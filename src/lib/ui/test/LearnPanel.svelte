@@ -2,7 +2,7 @@
   import TextButton from '../kit/TextButton.svelte';
   import { Button } from 'flowbite-svelte';
   import { figure, figureUnit } from '../format/units.svelte.ts';
-  import { listed } from '../../core/text/listed.ts';
+  import { joinList } from '../../core/text/join-list.ts';
   import { show } from '../../core/units/show.ts';
   import type { TestState } from './test-state.svelte.ts';
 
@@ -119,7 +119,7 @@
         <p>
           {setups.length === 0 && parts.length === 0
             ? 'Only this setup follows this calibration.'
-            : `This calibration belongs to the parts. It is also followed by ${listed([...setups.map((s) => `“${s.name}” (${s.craft})`), ...parts.map((p) => `${p} on the shelf`)])}.`}
+            : `This calibration belongs to the parts. It is also followed by ${joinList([...setups.map((s) => `“${s.name}” (${s.craft})`), ...parts.map((p) => `${p} on the shelf`)])}.`}
         </p>
         <div class="mt-1 flex flex-wrap gap-2">
           <Button size="xs" color="alternative" data-testid="forget-here" onclick={() => onforget('here')}

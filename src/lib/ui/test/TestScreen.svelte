@@ -9,7 +9,7 @@
   import { withChanges } from '../../core/document/change.ts';
   import { cautionsOnce } from '../../core/testing/plan/plan-text.ts';
   import type { Planned } from '../../core/testing/planned.ts';
-  import { listed } from '../../core/text/listed.ts';
+  import { joinList } from '../../core/text/join-list.ts';
   import { showMinutes } from '../../core/units/show.ts';
   import AppHeader from '../AppHeader.svelte';
   import TabRow from '../kit/TabRow.svelte';
@@ -152,7 +152,7 @@
   async function use(): Promise<void> {
     if (await view.useLearnt())
       toast = {
-        text: `Predictions of this setup go by the readings now${view.fittedParts.length === 0 ? '' : `, and wherever ${listed(view.fittedParts)} of the shelf ${view.fittedParts.length === 1 ? 'is' : 'are'} used`}; it is undone in Match like any edit.`
+        text: `Predictions of this setup go by the readings now${view.fittedParts.length === 0 ? '' : `, and wherever ${joinList(view.fittedParts)} of the shelf ${view.fittedParts.length === 1 ? 'is' : 'are'} used`}; it is undone in Match like any edit.`
       };
   }
 </script>

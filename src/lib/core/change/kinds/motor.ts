@@ -3,7 +3,7 @@ import { otherWindings } from '../../standard-sizes/windings.ts';
 import type { Motor } from '../../document/schema.ts';
 import { motorSchema } from '../../document/schema/motor.ts';
 import { shopWords } from '../../alternatives/shop-words.ts';
-import { withArticle } from '../../text/article.ts';
+import { withArticle } from '../../text/with-article.ts';
 import { alteredTo } from '../apply-change.ts';
 import { torque } from '../judge-claims.ts';
 import { rewound } from '../other-parts.ts';

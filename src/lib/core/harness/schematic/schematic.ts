@@ -5,7 +5,7 @@ import { plugsOf } from '../../model/plugs.ts';
 import { CHEMISTRIES } from '../../parts/pack/chemistry.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
-import { listed } from '../../text/listed.ts';
+import { joinList } from '../../text/join-list.ts';
 import { calledOf } from '../../shorthand/part-name.ts';
 import { inInches, show, showRound, showUnit } from '../../units/show.ts';
 import { fuseFor, type Harness } from '../harness.ts';
@@ -450,5 +450,5 @@ function wordsFor(s: SetupAnalysis, h: Harness): string {
     (x) => `${x.title}: gauge ${x.awg}, ${cm(x.lengthM)}, ${showUnit(x.currentA, 'A')}`
   );
   const turns = h.motors.map((m) => `${m.place === '' ? 'the motor' : m.place} ${m.turns}`);
-  return `From the pack${plug ? ` by a ${plug.title}` : ''}; ${leads.join('; ')}. Seen from ${h.motors[0].seenFrom}: ${listed(turns)}.${s.setup.wiring?.fuseA == null ? '' : ` Fuse of ${show(s.setup.wiring.fuseA)} A; ${fuseFor(s.worst.batteryCurrentA)} A would do.`}`;
+  return `From the pack${plug ? ` by a ${plug.title}` : ''}; ${leads.join('; ')}. Seen from ${h.motors[0].seenFrom}: ${joinList(turns)}.${s.setup.wiring?.fuseA == null ? '' : ` Fuse of ${show(s.setup.wiring.fuseA)} A; ${fuseFor(s.worst.batteryCurrentA)} A would do.`}`;
 }

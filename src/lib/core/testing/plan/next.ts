@@ -1,6 +1,6 @@
 import { channel, type WatchedChannel } from '../../registry/channels.ts';
 import { chosenSchool } from '../../document/schools.ts';
-import { listed } from '../../text/listed.ts';
+import { joinList } from '../../text/join-list.ts';
 import { airOf } from '../../powertrain/heat-run.ts';
 import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import { show, showMinutes } from '../../units/show.ts';
@@ -134,7 +134,7 @@ export function nextOf(
   const beyond = passedBy(s, stage, e);
   if (stage.kind === 'bare') return afterBare(stages, feel, told);
   if (beyond.length > 0)
-    return back(stages, at, log, `beyond a limit (${listed(beyond.map((p) => p.words))})`);
+    return back(stages, at, log, `beyond a limit (${joinList(beyond.map((p) => p.words))})`);
   const far = farBelow(s, stage, e);
   if (far)
     return ask(

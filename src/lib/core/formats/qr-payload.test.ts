@@ -5,7 +5,7 @@ import type { SetupDocument } from '../document/schema.ts';
 import { squareCode } from '../sheet/square-code.ts';
 import { DEMO_CRAFTS, setupDocument } from '../../server/demo/crafts.ts';
 import { randomSetups } from '../../../../tests/helpers/random-setup.ts';
-import { carriedTexts, isCarried, readCarried } from './carried.ts';
+import { carriedTexts, isCarried, readCarried } from './qr-payload.ts';
 import { extent, some } from '../../../../tests/helpers/extent.ts';
 
 /** Reads a square code as a camera does: its path drawn on white, four squares of quiet rim, so many px a square. */

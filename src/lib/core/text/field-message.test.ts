@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { validateSetup } from '../document/validate.ts';
 import { PLANE } from '../../../../tests/helpers/setups.ts';
 import { UNIT_SPACE } from '../units/show.ts';
-import { sentenceAtField } from './at-field.ts';
+import { sentenceAtField } from './field-message.ts';
 
 const wrongAt = (part: object) => {
   const checked = validateSetup({ ...PLANE, ...part });
