@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import { answerChange } from '../src/lib/core/change/answer-change.ts';
 
 import { CHANGE_KINDS, kindOf, type SetupChange } from '../src/lib/core/change/kinds/all-kinds.ts';
-import { runChecks } from '../src/lib/core/checks/ledger.ts';
+import { runChecks } from '../src/lib/core/checks/run-checks.ts';
 import type { CheckResult } from '../src/lib/core/checks/finding.ts';
 import { readPath, type Change } from '../src/lib/core/document/change.ts';
 import type { SetupDocument } from '../src/lib/core/document/schema.ts';

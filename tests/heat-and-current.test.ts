@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { CheckId } from '../src/lib/core/checks/all-checks.ts';
-import { runChecks } from '../src/lib/core/checks/ledger.ts';
+import { runChecks } from '../src/lib/core/checks/run-checks.ts';
 import type { SetupDocument } from '../src/lib/core/document/schema.ts';
 import { analysisOf } from '../src/lib/core/analysis/setup-analysis.ts';
 import { DEMO_CRAFTS, setupDocument } from '../src/lib/server/demo/crafts.ts';

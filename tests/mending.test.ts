@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { runChecks } from '../src/lib/core/checks/ledger.ts';
+import { runChecks } from '../src/lib/core/checks/run-checks.ts';
 import type { SetupDocument } from '../src/lib/core/document/schema.ts';
 import { validateSetup } from '../src/lib/core/document/validate.ts';
 import { firstSketch } from '../src/lib/core/alternatives/first-sketch.ts';

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { differencesOf } from '../src/lib/core/change/differences.ts';
 import { calibrationOfTable } from '../src/lib/core/calibration/fit-makers-table.ts';
 import { summaryOf } from '../src/lib/core/compare/glance.ts';
-import { runChecks } from '../src/lib/core/checks/ledger.ts';
+import { runChecks } from '../src/lib/core/checks/run-checks.ts';
 import { compareSetups } from '../src/lib/core/compare/compare.ts';
 import type { Brief } from '../src/lib/core/brief/brief.ts';
 import type { Motor, SetupDocument } from '../src/lib/core/document/schema.ts';

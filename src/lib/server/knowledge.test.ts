@@ -6,7 +6,7 @@ import { after, test } from 'node:test';
 import { PLANE } from '../../../tests/helpers/setups.ts';
 import { calibrate } from '../core/calibration/calibrate.ts';
 import { calibrationOfTable } from '../core/calibration/fit-makers-table.ts';
-import { runChecks } from '../core/checks/ledger.ts';
+import { runChecks } from '../core/checks/run-checks.ts';
 import type { MakersRow } from '../core/document/makers-row.ts';
 import type { Motor, SetupDocument } from '../core/document/schema.ts';
 import { differentPaths } from '../core/document/merge.ts';

@@ -1,5 +1,5 @@
 import type { Brief } from '../brief/brief.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { withChanges } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { markedFrom } from '../document/sources.ts';

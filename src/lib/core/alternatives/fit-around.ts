@@ -1,6 +1,6 @@
 import { FIXABLE_PARTS, type FixablePart } from '../registry/parts.ts';
 import { failsOf } from '../checks/fails.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { COMMON_ESC_A } from '../standard-sizes/esc-sizes.ts';
 import { CELL_COUNTS } from '../standard-sizes/packs.ts';
 import { screwDiametersM } from '../standard-sizes/screws.ts';

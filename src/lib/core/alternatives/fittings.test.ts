@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { MEASURED, MOTORS, PACKS, ESCS, PROPULSORS } from '../../server/demo/parts.ts';
 import { DEMO_CRAFTS, setupDocument } from '../../server/demo/crafts.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { validateSetup } from '../document/validate.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { suitsCraft } from './first-propulsor.ts';

@@ -2,7 +2,7 @@ import { DRIVE_PARTS, type DrivePart } from '../registry/parts.ts';
 import { FIXABLE_PARTS, type FixablePart } from '../registry/parts.ts';
 import { fittedDocument } from './fitted-setup.ts';
 import type { CheckResult } from '../checks/finding.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { Change } from '../document/change.ts';
 import { type SetupDocument } from '../document/schema.ts';
 import type { StoredPart } from '../document/stored.ts';

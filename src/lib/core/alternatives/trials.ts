@@ -3,7 +3,7 @@ import type { Rung } from '../checks/candidates.ts';
 import { runQuietly, type Check } from '../checks/check.ts';
 import type { Outcome } from '../checks/finding.ts';
 import { failsOf, isFailing, type Fails } from '../checks/fails.ts';
-import { runChecksQuietly } from '../checks/ledger.ts';
+import { runChecksQuietly } from '../checks/run-checks.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import { validateSetup } from '../document/validate.ts';
 import { asProposed } from '../model/all-up-mass.ts';

@@ -5,7 +5,7 @@ import { BOAT as EVERYDAY_BOAT, PLANE, QUAD } from '../../../../tests/helpers/se
 import { chartOf } from '../charts/charts-of.ts';
 import { displacementResistanceN, hullResistanceN } from '../craft/boat/resistance.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { answerOf } from '../predict/predict.ts';
 import { analysisOf } from './setup-analysis.ts';
 

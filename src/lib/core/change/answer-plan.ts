@@ -2,7 +2,7 @@ import { changed } from './change-of.ts';
 import { faultsOf, faultsOfParts } from './validate-change.ts';
 import { anchorOf } from './kinds/all-kinds.ts';
 import { anchored } from './baseline-reading.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { validateAgainst, validateSetup } from '../document/validate.ts';
 import { badRequest, type BadRequest } from '../predict/answer-predict.ts';
 import { partsOfShelf } from '../search/answer-search.ts';

@@ -1,6 +1,6 @@
 import { DRIVE_PARTS, type DrivePart } from '../registry/parts.ts';
 import type { CheckResult } from '../checks/finding.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { Measurement } from '../calibration/schema.ts';
 import { firstGears, outputLimits } from '../checks/candidates.ts';
 import type { PredictPoint, SetupDocument } from '../document/schema.ts';

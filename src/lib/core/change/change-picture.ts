@@ -1,5 +1,5 @@
 import type { CheckResult } from '../checks/finding.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { validateSetup } from '../document/validate.ts';
 import { powerPath, type PowerStage } from '../match/power-path.ts';

@@ -14,7 +14,7 @@ import { answerChange } from './answer-change.ts';
 import { answerPlan } from './answer-plan.ts';
 import type { ChangeAnswer } from './change-of.ts';
 import { changePicture, whyChange } from './change-picture.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
 import { inCommon, tied } from './joint-bands.ts';
 import { learnFromBoth } from './learn-from.ts';

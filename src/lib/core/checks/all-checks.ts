@@ -49,7 +49,7 @@ import { tipMach } from './tip-mach.ts';
 import { topSpeed } from './top-speed.ts';
 import { touchTemperature } from './touch-temperature.ts';
 import { voltageDrop } from './voltage-drop.ts';
-import { motorLoading } from './watts-per-gram.ts';
+import { motorLoading } from './motor-loading.ts';
 import { wiringCurrent } from './wiring-current.ts';
 
 const ALL = [

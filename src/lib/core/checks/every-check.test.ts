@@ -7,7 +7,7 @@ import type { SetupDocument } from '../document/schema.ts';
 import { analysisOf, type Look, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { CHECKS, checkOf, type CheckId } from './all-checks.ts';
 import { runCheck } from './check.ts';
-import { runChecks } from './ledger.ts';
+import { runChecks } from './run-checks.ts';
 import type { CheckResult, Finding } from './finding.ts';
 
 const PLANE: SetupDocument = {

@@ -4,7 +4,7 @@ import { PLANE } from '../../../../tests/helpers/setups.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import { mendingOf } from '../alternatives/put-right.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
-import { runChecks } from './ledger.ts';
+import { runChecks } from './run-checks.ts';
 import { unsettledOf } from './unsettled.ts';
 
 const KNOWN = withChanges(PLANE, [

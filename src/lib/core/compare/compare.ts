@@ -1,7 +1,7 @@
 import { partWord } from '../document/part-words.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { figureOf, type FigureName } from '../registry/figures.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { MULTIROTOR_PURPOSES, PURPOSES, type MultirotorPurpose, type Purpose } from '../document/schools.ts';

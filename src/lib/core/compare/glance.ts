@@ -1,7 +1,7 @@
 import { checkOf, type CheckId } from '../checks/all-checks.ts';
 import type { CheckResult, Finding } from '../checks/finding.ts';
 import { unsettledOf } from '../checks/unsettled.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { analysisOf, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { EnduranceKind } from '../powertrain/predicted.ts';

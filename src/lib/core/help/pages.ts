@@ -1,5 +1,5 @@
 import { chosenSchool, MARGINS, type MarginName } from '../document/schools.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { OVER_STALL } from '../checks/pitch-speed.ts';
 import { touchLimitC } from '../checks/touch-temperature.ts';
 import { receiverFeedOf } from '../model/receiver-feed.ts';

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { Brief } from '../brief/brief.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { readPath, withChanges } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { markOf, withGivenWeight } from '../document/sources.ts';

@@ -2,7 +2,7 @@ import { pageFrom } from '../help/help.ts';
 import type { Chart } from '../charts/chart.ts';
 import { chartOf } from '../charts/charts-of.ts';
 import type { Remedy } from '../checks/finding.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { PredictPoint, SetupDocument } from '../document/schema.ts';
 import { validatePredict, type Issue } from '../document/validate.ts';
 import type { PredictAnswer } from '../predict/answer.ts';

@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { PLANE, QUAD } from '../../../../tests/helpers/setups.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { predict } from '../predict/predict.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
 import { validateSetup } from '../document/validate.ts';

@@ -1,5 +1,5 @@
 import { narrowsOf } from '../derivations/narrows.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { PredictRequest } from '../document/schema.ts';
 import { mendingOf } from '../alternatives/put-right.ts';
 import { withRemedies } from '../alternatives/remedies.ts';

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { plainSearch, type PlainFound } from '../../../../tests/helpers/plain-search.ts';
 import { shelves, type SearchCase } from '../../../../tests/helpers/search-shelves.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { predict } from '../predict/predict.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
 import {

@@ -1,6 +1,6 @@
 import { DRIVE_PARTS } from '../registry/parts.ts';
 import { briefOfCraft, type Brief } from '../brief/brief.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { validateAgainst, validateSetup } from '../document/validate.ts';
 import { firstSketch } from '../alternatives/first-sketch.ts';

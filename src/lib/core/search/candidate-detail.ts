@@ -1,4 +1,4 @@
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
 import type { Band } from '../powertrain/bands.ts';

@@ -1,6 +1,6 @@
 import { FIXABLE_PARTS, type FixablePart } from '../registry/parts.ts';
 import { checkOf } from '../checks/all-checks.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { withChanges, type Change } from '../document/change.ts';
 import { type SetupDocument } from '../document/schema.ts';
 import { remediesOf } from '../alternatives/remedies.ts';

@@ -1,6 +1,6 @@
 import { withoutKnown } from '../model/known.ts';
 import { cautionsOf, DEFERS, type ActCautions } from '../cautions/cautions.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import { wordOf, type Finding } from '../checks/finding.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import { CRAFT_WORDS } from '../document/part-words.ts';

@@ -1,5 +1,5 @@
 import { cautionsOf, type ActCautions } from '../cautions/cautions.ts';
-import { runChecks } from '../checks/ledger.ts';
+import { runChecks } from '../checks/run-checks.ts';
 import type { SetupDocument } from '../document/schema.ts';
 import type { StoredRun } from '../document/stored.ts';
 import { validateSetup } from '../document/validate.ts';

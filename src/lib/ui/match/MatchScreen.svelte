@@ -17,7 +17,7 @@
   import ChartView from '../charts/ChartView.svelte';
   import SensitivityView from '../charts/SensitivityView.svelte';
   import KnownNotes from './KnownNotes.svelte';
-  import Ledger from './Ledger.svelte';
+  import FindingsList from './FindingsList.svelte';
   import type { MatchPicture } from '../../core/match/match-picture.ts';
   import { MatchState } from './match-state.svelte.ts';
   import PartColumn from './PartColumn.svelte';
@@ -380,7 +380,7 @@
         onapply={putRight}
       />
       <h2 class="mb-1">Findings</h2>
-      <Ledger
+      <FindingsList
         {checks}
         setupId={view.id}
         propulsor={kind}

@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { BOAT, PLANE, QUAD, SMALL_PUSHER } from '../../../../../tests/helpers/setups.ts';
-import { runChecks } from '../../checks/ledger.ts';
+import { runChecks } from '../../checks/run-checks.ts';
 import type { SetupDocument } from '../../document/schema.ts';
 import { analysisOf } from '../../analysis/setup-analysis.ts';
 import { CAUTIONS } from '../../cautions/at-test.ts';

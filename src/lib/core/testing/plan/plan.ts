@@ -1,7 +1,7 @@
 import type { SetupDocument } from '../../document/schema.ts';
 import type { SetupAnalysis } from '../../analysis/setup-analysis.ts';
 import type { CheckResult } from '../../checks/finding.ts';
-import { runChecks } from '../../checks/ledger.ts';
+import { runChecks } from '../../checks/run-checks.ts';
 import { mayBeTested, overOf } from './limits.ts';
 import type { LogEntry } from './log-entry.ts';
 import { nextOf } from './next.ts';
