@@ -9,7 +9,7 @@ export default {
     typescript: { config: (config) => ({ ...config, include: [...config.include, '../scripts/**/*.ts'] }) },
     // registered when the page rests, by src/lib/ui/offline/install.svelte.ts
     serviceWorker: { register: false },
-    // every write's origin is looked at by src/lib/server/guard/hosts.ts, whatever its type of content
+    // every write's origin is looked at by src/lib/server/auth/hosts.ts, whatever its type of content
     csrf: { trustedOrigins: ['*'] },
     csp: {
       mode: 'nonce',

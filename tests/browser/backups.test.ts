@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { readFileSync, rmSync } from 'node:fs';
 import { test } from 'node:test';
 import type { StoredSetup } from '../../src/lib/core/document/stored.ts';
-import { setPassphrase } from '../../src/lib/server/guard/passphrase.ts';
+import { setPassphrase } from '../../src/lib/server/auth/passphrase.ts';
 import { seriousInBoth } from '../helpers/axe.ts';
 import { expect, openPage, ready } from '../helpers/browser.ts';
 import { dataFolder, endServer, launchServer, startServer } from '../helpers/server.ts';

@@ -9,15 +9,15 @@ import { request as httpRequest } from 'node:http';
 import { request as httpsRequest } from 'node:https';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { Attempts } from '../../src/lib/server/guard/attempts.ts';
+import { Attempts } from '../../src/lib/server/auth/rate-limit.ts';
 import {
   isPassphrase,
   passphraseSetAt,
   setPassphrase,
   weakness
-} from '../../src/lib/server/guard/passphrase.ts';
-import { newSecret } from '../../src/lib/server/guard/secrets.ts';
-import { beginSession, isSession, SESSION_MS } from '../../src/lib/server/guard/sessions.ts';
+} from '../../src/lib/server/auth/passphrase.ts';
+import { newSecret } from '../../src/lib/server/auth/secrets.ts';
+import { beginSession, isSession, SESSION_MS } from '../../src/lib/server/auth/sessions.ts';
 import { closeDatabase, openDatabase } from '../../src/lib/server/db/open.ts';
 import { dataFolder, demoFolder, endServer, launchServer, root, type Launched } from '../helpers/server.ts';
 

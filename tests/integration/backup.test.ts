@@ -32,7 +32,7 @@ import {
   verify,
   whatWouldChange
 } from '../../src/lib/server/backup/backups.ts';
-import { countsOf } from '../../src/lib/server/backup/holdings.ts';
+import { countsOf } from '../../src/lib/server/backup/row-counts.ts';
 import { backUpNow } from '../../src/lib/server/backup/keep-backups.ts';
 import { nameAt, readName, type BackupName } from '../../src/lib/server/backup/names.ts';
 import { outdated } from '../../src/lib/server/backup/rotation.ts';

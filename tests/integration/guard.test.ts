@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { request } from 'node:http';
 import { after, before, test } from 'node:test';
-import { allowedHosts, hostName, strangeHost, strangeOrigin } from '../../src/lib/server/guard/hosts.ts';
+import { allowedHosts, hostName, strangeHost, strangeOrigin } from '../../src/lib/server/auth/hosts.ts';
 import { dataFolder, endServer, launchServer, startServer, type RunningServer } from '../helpers/server.ts';
 
 let server: RunningServer;

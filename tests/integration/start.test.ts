@@ -5,7 +5,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
 import { compileEnv } from '../../scripts/ensure.mjs';
-import { setPassphrase } from '../../src/lib/server/guard/passphrase.ts';
+import { setPassphrase } from '../../src/lib/server/auth/passphrase.ts';
 import { dataFolder, endServer, freePort, launchServer, root } from '../helpers/server.ts';
 
 const folders: string[] = [];

@@ -11,9 +11,9 @@ import { exportCraft, importCraft, undoCraftImport } from './craft-exchange.ts';
 import { createSketched, listCrafts, markCraft } from './crafts.ts';
 import type { StoredMakersTable } from '../core/document/stored.ts';
 import type { Db } from './db/open.ts';
-import { logIn, logOut, sessionState } from './guard/gate.ts';
+import { logIn, logOut, sessionState } from './auth/access.ts';
 import { dataFault } from './db/store.ts';
-import { once } from './once.ts';
+import { once } from './idempotency.ts';
 import { created, found, idOf, invalid, notFound, type Outcome } from './outcome.ts';
 import {
   createMakersTable,

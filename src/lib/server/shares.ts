@@ -1,7 +1,7 @@
 import type { Share } from '../api/backups.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
-import { digestOf, newSecret } from './guard/secrets.ts';
+import { digestOf, newSecret } from './auth/secrets.ts';
 import { created, found, notFound, refused, type Outcome } from './outcome.ts';
 import { getSetup } from './setups.ts';
 

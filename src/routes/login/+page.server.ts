@@ -1,5 +1,5 @@
 import { redirect } from '@sveltejs/kit';
-import { sessionState } from '$lib/server/guard/gate';
+import { sessionState } from '$lib/server/auth/access';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = (event) => {

@@ -17,7 +17,7 @@ import { SCHEMA_VERSION, type Db } from '../db/open.ts';
 import { found, invalid, refused, type Outcome } from '../outcome.ts';
 import { csvOf, soundBlock } from '../runs/samples.ts';
 import { zipStream } from '../zip-stream.ts';
-import { countsOf } from './holdings.ts';
+import { countsOf } from './row-counts.ts';
 
 /** Format of the archive, as its descriptor says it. */
 const ARCHIVE_FORMAT = 'iskarn.archive/1';

@@ -18,7 +18,7 @@ import { join } from 'node:path';
 import { DATA_FILE } from '../db/data-file.ts';
 import { DataFault, faultOf } from '../db/data-fault.ts';
 import { inspectCopy, migrate, SCHEMA_VERSION, versionOf, type Db } from '../db/open.ts';
-import { countsOf, differences, HOLDING_KINDS, type Counts, type KindDifference } from './holdings.ts';
+import { countsOf, differences, HOLDING_KINDS, type Counts, type KindDifference } from './row-counts.ts';
 import { BACKUP_FOLDER, nameAt, readName, type BackupName, type Reason } from './names.ts';
 import { outdated } from './rotation.ts';
 

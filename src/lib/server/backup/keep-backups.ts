@@ -15,7 +15,7 @@ import {
   type Backup,
   type CheckedBackup
 } from './backups.ts';
-import { countsOf, type KindDifference } from './holdings.ts';
+import { countsOf, type KindDifference } from './row-counts.ts';
 
 /** Between two looks whether a backup is due, ms. */
 const LOOK_MS = 15 * 60_000;

@@ -6,8 +6,8 @@ import { createServer, type IncomingMessage, type RequestListener, type ServerRe
 import { createServer as createSecureServer } from 'node:https';
 import { randomUUID } from 'node:crypto';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import { passphraseSetAt } from '../guard/passphrase.ts';
-import { allowedHosts, strangeHost, strangeOrigin } from '../guard/hosts.ts';
+import { passphraseSetAt } from '../auth/passphrase.ts';
+import { allowedHosts, strangeHost, strangeOrigin } from '../auth/hosts.ts';
 import { isLoopback, listenFault, NO_PASSPHRASE, portOf, tlsOf, UNENCRYPTED } from './start-faults.ts';
 
 const LARGEST_BODY = '32M';

@@ -2,7 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { Writable } from 'node:stream';
-import { dropPassphrase, setPassphrase, weakness } from '../guard/passphrase.ts';
+import { dropPassphrase, setPassphrase, weakness } from '../auth/passphrase.ts';
 
 const folder = process.env.ISKARN_DATA ?? 'data';
 const leave = (text: string): never => {

@@ -6,7 +6,7 @@ import Database from 'better-sqlite3';
 import { existsSync, renameSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { backupFile, copyNow, listBackups, putInPlace, verify, whatWouldChange } from '../backup/backups.ts';
-import { HOLDING_KINDS, type Counts, type KindDifference } from '../backup/holdings.ts';
+import { HOLDING_KINDS, type Counts, type KindDifference } from '../backup/row-counts.ts';
 import { REASONS } from '../backup/names.ts';
 import { DATA_FILE } from '../db/data-file.ts';
 import { DataFault } from '../db/data-fault.ts';

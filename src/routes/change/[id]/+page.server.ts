@@ -1,4 +1,4 @@
-import { computePage } from '$lib/server/compute/remembered';
+import { computePage } from '$lib/server/compute/page-cache';
 import { knownParts } from '$lib/server/knowledge';
 import { listRuns } from '$lib/server/runs/runs';
 import { shelfParts } from '$lib/server/search';

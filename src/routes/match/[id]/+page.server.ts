@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { computePage } from '$lib/server/compute/remembered';
+import { computePage } from '$lib/server/compute/page-cache';
 import { besideOf, countSetups, listSetupRows, MOST_LISTED, soon } from '$lib/server/lists';
 import { idOf } from '$lib/server/outcome';
 import { knownParts } from '$lib/server/knowledge';

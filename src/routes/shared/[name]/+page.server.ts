@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { computePage } from '$lib/server/compute/remembered';
+import { computePage } from '$lib/server/compute/page-cache';
 import { store } from '$lib/server/db/store';
 import { sharedSetup } from '$lib/server/shares';
 import { sheetAsked } from '$lib/server/sheets';

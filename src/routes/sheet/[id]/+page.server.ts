@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { computePage } from '$lib/server/compute/remembered';
+import { computePage } from '$lib/server/compute/page-cache';
 import { sheetAsked } from '$lib/server/sheets';
 import { setupRoom } from '$lib/server/setup-room';
 import type { PageServerLoad } from './$types';

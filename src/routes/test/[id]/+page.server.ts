@@ -1,4 +1,4 @@
-import { computePage } from '$lib/server/compute/remembered';
+import { computePage } from '$lib/server/compute/page-cache';
 import { listMakersTables } from '$lib/server/makers-tables';
 import { listParts } from '$lib/server/parts';
 import { listRuns } from '$lib/server/runs/runs';

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { computePage } from '$lib/server/compute/remembered';
+import { computePage } from '$lib/server/compute/page-cache';
 import { listExercises } from '$lib/server/exercises';
 import { CONTENTS } from '$lib/core/help/help';
 import { setupRoom } from '$lib/server/setup-room';

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, test } from 'node:test';
 import { closePool } from './pool.ts';
-import { computePage, forgetPages } from './remembered.ts';
+import { computePage, forgetPages } from './page-cache.ts';
 import { PLANE } from '../../../../tests/helpers/setups.ts';
 
 after(closePool);

@@ -2,7 +2,7 @@ import type { RequestEvent } from '@sveltejs/kit';
 import { folderOf, store } from '../db/store.ts';
 import { created, found, invalid, refused, type Outcome } from '../outcome.ts';
 import { issue } from '../../core/text/issues.ts';
-import { Attempts } from './attempts.ts';
+import { Attempts } from './rate-limit.ts';
 import { isPassphrase, PASSPHRASE_LENGTH, passphraseSetAt } from './passphrase.ts';
 import { beginSession, endAllSessions, endSession, isSession, SESSION_MS } from './sessions.ts';
 

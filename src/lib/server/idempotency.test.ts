@@ -4,7 +4,7 @@ import { after, test } from 'node:test';
 import { dataFolder } from '../../../tests/helpers/server.ts';
 import { closeDatabase, openDatabase } from './db/open.ts';
 import { seedDemo } from './demo/seed.ts';
-import { once } from './once.ts';
+import { once } from './idempotency.ts';
 import { found } from './outcome.ts';
 import { logRun } from './runs/runs.ts';
 
