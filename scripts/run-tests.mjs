@@ -1,4 +1,4 @@
-// Node 20's test runner expands no globs: the files are joinList here, and none is a failure.
+// Node 20's test runner expands no globs: the files are listed here, and none is a failure.
 // Words choose the files that have one in their path; --unit leaves out what needs a browser or a built server, --browser
 // leaves out everything else; --coverage counts the lines that run.
 import { spawnSync } from 'node:child_process';

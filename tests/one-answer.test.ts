@@ -218,7 +218,7 @@ test('the same parts get the same verdict through five doors: random setups and 
 });
 
 /** A combination's figures as Find lists them. */
-const joinList = (own: ReturnType<typeof candidateOf>): Shown => ({
+const listed = (own: ReturnType<typeof candidateOf>): Shown => ({
   amps: own.gives.current,
   thrust: own.gives.thrust,
   'thrust to weight': own.gives.thrustToWeight,
@@ -236,7 +236,7 @@ function found(document: SetupDocument, byParts: boolean): Shown {
   const space = spaceOf(findBriefOf(document, {}, byParts), parts, limits);
   if (space.size === 0) return {};
   assert.equal(space.size, 1);
-  return joinList(candidateOf(space, new Assembler(space), limits, 0));
+  return listed(candidateOf(space, new Assembler(space), limits, 0));
 }
 
 /** Shares by which two rooms may differ: what is counted to a gram or solved to a tolerance. */
@@ -365,7 +365,7 @@ test('what Find lists of a combination, every room shows of it once it is taken 
         const inFind = own.over.filter((id) => !id.startsWith('limit-')).sort();
         if (inFind.join() !== over.join())
           said.push(`${name}, ${k}: over in Find ${inFind.join(', ')}, in Match ${over.join(', ')}`);
-        said.push(...contradictions(taken, { found: joinList(own) }).map((c) => `${name}, ${k}: ${c}`));
+        said.push(...contradictions(taken, { found: listed(own) }).map((c) => `${name}, ${k}: ${c}`));
       }
     }
   assert.ok(looked >= 40, `${looked} combinations`);

@@ -332,7 +332,7 @@ nightly(
       await page.getByTestId('label-propulsor').press('Enter');
     }
     await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(5);
-    // what is joinList outlives a reload
+    // what is listed outlives a reload
     await page.reload();
     await ready(page);
     await expect(page.getByTestId('series-pending').locator('li')).toHaveCount(5);

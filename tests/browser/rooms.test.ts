@@ -130,8 +130,8 @@ test('why: w on a focused figure opens its derivation, a press does too, Escape 
 test('at part throttle every figure is of that point, and the setup’s place in the list stays its worst case', async () => {
   const { page } = await openPage(stage.browser);
   await openCraft(page, 'Dunlin');
-  const joinList = page.getByTestId('setups').locator('[aria-current] .figure');
-  const before = await joinList.textContent();
+  const listed = page.getByTestId('setups').locator('[aria-current] .figure');
+  const before = await listed.textContent();
   const full = numberIn(await page.getByTestId('thrust-to-weight').textContent());
   await page.getByTestId('look-throttle').fill('0.6');
   await expect(page.getByTestId('thrust-to-weight')).not.toContainText(String(full));
@@ -139,7 +139,7 @@ test('at part throttle every figure is of that point, and the setup’s place in
   const ratio = numberIn(await page.getByTestId('thrust-to-weight').textContent());
   // both are written to the digits of their bands
   assert.ok(Math.abs(grams / 3300 / ratio - 1) < 0.05, `${grams} g and ${ratio} of 3.3 kg`);
-  assert.equal(await joinList.textContent(), before);
+  assert.equal(await listed.textContent(), before);
   await page.close();
 });
 

@@ -132,7 +132,7 @@ test('wiring is decided beside the paper: a gauge, another plug; drawing, list a
   await page.close();
 });
 
-test('the receiver: loads are joinList, a pack of its own is taken with its grams and flights, servos that cannot stand it say so', async () => {
+test('the receiver: loads are listed, a pack of its own is taken with its grams and flights, servos that cannot stand it say so', async () => {
   const { page, errors } = await openPage(stage.browser);
   await open(page, 4);
   await page.getByTestId('sheet-tab-receiver').click();

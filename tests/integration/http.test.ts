@@ -427,10 +427,10 @@ test('a run is logged with its setup, and one of another shape is refused in wor
   const whole: unknown = await (await fetch(`${server.address}/api/v1/runs/${id}`)).json();
   assert.ok(ajv.validate({ $ref: 'api#/components/schemas/RunWhole' }, whole), ajv.errorsText());
   assert.equal((await fetch(`${server.address}/api/v1/runs/${id}/live`)).status, 404);
-  const joinList = (await (await fetch(`${server.address}/api/v1/crafts/1/runs`)).json()) as {
+  const listed = (await (await fetch(`${server.address}/api/v1/crafts/1/runs`)).json()) as {
     title: string;
   }[];
-  assert.ok(joinList.some((run) => run.title === 'of a kind'));
+  assert.ok(listed.some((run) => run.title === 'of a kind'));
   const bad = await post('/api/v1/setups/1/runs', { title: 'x', readings: [{ throttle: 7, speedMs: 0 }] });
   assert.equal(bad.status, 422);
   assert.equal(((await bad.json()) as { errors: { path: string }[] }).errors[0].path, 'readings.0.throttle');

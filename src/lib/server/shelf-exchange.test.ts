@@ -177,7 +177,7 @@ test('a column that is left out does not hold the file up', () => {
   assert.equal(value(importShelf(there, read, true, false)).added.length, 1);
 });
 
-test('runs are joinList by craft, the newest first', () => {
+test('runs are listed by craft, the newest first', () => {
   const db = empty();
   const craftOf = (name: string) => value(createCraft(db, { name, kind: 'fixed-wing', story: '' }));
   const setupOf = (craftId: number) =>

@@ -25,7 +25,7 @@ const QUERIES: Readonly<Record<TrashKind, string>> = {
     FROM search s JOIN craft c ON c.id = s.craft_id WHERE s.deleted_at IS NOT NULL AND c.deleted_at IS NULL`
 };
 
-/** Most things that are joinList, the last deleted first. */
+/** Most things that are listed, the last deleted first. */
 const MOST = 500;
 
 /** What was deleted and can be put back, the last deleted first. */

@@ -5,7 +5,7 @@ import { check } from './check.ts';
 /** Ballast that a craft can carry and still be itself, % of its weight. Common practice, no source. */
 const MOST_BALLAST = 10;
 
-/** Where it balances against where it should: by the ballast that would be asked for. Only where masses and places are joinList. */
+/** Where it balances against where it should: by the ballast that would be asked for. Only where masses and places are listed. */
 export const balance = check({
   id: 'balance',
   title: 'balance',
@@ -17,7 +17,7 @@ export const balance = check({
     const b = balanceStateOf(s.setup);
     if (b === null || b.offM === null) return null;
     const mm = (m: number): string => showUnit(1000 * m, 'mm', 2);
-    const place = `The joinList ${showUnit(b.totalKg, 'kg')} balance ${mm(b.atM)} behind ${s.kind === 'multirotor' ? 'the middle' : 'the front'}, ${b.offM === 0 ? 'just where they should' : `${mm(Math.abs(b.offM))} ${b.offM > 0 ? 'behind' : 'before'} where they should`}, within ${mm(b.toleranceM)} allowed`;
+    const place = `The listed ${showUnit(b.totalKg, 'kg')} balance ${mm(b.atM)} behind ${s.kind === 'multirotor' ? 'the middle' : 'the front'}, ${b.offM === 0 ? 'just where they should' : `${mm(Math.abs(b.offM))} ${b.offM > 0 ? 'behind' : 'before'} where they should`}, within ${mm(b.toleranceM)} allowed`;
     if (b.ballastUnplaced)
       return {
         unknown: `${place.replace(', within', '; more than')}; move the pack, or say where it may sit and where ballast could`

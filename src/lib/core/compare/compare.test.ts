@@ -68,7 +68,7 @@ test('a setup over a limit is not the better one, however well it does', () => {
   assert.match(best?.sentence ?? '', /it alone has nothing over a limit/);
 });
 
-test('two alike setups: none is better; only parts that differ are joinList', () => {
+test('two alike setups: none is better; only parts that differ are listed', () => {
   const trainer = plane('trainer');
   const { rows, best } = compareSetups([side(trainer), side(trainer)]);
   assert.equal(best, null);

@@ -53,7 +53,7 @@ const EVERYDAY: [what: string, setup: Partial<SetupDocument>, title: string, kg:
 for (const [what, change, title, kg] of EVERYDAY)
   test(`a ${what} without a mass is estimated near ${kg} kg and says so`, () => {
     const found = partMasses({ ...SETUP, ...change }).find((p) => p.title === title);
-    assert.ok(found, `${title} is joinList`);
+    assert.ok(found, `${title} is listed`);
     assert.equal(found.estimated, true);
     assert.ok(Math.abs(found.kg / kg - 1) < 0.33, `${found.kg} kg`);
   });

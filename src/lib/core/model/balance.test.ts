@@ -61,7 +61,7 @@ test('another pack: moves it when it stays, and belongs where its own moment mak
   }
 });
 
-test('parts weigh what they are; two that stand for one part share it; what is not joinList is told', () => {
+test('parts weigh what they are; two that stand for one part share it; what is not listed is told', () => {
   const b = state({
     items: [
       { part: 'motor', atM: 0.1, acrossM: -0.3 },
@@ -117,7 +117,7 @@ test('a boat at rest trims by the weight over its metacentric radius; a longer h
   assert.equal(state({ items, pointM: 0.32 }, { ...hull, beamM: null }).bowDownDeg, null);
 });
 
-test('nothing joinList, or nothing that weighs, is no balance', () => {
+test('nothing listed, or nothing that weighs, is no balance', () => {
   assert.equal(balanceStateOf(craft({})), null);
   assert.equal(balanceStateOf(craft({ items: [{ name: 'air', massKg: 0, atM: 1 }] })), null);
 });

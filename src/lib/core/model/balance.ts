@@ -94,7 +94,7 @@ function trimDeg({ craft, environment }: SetupDocument, offM: number): number | 
 }
 
 /**
- * Where a craft balances: moments of what is joinList, Σ m x / Σ m (statics). Null where nothing is joinList or nothing joinList
+ * Where a craft balances: moments of what is listed, Σ m x / Σ m (statics). Null where nothing is listed or nothing listed
  * weighs anything. The pack's place follows from x_p = (x (M) − Σ other moments) / m_p, ballast from its arm about the wished
  * point.
  */

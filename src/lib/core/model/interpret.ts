@@ -202,7 +202,7 @@ export function interpretSetup(given: SetupDocument, windingC = LABEL_TEMPERATUR
   };
 }
 
-/** What hangs on the pack beside the powertrain, A: as it is told, by the loads that are joinList, or by what such craft carry. */
+/** What hangs on the pack beside the powertrain, A: as it is told, by the loads that are listed, or by what such craft carry. */
 function auxiliaryCurrentA(setup: SetupDocument, e: Estimating): number {
   if (setup.auxiliaryCurrentA != null) return setup.auxiliaryCurrentA;
   const found = estimatedAuxiliary(setup);

@@ -17,7 +17,7 @@ const SPREAD: Readonly<Record<string, number>> = {
 /**
  * Figures that the document gives and marks as estimated: a first sketch or a fitting chose them, or they followed another
  * part's size. `relativeSd` is 0 where no band counts them.
- * @param known paths that are joinList already
+ * @param known paths that are listed already
  */
 export const markedEstimates = (setup: SetupDocument, known: ReadonlySet<string>): Estimate[] =>
   Object.entries(setup.sources ?? {}).flatMap(([path, source]): Estimate[] => {

@@ -57,11 +57,11 @@ test('a step-down gives its own volts and takes fewer amps from the supply; it c
 
 test('a told peak counts alone, where it is larger, and where it was measured', () => {
   const loads: SetupDocument['loads'] = [{ kind: 'servo', count: 2, movingA: 0.5, stallA: 1 }];
-  const told = (amps: number, measured = false, joinList = true) =>
+  const told = (amps: number, measured = false, listed = true) =>
     receiverFeedOf(
       setup({
         craft: { kind: 'fixed-wing', massKg: 1.4, receiverCurrentA: amps },
-        ...(joinList ? { loads } : {}),
+        ...(listed ? { loads } : {}),
         ...(measured ? { sources: { 'craft.receiverCurrentA': 'measured' } } : {})
       })
     );
@@ -99,9 +99,9 @@ test('the pack gives what the loads take: watts over volts for a switching suppl
   assert.equal(auxiliaryOf(setup()), null);
   const told = interpretSetup(setup({ loads, auxiliaryCurrentA: 0.2 }));
   assert.equal(told.model.auxiliaryCurrentA, 0.2);
-  const joinList = interpretSetup(setup({ loads }));
-  near(joinList.model.auxiliaryCurrentA, 5 / (0.86 * 11.1));
-  assert.ok(joinList.estimates.some((e) => e.path === 'auxiliaryCurrentA'));
+  const listed = interpretSetup(setup({ loads }));
+  near(listed.model.auxiliaryCurrentA, 5 / (0.86 * 11.1));
+  assert.ok(listed.estimates.some((e) => e.path === 'auxiliaryCurrentA'));
 });
 
 test('a multirotor’s electronics take 2 to 6 W where nothing is told; a stand, a worked circuit and other craft take none', () => {
@@ -128,6 +128,6 @@ test('a multirotor’s electronics take 2 to 6 W where nothing is told; a stand,
     null
   );
   assert.equal(estimatedAuxiliary(setup()), null);
-  // what is joinList counts before what is usual
+  // what is listed counts before what is usual
   near(estimatedAuxiliary(quad(4, { rail: [{ kind: 'lights', currentA: 0.7 }] }))?.amps ?? null, 0.7);
 });

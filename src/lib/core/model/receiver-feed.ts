@@ -177,7 +177,7 @@ const sum = (list: readonly FedLoad[], of: (load: FedLoad) => number): number =>
   list.reduce((total, load) => total + of(load), 0);
 
 /**
- * What feeds the receiver of a setup and what hangs on it. With loads joinList their sums count: the peak is all of them moving
+ * What feeds the receiver of a setup and what hangs on it. With loads listed their sums count: the peak is all of them moving
  * and the strongest of all held fast; on average a servo moves a quarter of the time. A peak told beside them counts where it
  * was measured, or where it is the larger.
  */
@@ -188,23 +188,23 @@ export function receiverFeedOf(setup: SetupDocument): ReceiverFeed {
     ...(setup.rail ?? []).flatMap((part, k) => railLoad(part, k, source.outputV))
   ];
   const told = setup.craft.receiverCurrentA ?? null;
-  const joinList = setup.loads != null && setup.loads.length > 0;
+  const listed = setup.loads != null && setup.loads.length > 0;
   const movingA = sum(loads, (l) => l.movingA);
   const jammed = Math.max(0, ...loads.map((l) => l.stallEachA - l.movingEachA));
   const summedPeakA = movingA + jammed;
   const measured =
     (setup.sources as Record<string, string> | undefined)?.['craft.receiverCurrentA'] === 'measured';
-  const byTold = told !== null && (!joinList || measured || told > summedPeakA);
+  const byTold = told !== null && (!listed || measured || told > summedPeakA);
   const averageA = sum(loads, (l) => l.idleA + (l.moves ? MOVING_SHARE * (l.movingA - l.idleA) : 0));
   return {
     ...source,
     loads,
-    servos: joinList
+    servos: listed
       ? (setup.loads ?? []).reduce((n, l) => n + (l.kind === 'servo' ? (l.count ?? 1) : 0), 0)
       : (setup.craft.servos ?? null),
-    peakA: byTold ? told : joinList ? summedPeakA : null,
-    movingA: joinList ? movingA : null,
-    averageA: joinList
+    peakA: byTold ? told : listed ? summedPeakA : null,
+    movingA: listed ? movingA : null,
+    averageA: listed
       ? byTold && summedPeakA > 0
         ? (averageA * (told as number)) / summedPeakA
         : averageA
@@ -217,7 +217,7 @@ export function receiverFeedOf(setup: SetupDocument): ReceiverFeed {
 
 /**
  * Amps that receiver, servos and what else hangs on the pack take from it on average, A, at its nominal volts; null where no
- * loads are joinList and nothing on the pack says its amps: then nothing is known.
+ * loads are listed and nothing on the pack says its amps: then nothing is known.
  */
 export function auxiliaryOf(setup: SetupDocument): number | null {
   const packV = setup.battery.series * CHEMISTRIES[setup.battery.chemistry].nominalV;
@@ -257,9 +257,9 @@ function electronicsA({
 
 /** What hangs on the pack beside the powertrain where the document does not say it, A, and how that was found; null where nothing is known. */
 export function estimatedAuxiliary(setup: SetupDocument): { amps: number; working: string } | null {
-  const joinList = auxiliaryOf(setup);
-  if (joinList !== null)
-    return { amps: joinList, working: 'the loads that are joinList, on average, through their supply' };
+  const listed = auxiliaryOf(setup);
+  if (listed !== null)
+    return { amps: listed, working: 'the loads that are listed, on average, through their supply' };
   const usual = electronicsA(setup);
   return (
     usual && {

@@ -48,7 +48,7 @@ export const estimatedWingAreaM2 = (craft: Pick<Craft, 'massKg' | 'wingSpanM'>):
     ).toPrecision(2)
   );
 
-/** The wing of a craft; null without an area. What is missing beside the area is estimated and joinList. */
+/** The wing of a craft; null without an area. What is missing beside the area is estimated and listed. */
 export function wingOf(craft: Craft, estimates?: Estimate[]): Wing | null {
   if (craft.wingAreaM2 == null) return null;
   const assume = (path: string, title: string, value: number, working: string): number => {

@@ -76,7 +76,7 @@ export interface SearchAnswer {
   readonly ideal: Ideal | null;
 }
 
-/** How many are joinList where nothing is said, and how many near misses and things to buy. */
+/** How many are listed where nothing is said, and how many near misses and things to buy. */
 const TOP = 50;
 const NEAREST = 8;
 const BUY = 8;

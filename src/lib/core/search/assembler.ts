@@ -228,7 +228,7 @@ export class Assembler {
     out.atRest = folds ? 'folded' : this.space.escs[at.esc].document.brake === 'on' ? 'braked' : 'free';
   }
 
-  /** Whether what hangs on the pack beside the powertrain is another with every pack, ESC and supply: by the loads that are joinList, or by what such craft carry. */
+  /** Whether what hangs on the pack beside the powertrain is another with every pack, ESC and supply: by the loads that are listed, or by what such craft carry. */
   get auxiliaryVaries(): boolean {
     const { head } = this.space;
     return (

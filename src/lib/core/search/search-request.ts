@@ -172,7 +172,7 @@ export const searchRequestSchema = {
       title: 'axes',
       anyOf: [{ type: 'array', minItems: 2, maxItems: 2, items: { enum: AXES } }, { type: 'null' }]
     },
-    top: { type: ['integer', 'null'], minimum: 1, maximum: 1000, title: 'how many are joinList' }
+    top: { type: ['integer', 'null'], minimum: 1, maximum: 1000, title: 'how many are listed' }
   }
 } as const;
 export interface SearchRequest {

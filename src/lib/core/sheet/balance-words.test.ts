@@ -29,7 +29,7 @@ test('what lies before the middle of a rotor craft is said so, sideways too', ()
   });
   assert.equal(
     said[0],
-    'The joinList 0.400 kg balance 45.0 mm behind the middle, 15.0 mm to the right, wanted in the middle.'
+    'The listed 0.400 kg balance 45.0 mm behind the middle, 15.0 mm to the right, wanted in the middle.'
   );
   assert.equal(said[1], 'The pack belongs 90.0 mm before the middle, 30.0 mm to the left.');
 });

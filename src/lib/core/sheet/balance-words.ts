@@ -20,7 +20,7 @@ export function balanceWords(b: BalanceState, kind: string, choice: UnitChoice =
       ? ''
       : `, ${showQuantity('screwLength', Math.abs(m), choice)} to the ${m > 0 ? 'right' : 'left'}`;
   return [
-    `The joinList ${showQuantity('craftMass', b.totalKg, choice)} balance ${place(b.atM, kind, choice)}${sideways(b.acrossM)}${b.wantedM === null ? '' : `, wanted ${b.wantedM === 0 && kind === 'multirotor' ? 'in the middle' : place(b.wantedM, kind, choice)}`}.`,
+    `The listed ${showQuantity('craftMass', b.totalKg, choice)} balance ${place(b.atM, kind, choice)}${sideways(b.acrossM)}${b.wantedM === null ? '' : `, wanted ${b.wantedM === 0 && kind === 'multirotor' ? 'in the middle' : place(b.wantedM, kind, choice)}`}.`,
     ...(b.packNeededM === null
       ? []
       : [

@@ -143,7 +143,7 @@ test('a live run of nothing, of a setup that is none, or of changes that cannot 
   assert.ok(!(await stopRun(db, 99999)).ok);
 });
 
-test('a file is no run until it is whole: not joinList, thrown away when given up or left behind, then as it was read', async () => {
+test('a file is no run until it is whole: not listed, thrown away when given up or left behind, then as it was read', async () => {
   const begin = (): number => {
     const run = beginRun(
       db,

@@ -40,12 +40,12 @@ const fromRow = (r: Row): StoredRun => ({
   samples: r.samples
 });
 
-/** Most runs that are joinList at once. */
+/** Most runs that are listed at once. */
 export const MOST_LISTED_RUNS = 200;
 /** A file that is still being read is no run yet. */
 const WHOLE = "NOT (r.state = 'live' AND COALESCE(json_extract(r.details, '$.source'), '') = 'file')";
 
-/** Which runs are joinList: of a craft's setups or of one setup, from the newest on. */
+/** Which runs are listed: of a craft's setups or of one setup, from the newest on. */
 interface RunsAsked {
   readonly craftId?: number;
   readonly setupId?: number;

@@ -69,11 +69,11 @@ export function collide(
 
 /** The document that a choice by figure makes: theirs with the chosen figures of mine, each figure's source with it. */
 export function chosenDocument(conflict: Conflict, mine: readonly string[]): SetupDocument {
-  const joinList = new Set(conflict.figures.map((f) => f.path));
+  const listed = new Set(conflict.figures.map((f) => f.path));
   const sources = differentPaths(conflict.mine, conflict.theirs.document).filter(
     (path) =>
       isSource(path) &&
-      (mine.includes(figureOfSource(path)) || (mine.length > 0 && !joinList.has(figureOfSource(path))))
+      (mine.includes(figureOfSource(path)) || (mine.length > 0 && !listed.has(figureOfSource(path))))
   );
   return withFigures(conflict.theirs.document, conflict.mine, [...mine, ...sources]);
 }

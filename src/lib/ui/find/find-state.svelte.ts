@@ -21,7 +21,7 @@ export interface Frame {
   readonly y: readonly [number, number];
 }
 
-/** How many of the ranked are joinList, and the shortest time between two rankings while a search runs, ms. */
+/** How many of the ranked are listed, and the shortest time between two rankings while a search runs, ms. */
 const LISTED = 200;
 const RERANK_MS = 250;
 /** The same where thousands are ranked: the page has more to do than to order them. */

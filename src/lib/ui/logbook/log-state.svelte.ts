@@ -24,14 +24,14 @@ export class LogState {
   /** Fetches older runs. */
   async more(): Promise<void> {
     this.busy = true;
-    const joinList = await call('listRuns', {
+    const listed = await call('listRuns', {
       id: this.#craftId,
       query: { most: String(PAGE), skip: String(this.runs.length) }
     });
-    if (joinList.ok) {
+    if (listed.ok) {
       const known = this.runs.map((r) => r.id);
-      this.runs = [...this.runs, ...joinList.value.filter((r) => !known.includes(r.id))];
-    } else this.problem = joinList.message;
+      this.runs = [...this.runs, ...listed.value.filter((r) => !known.includes(r.id))];
+    } else this.problem = listed.message;
     this.busy = false;
   }
 
@@ -77,11 +77,11 @@ export class LogState {
       return false;
     }
     if (deleted && this.looked?.run.id === id) this.looked = null;
-    const joinList = await call('listRuns', {
+    const listed = await call('listRuns', {
       id: this.#craftId,
       query: { most: String(Math.max(this.runs.length, PAGE)) }
     });
-    if (joinList.ok) this.runs = joinList.value;
+    if (listed.ok) this.runs = listed.value;
     this.total += deleted ? -1 : 1;
     return true;
   }

@@ -35,7 +35,7 @@ export class SeriesState extends RunRecorder {
     return `iskarn-series-${this.stored.id}`;
   }
 
-  /** What was joinList to be run and not yet run is there again after a reload. */
+  /** What was listed to be run and not yet run is there again after a reload. */
   recall(): void {
     try {
       const kept: unknown = JSON.parse(localStorage.getItem(this.#draft) ?? '[]');

@@ -203,7 +203,7 @@
   {/if}
   {#if balance}
     <p class="text-sm leading-[18px]" data-testid="balance-says">
-      The joinList <span class="figure">{showUnit(balance.totalKg, 'kg')}</span> balance
+      The listed <span class="figure">{showUnit(balance.totalKg, 'kg')}</span> balance
       <b class="figure">{mm(balance.atM)}</b>
       {balance.atM < 0 ? 'before' : 'behind'}
       {front}{#if balance.offM !== null}, {Math.abs(balance.offM) <= balance.toleranceM

@@ -102,7 +102,7 @@
       </div>
     {:else}
       <p class="text-ink-soft text-xs leading-4">
-        Nothing is joinList yet. Add the servos first: how many and how large. What they draw is estimated by
+        Nothing is listed yet. Add the servos first: how many and how large. What they draw is estimated by
         their size until you type what their papers say.
       </p>
     {/each}

@@ -21,7 +21,7 @@
 
   /** The user's parts by kind, and the tools that go with them. */
   let {
-    parts: joinList,
+    parts: listed,
     tables,
     due,
     lastMatch
@@ -41,7 +41,7 @@
   let living = $state<StoredPart | null>(null);
   let tableMotor = $state<number | null>(null);
 
-  const edits = new ShelfEdits(() => joinList, invalidateAll);
+  const edits = new ShelfEdits(() => listed, invalidateAll);
   const { parts } = $derived(edits);
   $effect(() => edits.follow());
 
@@ -164,7 +164,7 @@
     }}
   />{/if}
 {#if tool === 'table'}<MakersTable
-    parts={joinList}
+    parts={listed}
     {tables}
     motorId={tableMotor}
     onkept={() => invalidateAll()}

@@ -14,7 +14,7 @@ async function refusedHere(part: StoredPart): Promise<Refused | null> {
 
 /** Parts of the shelf as they stand here, with what waits on this device to be sent, and what is done with them. */
 export class ShelfEdits {
-  readonly #joinList: () => StoredPart[];
+  readonly #listed: () => StoredPart[];
   /** Reads the list anew. */
   readonly #renew: () => Promise<void>;
   /** What the server has answered, until the list is read again. */
@@ -24,13 +24,13 @@ export class ShelfEdits {
   deleted = $state.raw<{ id: number; name: string } | null>(null);
   said = $state('');
 
-  constructor(joinList: () => StoredPart[], renew: () => Promise<void>) {
-    this.#joinList = joinList;
+  constructor(listed: () => StoredPart[], renew: () => Promise<void>) {
+    this.#listed = listed;
     this.#renew = renew;
   }
 
   readonly parts = $derived.by(() => {
-    const [list, arrived] = [this.#joinList(), this.#arrived];
+    const [list, arrived] = [this.#listed(), this.#arrived];
     return shelfHere(arrived ? [...list.filter((p) => p.id !== arrived.id), arrived] : list, outbox.items);
   });
 

@@ -51,10 +51,10 @@ export abstract class RunRecorder {
   /** Reads the list of runs; whether the server answered. */
   protected async list(): Promise<boolean> {
     const { id, craftId } = this.stored;
-    const joinList = await call('listRuns', { id: craftId, query: { setup: String(id) } });
-    if (joinList.ok) this.runs = joinList.value;
-    else this.problem = joinList.message;
-    return joinList.ok;
+    const listed = await call('listRuns', { id: craftId, query: { setup: String(id) } });
+    if (listed.ok) this.runs = listed.value;
+    else this.problem = listed.message;
+    return listed.ok;
   }
 
   /** The setups that runs were made with, in their order; null where one could not be read. */
