@@ -20,7 +20,7 @@ import { withMeasuredHeat } from './measured-heat.ts';
 import { waysBack, type BackTo } from '../alternatives/ways-back.ts';
 import { balanceOf, type Balance } from './balance.ts';
 import { careOf, type Care } from './handling-notes.ts';
-import { cellsPlaceOf, type CellsPlace } from './cell-window.ts';
+import { cellsPlaceOf, type CellsPlace } from './cell-range.ts';
 import { choicesOf, type Choice } from './choices.ts';
 import type { Claim } from './judge-claims.ts';
 import { differencesOf, type Difference } from './differences.ts';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { scaleLinear, scaleLog } from 'd3-scale';
-  import type { CellsPlace } from '../../core/change/cell-window.ts';
+  import type { CellsPlace } from '../../core/change/cell-range.ts';
   import Plot from '../kit/Plot.svelte';
   import { plotBox } from '../kit/plot.ts';
 
