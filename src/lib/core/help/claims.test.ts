@@ -8,19 +8,9 @@ import { water } from '../fluids/water.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
 import { show } from '../units/show.ts';
 import { helpView } from './help.ts';
-import {
-  cellsRule,
-  millimetreWider,
-  oneCellMore,
-  ratioOf,
-  tenthMoreKv,
-  tenthSteeper,
-  tenthWider,
-  torqueAtSameTurns,
-  twiceTheAh,
-  twiceTheC,
-  withMoved
-} from './moved.ts';
+import { cellsRule, MOVES, ratioOf, torqueAtSameTurns, withMoved } from './moved.ts';
+
+const { millimetreWider, oneCellMore, tenthMoreKv, tenthSteeper, tenthWider, twiceTheAh, twiceTheC } = MOVES;
 
 // Every statement of Help that has a number, or a direction, is held against the product for every setup of the demo.
 const SETUPS = DEMO_CRAFTS.flatMap((craft) =>

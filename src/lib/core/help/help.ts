@@ -3,8 +3,9 @@ import type { SetupDocument } from '../document/schema.ts';
 import { analysisOf } from '../analysis/setup-analysis.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { withMoved } from './moved.ts';
-import type { HelpPage } from './page.ts';
+import { COMMON_FIGURES, CONTENT, type HelpContent, type HelpPage } from './page.ts';
 import { PAGES, type HelpId } from './pages.ts';
+import { said, type HelpPiece } from './say.ts';
 
 /** A figure as it is, and as it would be with what was moved. */
 export interface MovedFigure {
@@ -26,7 +27,7 @@ export interface HelpView {
   readonly question: string;
   readonly figures: readonly MovedFigure[];
   /** Pieces of each paragraph: words, and figures by their id. */
-  readonly paragraphs: readonly (readonly ({ words: string } | { figure: string })[])[];
+  readonly paragraphs: readonly (readonly HelpPiece[])[];
   readonly knob: {
     readonly path: string;
     readonly title: string;
@@ -40,26 +41,24 @@ export interface HelpView {
   } | null;
 }
 
-const BY_ID: ReadonlyMap<string, HelpPage> = new Map(PAGES.map((p) => [p.id, p]));
+/** A page by its id: as it is written, and what stands behind it; null where there is none. */
+function pageOf(id: string): { written: HelpContent; behind: HelpPage } | null {
+  const written = CONTENT.find((c) => c.id === id);
+  return written && Object.hasOwn(PAGES, id) ? { written, behind: PAGES[id as HelpId] } : null;
+}
 
 /** Every page by id, title and question, in the order in which they build on each other. */
-export const CONTENTS: readonly { id: HelpId; title: string; question: string }[] = PAGES.map(
-  ({ id, title, question }) => ({ id, title, question })
+export const CONTENTS: readonly { id: HelpId; title: string; question: string }[] = CONTENT.map(
+  ({ id, title, question }) => ({ id: id as HelpId, title, question })
 );
 
 /** The page that a figure's why, or a check, leads to: the one that names it, else the first. */
 export function pageFrom(id: string): { id: HelpId; title: string } {
-  const named = PAGES.find((p) => (p.from as readonly string[]).includes(id));
-  const { id: found, title } =
-    named ?? (id.startsWith('loss-') ? (PAGES.find((p) => p.id === 'heat') ?? PAGES[0]) : PAGES[0]);
+  const named = CONTENTS.find((c) => (PAGES[c.id].from as readonly string[]).includes(id));
+  const other = id.startsWith('loss-') ? CONTENTS.find((c) => c.id === 'heat') : undefined;
+  const { id: found, title } = named ?? other ?? CONTENTS[0];
   return { id: found, title };
 }
-
-const pieces = (text: string): ({ words: string } | { figure: string })[] =>
-  text
-    .split(/(\{\w+\})/)
-    .filter((t) => t !== '')
-    .map((t) => (/^\{\w+\}$/.test(t) ? { figure: t.slice(1, -1) } : { words: t }));
 
 /**
  * A page of help with the figures of a setup, and of the same with one figure moved. Null where there is no such page, or the
@@ -72,8 +71,9 @@ export function helpView(
   moved: number | null = null,
   schools: Readonly<Record<string, string>> = {}
 ): HelpView | null {
-  const page = BY_ID.get(id);
-  if (!page || !validateSetup(document).ok) return null;
+  const found = pageOf(id);
+  if (!found || !validateSetup(document).ok) return null;
+  const { written, behind: page } = found;
   const own = analysisOf(document, { schools });
   const range = page.knob?.range(own) ?? null;
   const value =
@@ -89,19 +89,20 @@ export function helpView(
   const before = altered === document ? text : page.text(own);
   const figures = (text?.figures ?? []).map((f) => ({
     ...f,
+    title: written.figures?.[f.id] ?? COMMON_FIGURES[f.id] ?? f.id,
     before: before?.figures.find((b) => b.id === f.id)?.value ?? f.value
   }));
   return {
-    id: page.id,
-    title: page.title,
-    question: page.question,
+    id: written.id,
+    title: written.title,
+    question: written.question,
     figures,
-    paragraphs: (text?.paragraphs ?? [page.otherwise ?? '']).map(pieces),
+    paragraphs: said(text ? written.paragraphs : [written.otherwise ?? ''], text?.words ?? {}, s),
     knob:
       text && page.knob && range && value !== null
         ? {
             path: page.knob.path,
-            title: page.knob.title,
+            title: written.knob ?? page.knob.path,
             quantity: page.knob.quantity,
             low: range.low,
             high: range.high,

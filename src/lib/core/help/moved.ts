@@ -13,15 +13,19 @@ export function withMoved(document: SetupDocument, path: string, value: number):
 /** A figure of a setup moved: its path, and where to. */
 type Move = (document: SetupDocument) => readonly [path: string, value: number];
 
-export const oneCellMore: Move = (d) => ['battery.series', d.battery.series + 1];
-export const tenthMoreKv: Move = (d) => ['motor.kvRpmPerVolt', 1.1 * d.motor.kvRpmPerVolt];
-export const twiceTheAh: Move = (d) => ['battery.capacityAh', 2 * d.battery.capacityAh];
-/** Of a pack that has a C. */
-export const twiceTheC: Move = (d) => ['battery.continuousC', 2 * (d.battery.continuousC as number)];
-export const tenthWider: Move = (d) => ['propulsor.diameterM', 1.1 * d.propulsor.diameterM];
-export const millimetreWider: Move = (d) => ['propulsor.diameterM', d.propulsor.diameterM + 0.001];
-/** Of a propulsor that has a pitch. */
-export const tenthSteeper: Move = (d) => ['propulsor.pitchM', 1.1 * (d.propulsor.pitchM as number)];
+/** What a text may ask to be moved: `{oneCellMore.batteryCurrentA}`. */
+export const MOVES = {
+  oneCellMore: (d) => ['battery.series', d.battery.series + 1],
+  tenthMoreKv: (d) => ['motor.kvRpmPerVolt', 1.1 * d.motor.kvRpmPerVolt],
+  twiceTheAh: (d) => ['battery.capacityAh', 2 * d.battery.capacityAh],
+  /** Of a pack that has a C. */
+  twiceTheC: (d) => ['battery.continuousC', 2 * (d.battery.continuousC as number)],
+  tenthWider: (d) => ['propulsor.diameterM', 1.1 * d.propulsor.diameterM],
+  millimetreWider: (d) => ['propulsor.diameterM', d.propulsor.diameterM + 0.001],
+  /** Of a propulsor that has a pitch. */
+  tenthSteeper: (d) => ['propulsor.pitchM', 1.1 * (d.propulsor.pitchM as number)]
+} satisfies Readonly<Record<string, Move>>;
+export type MoveId = keyof typeof MOVES;
 
 /** Situations that were moved already, by the one they came from: a page asks for several figures of each. */
 const kept = new WeakMap<SetupAnalysis, Map<Move, SetupAnalysis>>();
@@ -53,7 +57,7 @@ export const times = (
 
 /** Torque of a propulsor a tenth wider over its torque now, at the same turns: torque goes with their square. */
 export const torqueAtSameTurns = (s: SetupAnalysis): number =>
-  ratioOf(s, tenthWider, (w) => w.torqueNm) / ratioOf(s, tenthWider, (w) => w.rpm) ** 2;
+  ratioOf(s, MOVES.tenthWider, (w) => w.torqueNm) / ratioOf(s, MOVES.tenthWider, (w) => w.rpm) ** 2;
 
 /** What the rule of the trade says of one cell more: amps go with the cells to the power of 1.6. Common practice, no source. */
 export const cellsRule = ({ setup: { battery } }: SetupAnalysis): number =>

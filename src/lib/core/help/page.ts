@@ -1,10 +1,10 @@
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { QuantityName } from '../units/quantity.ts';
+import content from './content/pages.json' with { type: 'json' };
 
-/** A figure of a page, of the user's own setup: SI, with how it comes about. */
+/** A figure of a page, of the user's own setup: SI, with how it comes about. What it is called stands in the content. */
 export interface HelpFigure {
   readonly id: string;
-  readonly title: string;
   readonly quantity: QuantityName;
   readonly value: number;
   readonly working: string;
@@ -16,36 +16,54 @@ export interface HelpFigure {
 interface HelpKnob {
   /** Path in the document. */
   readonly path: string;
-  readonly title: string;
   readonly quantity: QuantityName;
   /** Where it may be moved to, SI, of a setup; null where the setup has no such figure. */
   readonly range: (s: SetupAnalysis) => { low: number; high: number; step: number; value: number } | null;
 }
 
-/** What a page says of a setup. `{id}` in a text stands for the figure of that name. */
+/** Words that stand in a text where it says `{=name}`, whether a paragraph is said, and rows for one that is said of each. */
+export type HelpWords = Readonly<
+  Record<string, string | boolean | readonly Readonly<Record<string, string>>[]>
+>;
+
+/** What a page knows of a setup: its figures, and words for its text. */
 interface HelpText {
   readonly figures: readonly HelpFigure[];
-  readonly paragraphs: readonly string[];
+  readonly words?: HelpWords;
 }
 
-/** One page of help: what it is about, what of it can be moved, and what it says of a setup. */
+/** What stands behind a page: where it is reached from, what of it can be moved, what it knows of a setup. */
 export interface HelpPage {
+  readonly knob: HelpKnob | null;
+  /** Why-ids and checks from which it is reached. */
+  readonly from: readonly string[];
+  /** What it knows; null where it is not about such a setup: the content then says what it is about. */
+  readonly text: (s: SetupAnalysis) => HelpText | null;
+}
+
+/** A paragraph of the content: always said, or where a word of the page is there or not, or once for each row of it. */
+export type HelpParagraph =
+  string | { readonly text: string; readonly if?: string; readonly unless?: string; readonly each?: string };
+
+/** A page as it is written in `content/pages.json`. */
+export interface HelpContent {
   readonly id: string;
   readonly title: string;
   /** The question that it answers, as somebody at the bench asks it. */
   readonly question: string;
-  readonly knob: HelpKnob | null;
-  /** Why-ids and checks from which it is reached. */
-  readonly from: readonly string[];
-  /** What is said; null where it is not about such a setup, and then `otherwise` is. */
-  readonly text: (s: SetupAnalysis) => HelpText | null;
+  /** Name of the figure that can be moved. */
+  readonly knob?: string;
+  /** Names of the page's own figures, by id. */
+  readonly figures?: Readonly<Record<string, string | undefined>>;
+  readonly paragraphs: readonly HelpParagraph[];
+  /** Said where the page is not about such a setup. */
   readonly otherwise?: string;
 }
 
-/** Declares a page. */
-export const page = <const Id extends string>(
-  p: HelpPage & { readonly id: Id }
-): HelpPage & { readonly id: Id } => p;
+/** Every page as it is written, in the order in which they build on each other. */
+export const CONTENT: readonly HelpContent[] = content.pages;
+/** Names of the figures that several pages show. */
+export const COMMON_FIGURES: Readonly<Record<string, string | undefined>> = content.figures;
 
 /** A range about a figure of a document: from a share of it to a multiple, in a step that is a round part of it. */
 export function about(
@@ -60,9 +78,8 @@ export function about(
 }
 
 /** The knob that moves the cells of a pack: so many fewer and more. */
-export const cellsKnob = (fewer: number, more: number, title = 'cells in series'): HelpKnob => ({
+export const cellsKnob = (fewer: number, more: number): HelpKnob => ({
   path: 'battery.series',
-  title,
   quantity: 'count',
   range: ({ setup: { battery } }) => ({
     low: Math.max(battery.series - fewer, 1),

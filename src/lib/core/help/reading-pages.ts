@@ -2,30 +2,25 @@ import { decodeLabel } from '../parts/motor/label-decoder.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { show, showUnit } from '../units/show.ts';
 import { amps, figure, pull, thrust, volts, watts } from './figures.ts';
-import { about, cellsKnob, page } from './page.ts';
+import { about, cellsKnob, type HelpPage } from './page.ts';
 
 /** Makers' tables are measured at volts that a supply holds. Volts of a lithium cell there. Common practice, no source. */
 const BENCH_CELL_V = 3.7;
 
-function sizeWords(name: string): string {
-  const meanings = decodeLabel(name).slice(0, 2);
-  return meanings.length > 0
-    ? `“${name}” can be read in more than one way: ${meanings
-        .map((m) => `${m.meaning} (stator ${m.statorMm.map((x) => Math.round(x)).join(' × ')} mm)`)
-        .join('; or ')}. Some makers measure the can, some the stator inside: measure yours, and weigh it.`
-    : 'Four figures on a motor are two lengths in millimetres: diameter and length, of the can for some makers, of the stator inside for others. Measure yours, and weigh it; the weight says most.';
-}
+/** What the four figures of a motor's name can mean, one reading after the other; empty where they are none. */
+const readings = (name: string): string =>
+  decodeLabel(name)
+    .slice(0, 2)
+    .map((m) => `${m.meaning} (stator ${m.statorMm.map((x) => Math.round(x)).join(' × ')} mm)`)
+    .join('; or ');
 
 /** What this setup would read in a maker's table: on a supply that holds its volts. */
 const onBench = (s: SetupAnalysis, cellV: number) =>
   s.at([{ throttle: 1, speedMs: 0, batteryVoltageV: cellV * s.setup.battery.series }])[0];
 
-/** Pages on reading what stands on a part, in a table, on a meter. A table of data. */
-export const READING_PAGES = [
-  page({
-    id: 'labels',
-    title: 'Reading a label',
-    question: 'What do the numbers on the can mean?',
+/** What stands behind the pages on reading what is on a part, in a table, on a meter. */
+export const READING_PAGES = {
+  labels: {
     from: [
       'motor.massKg',
       'motor.resistanceOhm',
@@ -35,7 +30,6 @@ export const READING_PAGES = [
     ],
     knob: {
       path: 'motor.resistanceOhm',
-      title: 'resistance on the label',
       quantity: 'milliohm',
       range: (s) => {
         const ohm = s.setup.motor.resistanceOhm;
@@ -46,39 +40,25 @@ export const READING_PAGES = [
       figures: [
         ...(s.setup.motor.resistanceOhm == null
           ? []
-          : [
-              figure(
-                'atRest',
-                'resistance on the label',
-                'milliohm',
-                s.setup.motor.resistanceOhm,
-                'between two leads, at rest'
-              )
-            ]),
-        figure(
-          'loaded',
-          'what the motor acts as under load',
-          'milliohm',
-          s.powertrain.windingResistanceOhm,
-          'warm, commutating, by its build'
-        ),
+          : [figure('atRest', 'milliohm', s.setup.motor.resistanceOhm, 'between two leads, at rest')]),
+        figure('loaded', 'milliohm', s.powertrain.windingResistanceOhm, 'warm, commutating, by its build'),
         amps(s),
         watts(s)
       ],
-      paragraphs: [
-        sizeWords(s.setup.motor.name ?? ''),
-        'KV, resistance and no-load amps say how the motor turns; they are measured and mostly right. The resistance is that of a motor at rest: under load yours acts as {loaded}. Move it and see what the label’s error would cost.',
-        `Amps and watts on a label are limits, and say for how long only in small print: ten, thirty, sixty seconds or for ever, with propwash or without. Here {amps} and {watts} flow at full throttle${s.setup.motor.maxPowerW == null ? '' : `, the label stands ${showUnit(s.setup.motor.maxPowerW, 'W')}`}${s.setup.motor.maxCurrentA == null ? '' : ` and ${showUnit(s.setup.motor.maxCurrentA, 'A')}`}.`,
-        'On a pack: cells in series (the first number, or S) make the volts, capacity makes the time, C is a promise. On an ESC: amps it stands, cells it stands, and what its own supply gives; more than these is another shop’s number.'
-      ]
+      words: {
+        name: s.setup.motor.name ?? '',
+        readings: readings(s.setup.motor.name ?? ''),
+        labelWatts:
+          s.setup.motor.maxPowerW == null
+            ? ''
+            : `, the label stands ${showUnit(s.setup.motor.maxPowerW, 'W')}`,
+        labelAmps: s.setup.motor.maxCurrentA == null ? '' : ` and ${showUnit(s.setup.motor.maxCurrentA, 'A')}`
+      }
     })
-  }),
-  page({
-    id: 'makers-table',
-    title: 'Reading a maker’s table',
-    question: 'Why does my bench not show what the table shows?',
+  },
+  'makers-table': {
     from: ['bench', 'motor.name', 'propulsor.name'],
-    knob: cellsKnob(2, 2, 'cells in series: another block of rows'),
+    knob: cellsKnob(2, 2),
     text: (s) => {
       const held = onBench(s, BENCH_CELL_V);
       const full = onBench(s, s.worst.openCircuitV / s.setup.battery.series);
@@ -86,15 +66,13 @@ export const READING_PAGES = [
         figures: [
           figure(
             'rowAmps',
-            'amps of such a row',
             'current',
             held.batteryCurrentA,
             `held at ${show(BENCH_CELL_V * s.setup.battery.series)} V`
           ),
-          figure('rowThrust', 'thrust of such a row', 'thrust', held.thrustN, 'at the same volts'),
+          figure('rowThrust', 'thrust', held.thrustN, 'at the same volts'),
           figure(
             'fullAmps',
-            'amps at the volts of a full pack',
             'current',
             full.batteryCurrentA,
             `held at ${show(s.worst.openCircuitV)} V: no pack does`
@@ -102,24 +80,14 @@ export const READING_PAGES = [
           amps(s),
           thrust(s),
           pull(s)
-        ],
-        paragraphs: [
-          'A row is one propulsor at one voltage: volts, amps, watts, thrust, thrust for each watt. Look for the volts first; if none are given, a supply was set to some volts a cell and held there. For this setup such a row says {rowAmps} and {rowThrust}.',
-          'A supply does not sag, a pack does. At the volts of your full pack a supply would push {fullAmps}; the pack itself ends at {amps} and {thrust}. So a table at full volts frightens, and one at nominal volts flatters: move the cells and compare.',
-          'Amps of a row are usually right within some per cent. Thrust within ten to fifteen: another make of propeller of the same size, a hot day, a wall behind the stand. A row of one propeller says little of a folding or a slow one of the same numbers.',
-          'Its hottest row is the limit somebody dared for a minute or three. Take a row with a fifth to spare, and keep what you read yourself: Test holds your row against the sum.'
         ]
       };
     }
-  }),
-  page({
-    id: 'meter',
-    title: 'Reading a meter',
-    question: 'Where does the meter go, and what should it show?',
+  },
+  meter: {
     from: ['wiring.gaugeAwg', 'wiring.resistanceOhm', 'wiring.leadLengthM', 'voltage-drop'],
     knob: {
       path: 'wiring.resistanceOhm',
-      title: 'resistance of leads and meter',
       quantity: 'milliohm',
       range: (s) => ({ low: 0.0005, high: 0.03, step: 0.0005, value: s.powertrain.wiringResistanceOhm })
     },
@@ -133,26 +101,13 @@ export const READING_PAGES = [
           watts(s),
           figure(
             'lost',
-            'lost between pack and ESC',
             'voltage',
             lostV,
             `${showUnit(leadA, 'A')} × ${show(1000 * s.powertrain.wiringResistanceOhm)} mΩ`
           ),
-          figure(
-            'charge',
-            'taken out in a minute of it',
-            'capacity',
-            s.worst.batteryCurrentA / 60,
-            'amps ÷ 60'
-          )
-        ],
-        paragraphs: [
-          'It goes between pack and ESC, in both leads’ way, never between ESC and motor: what flows there is chopped and turns three ways. At full throttle, standing, with a full pack, yours should show {volts}, {amps} and {watts}.',
-          'Propulsor on, craft tied down, nobody in its plane. Throttle up within two seconds, read within five, down again. Volts and amps are read at one moment: each sinks while you look.',
-          'More amps than here: the propulsor is larger or steeper than told, or the KV is higher; fewer and lower volts: a tired or cold pack; fewer at the right volts: full throttle is not reached, or the motor is of lower KV. Test works out which.',
-          'The meter has a resistance of its own, and its plugs too: move it. {lost} are lost on the way now. Its amp hours are the best it has: charge what it says was taken, and compare with the charger.'
+          figure('charge', 'capacity', s.worst.batteryCurrentA / 60, 'amps ÷ 60')
         ]
       };
     }
-  })
-] as const;
+  }
+} as const satisfies Readonly<Record<string, HelpPage>>;
