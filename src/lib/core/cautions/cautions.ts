@@ -1,5 +1,6 @@
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { SetupDocument } from '../document/schema.ts';
+import { sentenceOf } from './content.ts';
 import { ACTS, SEVERITIES, type Act, type Severity } from './acts.ts';
 import { RULES } from './safety-rules.ts';
 import { PACK_RULES } from './pack-rules.ts';
@@ -42,11 +43,11 @@ export const cautionsOf = (
 ): ActCautions[] =>
   byAct(
     acts,
-    RULES.filter((rule) => acts.includes(rule.act) && rule.applies(s)).map(({ id, act, severity, text }) => ({
-      id,
-      act,
-      severity,
-      text: text(s)
+    RULES.filter((rule) => acts.includes(rule.act) && rule.applies(s)).map((rule) => ({
+      id: rule.id,
+      act: rule.act,
+      severity: rule.severity,
+      text: sentenceOf(rule.says ? rule.says(s) : rule.id, rule.words?.(s))
     }))
   );
 
@@ -54,11 +55,11 @@ export const cautionsOf = (
 export const cautionsOfPack = (pack: SetupDocument['battery']): ActCautions[] =>
   byAct(
     ['charge', 'carry'],
-    PACK_RULES.filter((rule) => rule.applies(pack)).map(({ id, act, severity, text }) => ({
+    PACK_RULES.filter((rule) => rule.applies(pack)).map(({ id, act, severity, words }) => ({
       id,
       act,
       severity,
-      text: text(pack)
+      text: sentenceOf(id, words?.(pack))
     }))
   );
 

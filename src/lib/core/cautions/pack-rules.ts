@@ -3,16 +3,18 @@ import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
 import { show, showUnit } from '../units/show.ts';
 import type { Act, Severity } from './acts.ts';
+import type { CautionWords, SentenceId } from './content.ts';
 
 type Pack = SetupDocument['battery'];
 
 /** A sentence that a pack alone calls for, whatever it flies in. */
 export interface PackRule {
-  readonly id: string;
+  readonly id: SentenceId;
   readonly act: Extract<Act, 'charge' | 'carry'>;
   readonly severity: Severity;
   readonly applies: (pack: Pack) => boolean;
-  readonly text: (pack: Pack) => string;
+  /** Words for the places of its sentence, which stands under its id in `content/`. */
+  readonly words?: (pack: Pack) => CautionWords;
 }
 
 /** Whether a pack is of a chemistry that burns by itself once it is hurt. */
@@ -31,55 +33,49 @@ export const PACK_RULES: readonly PackRule[] = [
     act: 'charge',
     severity: 'danger',
     applies: isLithium,
-    text: (b) =>
-      `Charge at ${CHEMISTRIES[b.chemistry].name}, ${b.series} cells, no more than ${show(CHARGE_PER_AH[b.chemistry === 'liion' ? 'liion' : 'other'] * b.capacityAh, 2)} A unless its maker says more, with the balance lead in, on stone or in a fireproof bag, away from what burns, and stay with it.`
+    words: (b) => ({
+      chemistry: CHEMISTRIES[b.chemistry].name,
+      cells: b.series,
+      amps: show(CHARGE_PER_AH[b.chemistry === 'liion' ? 'liion' : 'other'] * b.capacityAh, 2)
+    })
   },
   {
     id: 'charge-nickel',
     act: 'charge',
     severity: 'care',
     applies: (b) => b.chemistry === 'nimh',
-    text: (b) =>
-      `Charge at NiMH, ${b.series} cells, no more than ${show(b.capacityAh, 2)} A, and stop when it gets warmer than the hand.`
+    words: (b) => ({ cells: b.series, amps: show(b.capacityAh, 2) })
   },
   {
     id: 'high-voltage-cells',
     act: 'charge',
     severity: 'danger',
-    applies: (b) => b.chemistry === 'lihv',
-    text: () =>
-      'Only cells whose label says so may be charged to 4.35 V; an ordinary one catches fire. Look at the label each time.'
+    applies: (b) => b.chemistry === 'lihv'
   },
   {
     id: 'damaged-pack',
     act: 'charge',
     severity: 'danger',
-    applies: isLithium,
-    text: () =>
-      'Never charge a pack that is swollen, dented, wet, has been in a crash or rests below its floor: take it outside, discharge it, and hand it in where batteries are collected.'
+    applies: isLithium
   },
   {
     id: 'parallel-charge',
     act: 'charge',
     severity: 'danger',
-    applies: (b) => (b.packsInParallel ?? 1) > 1,
-    text: () =>
-      'Join packs side by side only when their cells are within 0.02 V of each other; the fuller pushes what it has into the emptier at once.'
+    applies: (b) => (b.packsInParallel ?? 1) > 1
   },
   {
     id: 'energy',
     act: 'carry',
     severity: 'danger',
     applies: (b) => isLithium(b) && energyWh(b) > AIR_WH.free,
-    text: (b) =>
-      `${showUnit(energyWh(b), 'W h', 2)} in one pack: an airline takes more than ${AIR_WH.free} W h only when asked, more than ${AIR_WH.asked} not at all (IATA); on the road carry it in a fireproof bag, its plug covered.`
+    words: (b) => ({ energy: showUnit(energyWh(b), 'W h', 2), free: AIR_WH.free, asked: AIR_WH.asked })
   },
   {
     id: 'carry-lithium',
     act: 'carry',
     severity: 'care',
     applies: isLithium,
-    text: (b) =>
-      `Carry packs unplugged, their contacts covered, out of the sun and never loose among metal; store them at ${b.chemistry === 'lifepo4' ? 'half a charge' : '3.8 V a cell'}, cool, away from what burns.`
+    words: (b) => ({ level: b.chemistry === 'lifepo4' ? 'half a charge' : '3.8 V a cell' })
   }
 ];

@@ -11,18 +11,24 @@ import { railVoltage } from '../checks/rail-voltage.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { inInches, showMinutes, showUnit } from '../units/show.ts';
 import type { Act, Severity } from './acts.ts';
-import { CAUTIONS as AT_TEST } from './at-test.ts';
+import type { CautionId } from './at-test.ts';
+import type { CautionWords, SentenceId } from './content.ts';
 import { isLithium, PACK_RULES, type PackRule } from './pack-rules.ts';
 
-/** A sentence that belongs to an act, and what calls for it. */
-interface CautionRule {
-  readonly id: string;
+/** A sentence that belongs to an act, and what calls for it. It says what to do, with a verb. */
+interface CautionBase {
   readonly act: Act;
   readonly severity: Severity;
   readonly applies: (s: SetupAnalysis) => boolean;
-  /** What to do, with a verb; figures are those of the setup. */
-  readonly text: (s: SetupAnalysis) => string;
+  /** Words for the places of the sentence; figures are those of the setup. */
+  readonly words?: (s: SetupAnalysis) => CautionWords;
 }
+/** Its sentence stands in `content/`: under its id, or where it says. */
+type CautionRule = CautionBase &
+  (
+    | { readonly id: SentenceId; readonly says?: undefined }
+    | { readonly id: string; readonly says: (s: SetupAnalysis) => SentenceId }
+  );
 
 const always = (): boolean => true;
 const rotors = (s: SetupAnalysis): boolean => s.kind === 'multirotor';
@@ -46,17 +52,17 @@ const HULL_MS = 5;
 const BURNS_C = 65;
 
 const ruleAtTest = (
-  id: keyof typeof AT_TEST,
+  id: CautionId,
   act: Act,
   severity: Severity,
   applies: (s: SetupAnalysis) => boolean
-): CautionRule => ({ id, act, severity, applies, text: () => AT_TEST[id] });
+): CautionRule => ({ id, act, severity, applies });
 
 /** A rule of the pack as one of the setup that it is in. */
 const ofSetup = (rule: PackRule): CautionRule => ({
   ...rule,
   applies: (s) => rule.applies(s.setup.battery),
-  text: (s) => rule.text(s.setup.battery)
+  words: (s) => rule.words?.(s.setup.battery) ?? {}
 });
 
 /** Every caution, by the act it belongs to and the worst first. A table of data. */
@@ -66,32 +72,26 @@ export const RULES: readonly CautionRule[] = [
     act: 'wire',
     severity: 'danger',
     applies: always,
-    text: (s) =>
-      `Check plus and minus with a meter at every plug before the pack meets the ESC: ${s.setup.battery.series}S the wrong way round burns it at once.`
+    words: (s) => ({ cells: s.setup.battery.series })
   },
   {
     id: 'solder-live',
     act: 'wire',
     severity: 'danger',
-    applies: always,
-    text: () =>
-      'Solder one lead of a pack at a time and keep the other covered; never cut both leads with one snip.'
+    applies: always
   },
   {
     id: 'shock',
     act: 'wire',
     severity: 'danger',
     applies: (s) => s.worst.openCircuitV > SHOCK_V,
-    text: (s) =>
-      `${showUnit(s.worst.openCircuitV, 'V')} can hurt through wet hands and strikes an arc: cover every live end, and wear no ring or watch.`
+    words: (s) => ({ volts: showUnit(s.worst.openCircuitV, 'V') })
   },
   {
     id: 'supply-loop',
     act: 'wire',
     severity: 'care',
-    applies: (s) => s.setup.receiverSupply != null && escSupplyOf(s.setup.esc) !== 'has-not',
-    text: () =>
-      'Lift the middle pin out of the plug of the ESC’s lead and insulate it before the other supply is plugged in.'
+    applies: (s) => s.setup.receiverSupply != null && escSupplyOf(s.setup.esc) !== 'has-not'
   },
   ...PACK_RULES.filter((rule) => rule.act === 'charge').map(ofSetup),
   {
@@ -99,10 +99,7 @@ export const RULES: readonly CautionRule[] = [
     act: 'power',
     severity: 'danger',
     applies: (s) => overRating(s),
-    text: (s) =>
-      breaksAtOnce(s)
-        ? 'Do not power it up as it is: something is over its limit. Put it right first; the findings say what.'
-        : 'Do not run it at full throttle as it is: something is over its limit there. Put it right first, or go no further than the staged test says; the findings say what.'
+    says: (s) => (breaksAtOnce(s) ? 'over-limit-at-once' : 'over-limit-at-full')
   },
   ruleAtTest('props-off', 'power', 'danger', propeller),
   ruleAtTest('screw-off', 'power', 'care', screw),
@@ -110,9 +107,7 @@ export const RULES: readonly CautionRule[] = [
     id: 'limited-first',
     act: 'power',
     severity: 'care',
-    applies: (s) => s.setup.battery.series >= 3 || rotors(s),
-    text: () =>
-      'Give it its first power through a supply that limits the current, or a lamp in the plus lead: a short then glows instead of burning.'
+    applies: (s) => s.setup.battery.series >= 3 || rotors(s)
   },
   ruleAtTest('pack-plug', 'power', 'danger', always),
   {
@@ -120,16 +115,13 @@ export const RULES: readonly CautionRule[] = [
     act: 'power',
     severity: 'danger',
     applies: always,
-    text: (s) =>
-      `Switch the transmitter off with ${screw(s) ? 'the screw' : 'the propellers'} off and see that the motor stops: the failsafe must close the throttle.`
+    words: (s) => ({ propulsors: screw(s) ? 'the screw' : 'the propellers' })
   },
   {
     id: 'no-label',
     act: 'power',
     severity: 'care',
-    applies: (s) => s.setup.motor.maxCurrentA == null && s.setup.motor.maxPowerW == null,
-    text: () =>
-      'The motor’s limits are estimated from its weight: begin with a small propulsor or few cells, and feel it after ten seconds.'
+    applies: (s) => s.setup.motor.maxCurrentA == null && s.setup.motor.maxPowerW == null
   },
   ruleAtTest('restrain', 'run', 'danger', always),
   ruleAtTest('out-of-plane', 'run', 'danger', propeller),
@@ -138,24 +130,20 @@ export const RULES: readonly CautionRule[] = [
     act: 'run',
     severity: 'danger',
     applies: (s) => propeller(s) && s.setup.propulsor.diameterM >= LARGE_M,
-    text: (s) =>
-      `${inInches(s.setup.propulsor.diameterM)} in at ${showUnit(s.worst.rpm, 'rpm', 2)} cuts to the bone: nobody reaches past it while a pack is in, not even at idle.`
+    words: (s) => ({ inches: inInches(s.setup.propulsor.diameterM), rpm: showUnit(s.worst.rpm, 'rpm', 2) })
   },
   {
     id: 'tip-speed',
     act: 'run',
     severity: 'care',
     applies: (s) => tipMs(s) > TIP_MS,
-    text: (s) =>
-      `The tips pass ${showUnit(tipMs(s), 'm/s', 2)}: throw away anything nicked, keep to the maker’s highest rpm, and stand well behind.`
+    words: (s) => ({ speed: showUnit(tipMs(s), 'm/s', 2) })
   },
   {
     id: 'fan-suction',
     act: 'run',
     severity: 'care',
-    applies: fan,
-    text: () =>
-      'Keep cords, sleeves, hair and gravel away from the intake: a fan draws them in, and throws stones out behind.'
+    applies: fan
   },
   ruleAtTest('another-room', 'run', 'danger', (s) => rotors(s) && s.worst.thrustN > 60),
   ruleAtTest('eyes', 'run', 'danger', always),
@@ -167,8 +155,7 @@ export const RULES: readonly CautionRule[] = [
     act: 'run',
     severity: 'care',
     applies: (s) => (s.heatCourse?.hottestCaseC ?? 0) > BURNS_C,
-    text: (s) =>
-      `The motor’s case may reach ${showUnit(s.heatCourse?.hottestCaseC ?? 0, '°C', 2)}: touch it with the back of a finger first.`
+    words: (s) => ({ warmth: showUnit(s.heatCourse?.hottestCaseC ?? 0, '°C', 2) })
   },
   ruleAtTest('makers', 'run', 'mind', always),
   ruleAtTest('open-field', 'out', 'danger', flies),
@@ -178,23 +165,20 @@ export const RULES: readonly CautionRule[] = [
     act: 'out',
     severity: 'danger',
     applies: (s) => boat(s) && fast(s) > HULL_MS,
-    text: (s) =>
-      `At ${showUnit(3.6 * fast(s), 'km/h', 2)} the hull harms whoever is in the water: run only where nobody swims and nobody may come, with a cut-off that works.`
+    words: (s) => ({ speed: showUnit(3.6 * fast(s), 'km/h', 2) })
   },
   {
     id: 'hand-launch',
     act: 'out',
     severity: 'danger',
-    applies: (s) => s.setup.craft.purpose === 'hand-launch',
-    text: () => 'Throw first and open the throttle after, with the arm behind and below the propeller.'
+    applies: (s) => s.setup.craft.purpose === 'hand-launch'
   },
   {
     id: 'law',
     act: 'out',
     severity: 'mind',
     applies: always,
-    text: (s) =>
-      `Know the law, the insurance and the club’s rules of the place${flies(s) ? ` for a craft of ${showUnit(s.setup.craft.massKg, 'kg', 2)}` : ''}; let an experienced pilot see it before its first time. A prediction is no permission.`
+    words: (s) => ({ weight: flies(s) ? ` for a craft of ${showUnit(s.setup.craft.massKg, 'kg', 2)}` : '' })
   },
   ruleAtTest('cell-floor', 'out', 'danger', (s) => isLithium(s.setup.battery)),
   {
@@ -202,32 +186,32 @@ export const RULES: readonly CautionRule[] = [
     act: 'out',
     severity: 'mind',
     applies: (s) => (s.lasting('mixed')?.seconds ?? 0) > 0,
-    text: (s) =>
-      `Begin with two minutes or less, and never trust the predicted ${showMinutes(s.lasting('mixed')?.seconds ?? 0)} before what is put back into the pack has borne it out.`
+    words: (s) => ({ time: showMinutes(s.lasting('mixed')?.seconds ?? 0) })
   },
   {
     id: 'wet',
     act: 'out',
     severity: 'care',
     applies: boat,
-    text: (s) =>
-      `Keep the pack dry and strapped; after a dip unplug it, dry everything and watch the pack from afar for an hour${s.setup.environment?.water === 'salt' ? '; salt water goes on eating contacts until they are rinsed with fresh' : ''}.`
+    words: (s) => ({
+      salt:
+        s.setup.environment?.water === 'salt'
+          ? '; salt water goes on eating contacts until they are rinsed with fresh'
+          : ''
+    })
   },
   {
     id: 'cold-water',
     act: 'out',
     severity: 'danger',
-    applies: (s) => boat(s) || s.setup.craft.purpose === 'floatplane',
-    text: () => 'Never swim after a stranded craft; fetch it with a boat, a line and somebody who watches.'
+    applies: (s) => boat(s) || s.setup.craft.purpose === 'floatplane'
   },
   ...PACK_RULES.filter((rule) => rule.act === 'carry').map(ofSetup),
   {
     id: 'unplug',
     act: 'carry',
     severity: 'danger',
-    applies: always,
-    text: () =>
-      'Unplug the pack before the craft is lifted, worked on or put into a car; a switch in the transmitter is none.'
+    applies: always
   }
 ];
 
