@@ -373,7 +373,7 @@ test('axe finds no serious violation on any main view, light and dark', async ()
   await page.close();
 });
 
-test('Match’s scripts before the first edit stay under 220 kB gzipped, and are asked for once the page is painted', async () => {
+test('Match’s scripts before the first edit stay under 200 kB gzipped, and are asked for once the page is painted', async () => {
   const { page } = await openPage(stage.browser);
   const scripts = new Set<string>();
   page.on('response', (r) => {
@@ -389,7 +389,7 @@ test('Match’s scripts before the first edit stay under 220 kB gzipped, and are
     (sum, path) => sum + gzipSync(readFileSync(join(root, 'build', 'client', path))).length,
     0
   );
-  assert.ok(scripts.size > 3 && total < 220_000, `${total} bytes in ${scripts.size} files`);
+  assert.ok(scripts.size > 3 && total < 200_000, `${total} bytes in ${scripts.size} files`);
   await page.close();
 });
 
