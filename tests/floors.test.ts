@@ -73,3 +73,17 @@ test('the drawing of the house is the house: npm run snapshot -- architecture', 
   const drawn = readFileSync(join(root, 'docs', 'architecture.md'), 'utf8');
   assert.equal(drawn, architecture(), 'run npm run snapshot -- architecture');
 });
+
+test('no type is exported under the same name by two files', () => {
+  const homes = new Map<string, string[]>();
+  for (const file of sources().filter((f) => f.endsWith('.ts')))
+    for (const [, name] of readFileSync(join(root, 'src', file), 'utf8').matchAll(
+      /^export (?:type|interface|class) (\w+)/gm
+    ))
+      homes.set(name, [...(homes.get(name) ?? []), file]);
+  assert.ok(homes.size > 300, `${homes.size} types`);
+  assert.deepEqual(
+    [...homes].filter(([, files]) => files.length > 1),
+    []
+  );
+});

@@ -30,18 +30,18 @@ export interface Sent<K extends RouteId> {
 }
 
 /** What became of a call: whether the server answered, and which version of the program it runs, where it says so. */
-export interface Heard {
+export interface CallOutcome {
   readonly reached: boolean;
   readonly version: string | null;
 }
 
-const listeners = new Set<(heard: Heard) => void>();
+const listeners = new Set<(heard: CallOutcome) => void>();
 /** Calls a listener after every call. @returns ends that */
-export function onAnswer(listener: (heard: Heard) => void): () => void {
+export function onAnswer(listener: (heard: CallOutcome) => void): () => void {
   listeners.add(listener);
   return () => void listeners.delete(listener);
 }
-const tell = (heard: Heard): void => {
+const tell = (heard: CallOutcome): void => {
   for (const listener of listeners) listener(heard);
 };
 

@@ -4,10 +4,10 @@ import { asUsed } from '../core/shelf/measured.ts';
 import type { Db } from './db/open.ts';
 import { documentKnown, knowledgeWord, knownParts } from './knowledge.ts';
 import { getSettings } from './settings.ts';
-import type { Beside, Summaries, Wanted } from './summaries.ts';
+import type { Beside, Summaries, SummaryRequest } from './summaries.ts';
 
 /** A setup as lists show it: no document, only its name and weight. */
-interface SetupRow extends Wanted {
+interface SetupRow extends SummaryRequest {
   craftId: number;
   name: string;
   massKg: number;

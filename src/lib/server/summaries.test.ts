@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { SetupSummary } from '../core/compare/glance.ts';
 import type { SetupDocument } from '../core/document/schema.ts';
-import { Summaries, type Beside, type Wanted } from './summaries.ts';
+import { Summaries, type Beside, type SummaryRequest } from './summaries.ts';
 
 const summary = (amps: number): SetupSummary => ({
   yardstick: { title: 'thrust / weight', quantity: 'ratio', value: 1 },
@@ -16,7 +16,7 @@ const summary = (amps: number): SetupSummary => ({
   wish: null,
   noPackHolds: null
 });
-const setup = (id: number, revision = 1): Wanted => ({
+const setup = (id: number, revision = 1): SummaryRequest => ({
   id,
   revision,
   document: () => ({ name: String(id * 100 + revision) }) as unknown as SetupDocument

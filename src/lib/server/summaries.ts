@@ -3,7 +3,7 @@ import type { Battery, SetupDocument } from '../core/document/schema.ts';
 import { compute } from './compute/pool.ts';
 
 /** A setup whose summary is wanted: its revision says whether what is kept is still of it. */
-export interface Wanted {
+export interface SummaryRequest {
   readonly id: number;
   readonly revision: number;
   readonly document: () => SetupDocument;
@@ -42,7 +42,7 @@ export class Summaries {
   }
 
   /** A summary that is kept; undefined where it is not. Being asked for keeps it longer. */
-  known(setup: Wanted, beside: Beside): Summary | undefined {
+  known(setup: SummaryRequest, beside: Beside): Summary | undefined {
     return this.#peek(keyOf(setup, beside));
   }
 
@@ -60,7 +60,7 @@ export class Summaries {
   }
 
   /** Summaries of setups, in their order; what is not kept is worked out, each setup once however many ask. */
-  async all(setups: readonly Wanted[], beside: Beside): Promise<Summary[]> {
+  async all(setups: readonly SummaryRequest[], beside: Beside): Promise<Summary[]> {
     const keys = setups.map((s) => keyOf(s, beside));
     const missing = setups.filter((_s, at) => !this.#kept.has(keys[at]) && !this.#pending.has(keys[at]));
     for (let at = 0; at < missing.length; at += BATCH) this.#begin(missing.slice(at, at + BATCH), beside);
@@ -68,7 +68,7 @@ export class Summaries {
     return keys.map((key) => this.#peek(key) ?? null);
   }
 
-  #begin(batch: readonly Wanted[], beside: Beside): void {
+  #begin(batch: readonly SummaryRequest[], beside: Beside): void {
     const keys = batch.map((s) => keyOf(s, beside));
     const work = this.#work(
       batch.map((s) => s.document()),
@@ -91,7 +91,8 @@ function wordOf(beside: Beside): string {
   return word;
 }
 
-const keyOf = (setup: Wanted, beside: Beside): string => `${setup.id}.${setup.revision}.${wordOf(beside)}`;
+const keyOf = (setup: SummaryRequest, beside: Beside): string =>
+  `${setup.id}.${setup.revision}.${wordOf(beside)}`;
 
 /** The server's own. */
 export const summaries = new Summaries();

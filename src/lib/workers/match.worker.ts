@@ -9,7 +9,7 @@ import { compareWithTable } from '../core/shelf/compare-makers-table.ts';
 import { changePicture, whyChange } from '../core/change/change-picture.ts';
 import type { Implied } from '../core/testing/compare/implied.ts';
 import type { RunComparison } from '../core/testing/compare/comparison.ts';
-import type { Heard } from '../core/testing/instruments/rpm-by-ear.ts';
+import type { RpmByEar } from '../core/testing/instruments/rpm-by-ear.ts';
 import type { RunsLearnt } from '../core/testing/learn.ts';
 import type { Quality } from '../core/testing/quality.ts';
 import { planned } from '../core/testing/planned.ts';
@@ -60,7 +60,7 @@ const implied = async (
 /** Rpm of a sound; the transform is loaded when it is first asked for. */
 const rpmByEar = async (
   ...of: Parameters<typeof import('../core/testing/instruments/rpm-by-ear.ts').rpmByEar>
-): Promise<Heard> => (await import('../core/testing/instruments/rpm-by-ear.ts')).rpmByEar(...of);
+): Promise<RpmByEar> => (await import('../core/testing/instruments/rpm-by-ear.ts')).rpmByEar(...of);
 
 /** What the page may ask of the worker: the core's own functions, nothing else. */
 const api = {

@@ -2,12 +2,12 @@ import { adviceOf, type Advice, type SearchJob } from '../core/search/answer-sea
 import type { FoundColumns } from '../core/search/found.ts';
 import type { Miss } from '../core/search/misses.ts';
 import { SearchResult } from '../core/search/search-result.ts';
-import { SearchRun, type Progress, type SearchOutcome, type Share } from '../core/search/search-run.ts';
+import { SearchRun, type Progress, type SearchOutcome, type SearchShare } from '../core/search/search-run.ts';
 import { spaceOf } from '../core/search/space.ts';
 
 /** What the page asks of the worker. */
 export type SearchAsk =
-  | { readonly do: 'search'; readonly job: SearchJob; readonly share: Share }
+  | { readonly do: 'search'; readonly job: SearchJob; readonly share: SearchShare }
   | { readonly do: 'advise'; readonly job: SearchJob; readonly outcomes: readonly SearchOutcome[] };
 
 /** What it tells: how far it is, with what was found since it last told; the nearest misses at the end; advice. */
@@ -29,7 +29,7 @@ const BETWEEN_MS = 60;
 
 const send = (told: SearchTold): void => postMessage(told);
 
-function search(job: SearchJob, share: Share): void {
+function search(job: SearchJob, share: SearchShare): void {
   const run = new SearchRun(spaceOf(job.brief, job.parts, job.limits), job.limits, share, job.measure);
   let sent = 0;
   const go = (): void => {

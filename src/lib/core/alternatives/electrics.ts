@@ -1,6 +1,6 @@
 import { escForCells, smallerPacks, type Ladder, type Rung } from '../checks/candidates.ts';
 import { checkOf } from '../checks/all-checks.ts';
-import type { Outcome } from '../checks/finding.ts';
+import type { CheckOutcome } from '../checks/finding.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { failsOf, isBetter, isFailing } from '../checks/fails.ts';
 import { type Bench, type Trial } from './trials.ts';
@@ -11,12 +11,12 @@ const CARRIES = /^(esc\.|wiring\.|receiverSupply\.|rail\.|battery\.(capacityAh|c
 const MOST = 8;
 
 /** Ladders of a check that leave the drive as it is, as far as they may be taken. */
-function laddersOf(result: Outcome, s: SetupAnalysis, bench: Bench): Ladder[] {
+function laddersOf(result: CheckOutcome, s: SetupAnalysis, bench: Bench): Ladder[] {
   const free = (ladder: Ladder): Ladder => ladder.filter((rung) => bench.isFree(rung));
   return carryingLadders(result, s).map(free);
 }
 
-function carryingLadders(result: Outcome, s: SetupAnalysis): Ladder[] {
+function carryingLadders(result: CheckOutcome, s: SetupAnalysis): Ladder[] {
   const own = (checkOf(result.id)?.candidates?.(s) ?? []).filter(
     (ladder) => ladder.length > 0 && ladder[0].changes.every((c) => CARRIES.test(c.path))
   );
@@ -26,7 +26,7 @@ function carryingLadders(result: Outcome, s: SetupAnalysis): Ladder[] {
 }
 
 /** Whether what carries the current can put a check right at all: the drive need not change for it. */
-export const isCarried = (result: Outcome, s: SetupAnalysis, bench: Bench): boolean =>
+export const isCarried = (result: CheckOutcome, s: SetupAnalysis, bench: Bench): boolean =>
   laddersOf(result, s, bench).some((ladder) => ladder.length > 0) && result.part !== 'craft';
 
 /** The trial with another size of something; a later size of the same figure takes the place of the earlier one. */
@@ -44,7 +44,7 @@ function resized(bench: Bench, trial: Trial, rung: Rung): Trial | null {
  * The best of the nearest sizes of each kind that put a check right; where none does, the last that takes it below its limit. Null
  * where none makes the whole better.
  */
-function nearest(bench: Bench, best: Trial, failing: Outcome, isExact: boolean): Trial | null {
+function nearest(bench: Bench, best: Trial, failing: CheckOutcome, isExact: boolean): Trial | null {
   const check = checkOf(failing.id);
   if (!check) return null;
   let found: Trial | null = null;
@@ -82,8 +82,8 @@ export function carried(bench: Bench, start: Trial, overOnly = false): Trial {
   let best = start;
   const tried = new Set<string>();
   for (let step = 0; step < MOST; step++) {
-    const fails = (r: Outcome): boolean => (overOnly ? r.finding === 'over' : isFailing(r));
-    const next = (results: readonly Outcome[]) => results.find((r) => fails(r) && !tried.has(r.id));
+    const fails = (r: CheckOutcome): boolean => (overOnly ? r.finding === 'over' : isFailing(r));
+    const next = (results: readonly CheckOutcome[]) => results.find((r) => fails(r) && !tried.has(r.id));
     const failing = next(best.failing);
     if (!failing) break;
     tried.add(failing.id);

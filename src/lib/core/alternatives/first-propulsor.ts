@@ -4,7 +4,7 @@ import type { Propulsor, SetupDocument } from '../document/schema.ts';
 import { AIR_DENSITY_KG_M3, WATER_DENSITY_KG_M3 } from '../units/constants.ts';
 import { INCH_M } from '../units/convert.ts';
 import { motorsOf, type Brief } from '../brief/brief.ts';
-import type { Wanted } from '../brief/wanted.ts';
+import type { BriefDemand } from '../brief/wanted.ts';
 import { usualDiameterM } from '../yardstick/usual-build.ts';
 
 /** Typical static figure of merit of propeller with motor and ESC, pack to air. (m) */
@@ -28,7 +28,7 @@ const TYPICAL_CT = { propeller: 0.1, 'ducted-fan': 0.9 } as const;
  * Rpm that a propulsor wants, rpm: for the wanted thrust by a typical coefficient; for a submerged screw where it takes
  * what the shaft has; the window's middle for a surface drive.
  */
-export function wantedRpm(p: Propulsor, wanted: Wanted): number {
+export function wantedRpm(p: Propulsor, wanted: BriefDemand): number {
   const d = p.diameterM;
   if (p.kind === 'surface-drive') return SURFACE_DRIVE_RPM;
   if (p.kind === 'submerged-screw')
@@ -106,7 +106,7 @@ const kindOf = (b: Brief): Propulsor['kind'] =>
  * A first propulsor for a brief: of the diameter that such craft usually have, held to what fits, the nearest on sale. Rotors: the
  * disc that momentum theory wants for the thrust at a usual power loading. Fans: everyday sizes by mass.
  */
-export function firstPropulsor(b: Brief, wanted: Wanted): Propulsor {
+export function firstPropulsor(b: Brief, wanted: BriefDemand): Propulsor {
   const kind = kindOf(b);
   if (kind === 'submerged-screw' || kind === 'surface-drive') {
     const everyday = usualDiameterM(b, b.massKg, motorsOf(b)) as number;

@@ -26,7 +26,7 @@ import {
   wantedRpm
 } from './first-propulsor.ts';
 import { packsToTry, sizedEsc, sizedPack, type Schools } from './size-electrics.ts';
-import { multirotorPurposeOf, purposeOf, wantedOf, type Wanted } from '../brief/wanted.ts';
+import { multirotorPurposeOf, purposeOf, wantedOf, type BriefDemand } from '../brief/wanted.ts';
 import { PURPOSES } from '../document/schools.ts';
 import { buildOfPoles, massForLoadedConstant } from '../parts/motor/estimate.ts';
 import { AIR_DENSITY_KG_M3 } from '../units/constants.ts';
@@ -181,7 +181,7 @@ function rated(motor: Motor, p: PredictedPoint, count: number): Motor {
 }
 
 /** Power of momentum theory for the wanted thrust with a disc, over what usually reaches the air, W. */
-function wattsFor(b: Brief, wanted: Wanted, propulsor: Propulsor): number {
+function wattsFor(b: Brief, wanted: BriefDemand, propulsor: Propulsor): number {
   if (wanted.thrustEachN === null) return wanted.watts;
   const thrust = wanted.thrustEachN;
   const count = motorsOf(b);
@@ -202,7 +202,7 @@ export const ESTIMATED: Record<FixablePart, readonly string[]> = {
 interface Fitting {
   readonly base: SetupDocument;
   readonly brief: Brief;
-  readonly wanted: Wanted;
+  readonly wanted: BriefDemand;
   /** Electrical power that the wanted thrust takes with the propulsor of first choice, W. */
   readonly watts: number;
   readonly firstChoice: Propulsor;
@@ -331,7 +331,7 @@ const ABOVE_GOAL = 1.1;
 const ABOVE_GOAL_HOVERING = 1.2;
 
 /** What a brief asks, with the thrust at which a craft is judged to have enough. */
-function aimedAt({ craft }: SetupDocument, wanted: Wanted): Wanted {
+function aimedAt({ craft }: SetupDocument, wanted: BriefDemand): BriefDemand {
   const goal = thrustGoal(craft);
   if (wanted.thrustEachN === null || wanted.ratio === null || goal === null) return wanted;
   const hovers = craft.kind === 'multirotor' && multirotorPurposeOf(craft.purpose) !== 'agile';

@@ -25,17 +25,17 @@ import { shopWords } from './shop-words.ts';
 export type ShelfPart = Pick<StoredPart, 'kind' | 'name' | 'document' | 'measured'>;
 
 /** A predicted figure with its band of 10 to 90 %, SI. */
-export interface Banded {
+export interface BandedFigure {
   readonly value: number;
   readonly band: readonly [number, number] | null;
 }
 
 /** What a setup comes to in its worst case, full throttle and standing on a full pack: A, N, rpm, kg; and what fails. */
-export interface Outcome {
-  readonly currentA: Banded;
+export interface WorstCase {
+  readonly currentA: BandedFigure;
   /** Null afloat, where thrust does not carry the craft. */
-  readonly thrustN: Banded | null;
-  readonly rpm: Banded;
+  readonly thrustN: BandedFigure | null;
+  readonly rpm: BandedFigure;
   readonly massKg: number;
   /** Titles of the checks that are over, and of those that are tight. */
   readonly over: readonly string[];
@@ -43,7 +43,7 @@ export interface Outcome {
 }
 
 /** One part of a fitted setup in a shop's words, and whose it is. */
-export interface FittedPart {
+export interface OfferedPart {
   readonly part: FixablePart;
   readonly text: string;
   /** `yours` from the shelf, `as it is` where it stays, `to buy` else. */
@@ -52,13 +52,13 @@ export interface FittedPart {
 
 /** One way to choose every part that is free. */
 export interface Fitting {
-  readonly parts: readonly FittedPart[];
+  readonly parts: readonly OfferedPart[];
   /** How many of them are still to be bought. */
   readonly toBuy: number;
   /** Everything that changes, to be applied to the setup that was fitted. */
   readonly changes: readonly Change[];
   readonly sources: NonNullable<SetupDocument['sources']>;
-  readonly outcome: Outcome;
+  readonly outcome: WorstCase;
   /** Whether margins are left, or just enough, or something stays over. */
   readonly holds: 'comfortable' | 'just enough' | 'not whole';
   /** Why it is offered, in a line. */
@@ -67,7 +67,7 @@ export interface Fitting {
 
 /** The setup as it stands beside the best ways to fit what is free, best first. */
 export interface Fittings {
-  readonly now: Outcome;
+  readonly now: WorstCase;
   readonly held: readonly FixablePart[];
   readonly offers: readonly Fitting[];
 }
@@ -81,10 +81,13 @@ const MOST_WAYS = 7;
 /** How many fitted setups are judged whole, with bands. */
 const MOST_JUDGED = 8;
 
-const banded = (value: number, band?: readonly [number, number]): Banded => ({ value, band: band ?? null });
+const banded = (value: number, band?: readonly [number, number]): BandedFigure => ({
+  value,
+  band: band ?? null
+});
 
 /** What a setup comes to, by what its checks find. */
-export function outcomeOf(s: SetupAnalysis, results: readonly CheckResult[] = runChecks(s)): Outcome {
+export function outcomeOf(s: SetupAnalysis, results: readonly CheckResult[] = runChecks(s)): WorstCase {
   const { worst } = s;
   const titles = (finding: string): string[] =>
     results.filter((r) => r.finding === finding).map((r) => r.title);
@@ -196,8 +199,8 @@ function sourcesAfter(before: SetupDocument, found: Found): NonNullable<SetupDoc
 }
 
 /** The part of a fitted setup, and whether it stays, is on the shelf, or is to be bought. */
-function partsOf(before: SetupDocument, after: SetupDocument, found: Found): FittedPart[] {
-  return FIXABLE_PARTS.flatMap((part): FittedPart[] => {
+function partsOf(before: SetupDocument, after: SetupDocument, found: Found): OfferedPart[] {
+  return FIXABLE_PARTS.flatMap((part): OfferedPart[] => {
     const changed = found.trial.changes.some((c) => c.path.startsWith(`${part}.`));
     if (part === 'wiring' && !changed) return [];
     const owned = part === 'wiring' ? undefined : found.owned.get(part);

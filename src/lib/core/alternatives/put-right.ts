@@ -2,7 +2,7 @@ import type { FixablePart } from '../registry/parts.ts';
 import { checkOf, CHECKS } from '../checks/all-checks.ts';
 import type { Rung } from '../checks/candidates.ts';
 import type { Check, Give } from '../checks/check.ts';
-import type { Outcome } from '../checks/finding.ts';
+import type { CheckOutcome } from '../checks/finding.ts';
 import { unsettledOf } from '../checks/unsettled.ts';
 import type { Change } from '../document/change.ts';
 import { partWord } from '../document/part-words.ts';
@@ -24,11 +24,11 @@ interface Effect {
   readonly id: string;
   readonly title: string;
   readonly unit: string;
-  readonly direction: Outcome['direction'];
+  readonly direction: CheckOutcome['direction'];
   readonly before: number | null;
   readonly after: number | null;
-  readonly findingBefore: Outcome['finding'] | null;
-  readonly findingAfter: Outcome['finding'] | null;
+  readonly findingBefore: CheckOutcome['finding'] | null;
+  readonly findingAfter: CheckOutcome['finding'] | null;
 }
 
 /** Changes that put a whole setup right, or as far right as they can. */
@@ -293,7 +293,7 @@ function stepsOf(trial: Trial): string[] {
 }
 
 /** What stays over and is excused. */
-const asBeforeOf = (trial: Trial): Outcome[] =>
+const asBeforeOf = (trial: Trial): CheckOutcome[] =>
   trial.settled.filter((r) => r.finding === 'over' && !trial.counted.includes(r));
 
 /** What comes of a solution: "everything holds" where everything that decides is known, "2 % less thrust". */
@@ -313,13 +313,13 @@ function outcomeOf({ trial, fails }: Found, before: SetupAnalysis): string[] {
   return [verdict, ...stays, ...moved(before, trial.situation)];
 }
 
-function effectsOf(before: readonly Outcome[], after: readonly Outcome[]): Effect[] {
+function effectsOf(before: readonly CheckOutcome[], after: readonly CheckOutcome[]): Effect[] {
   const was = new Map(before.map((r) => [r.id, r]));
   const is = new Map(after.map((r) => [r.id, r]));
   return [...new Set([...was.keys(), ...is.keys()])].flatMap((id) => {
     const [a, b] = [was.get(id), is.get(id)];
     if (a?.finding === b?.finding) return [];
-    const { title, unit, direction } = (b ?? a) as Outcome;
+    const { title, unit, direction } = (b ?? a) as CheckOutcome;
     return {
       id,
       title,
@@ -354,7 +354,7 @@ const MOST_LIGHTER = 0.45;
 const ROTORS = [3, 4, 6, 8, 12] as const;
 
 /** "about 1.1 kg lighter, or six rotors": what would meet a limit that no part does; null where neither is to be had. */
-function whatWouldDo(r: Outcome, limit: number, s: SetupAnalysis): string | null {
+function whatWouldDo(r: CheckOutcome, limit: number, s: SetupAnalysis): string | null {
   const exponent = BY_WEIGHT[r.id];
   if (exponent === undefined || r.value === null || r.value <= 0 || s.kind === 'boat') return null;
   if (r.id === 'time' && s.kind !== 'multirotor') return null;
@@ -372,7 +372,7 @@ function whatWouldDo(r: Outcome, limit: number, s: SetupAnalysis): string | null
 }
 
 /** What would have to give for a limit that nothing meets: what the user holds, the room, the weight, the wish itself. */
-function whatWouldGive(result: Outcome, s: SetupAnalysis, aim: Aim): string {
+function whatWouldGive(result: CheckOutcome, s: SetupAnalysis, aim: Aim): string {
   const { craft, fixed = [] } = s.setup;
   const held = (fixed as readonly FixablePart[]).map(
     (part) => `the ${partWord(part, s.setup.propulsor.kind)}`
@@ -394,7 +394,7 @@ function whatWouldGive(result: Outcome, s: SetupAnalysis, aim: Aim): string {
 }
 
 /** Why a check cannot be met: the best value of what was tried, the limit, and what would have to give. */
-function cannotOf(result: Outcome, s: SetupAnalysis, aim: Aim): string {
+function cannotOf(result: CheckOutcome, s: SetupAnalysis, aim: Aim): string {
   const limit = result.reason === 'margin' ? result.marginLimit : result.limit;
   if (result.value === null || limit === null) return `${result.title} is not known.`;
   const way = result.direction === 'below' ? 'at most' : 'at least';
@@ -415,7 +415,7 @@ function cannotOf(result: Outcome, s: SetupAnalysis, aim: Aim): string {
  * @param results findings of the setup as it stands
  * @param aim what it keeps to beside the limits; everything is to hold where nothing is said
  */
-export function mendingOf(s: SetupAnalysis, results: readonly Outcome[], aim: Aim = {}): Mending {
+export function mendingOf(s: SetupAnalysis, results: readonly CheckOutcome[], aim: Aim = {}): Mending {
   const counted = results.filter((r) => !isExcused(r, aim.excused ?? new Map()));
   const before = failsOf(counted);
   if (before.over + (aim.fewest ? 0 : before.tight) === 0) return { putRight: [], cannot: [] };
@@ -423,7 +423,7 @@ export function mendingOf(s: SetupAnalysis, results: readonly Outcome[], aim: Ai
   const start = bench.try([]);
   const carriedIds = new Set(
     CHECKS.map((check) => start?.resultOf(check) ?? null)
-      .filter((r): r is Outcome => r !== null && isCarried(r, s, bench))
+      .filter((r): r is CheckOutcome => r !== null && isCarried(r, s, bench))
       .map((r) => r.id)
   );
   const failing = new Set(results.filter(isFailing).map((r) => r.id));

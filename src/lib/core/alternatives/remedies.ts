@@ -1,7 +1,7 @@
 import { checkOf } from '../checks/all-checks.ts';
 import type { Ladder } from '../checks/candidates.ts';
 import type { Check } from '../checks/check.ts';
-import type { CheckResult, Outcome, Remedy } from '../checks/finding.ts';
+import type { CheckResult, CheckOutcome, Remedy } from '../checks/finding.ts';
 import type { Change } from '../document/change.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { joinList } from '../text/join-list.ts';
@@ -83,7 +83,7 @@ function climb(search: Search, ladder: Ladder): Trial | null {
 /** "11 × 5.5 and a 60 A ESC: 31 A, thrust for the weight 0.9, holds". */
 function textOf({ check }: Search, trial: Trial): string {
   const { situation, newlyOver } = trial;
-  const result = trial.resultOf(check) as Outcome;
+  const result = trial.resultOf(check) as CheckOutcome;
   const amps = situation.worst.batteryCurrentA / situation.powertrain.count;
   const drawn = trial.changes.some((c) => /^(propulsor|battery\.series|motor)\b/.test(c.path))
     ? `draws ${showUnit(amps, 'A', 2)}, `

@@ -1,7 +1,7 @@
 import { CHECKS } from '../checks/all-checks.ts';
 import type { Rung } from '../checks/candidates.ts';
 import { runQuietly, type Check } from '../checks/check.ts';
-import type { Outcome } from '../checks/finding.ts';
+import type { CheckOutcome } from '../checks/finding.ts';
 import { failsOf, isFailing, type Fails } from '../checks/fails.ts';
 import { runChecksQuietly } from '../checks/run-checks.ts';
 import { withChanges, type Change } from '../document/change.ts';
@@ -20,7 +20,7 @@ export type Excused = ReadonlyMap<string, number>;
 const NO_WORSE = 0.01;
 
 /** Whether a finding may stay over. */
-export function isExcused(r: Outcome, excused: Excused): boolean {
+export function isExcused(r: CheckOutcome, excused: Excused): boolean {
   const was = excused.get(r.id);
   if (was === undefined || r.value === null || r.finding !== 'over') return false;
   return r.direction === 'below' ? r.value <= was * (1 + NO_WORSE) : r.value >= was * (1 - NO_WORSE);
@@ -33,10 +33,10 @@ export class Trial {
   readonly changes: readonly Change[];
   readonly situation: SetupAnalysis;
   readonly #bench: Bench;
-  readonly #results = new Map<string, Outcome | null>();
+  readonly #results = new Map<string, CheckOutcome | null>();
   #banded: SetupAnalysis | undefined;
-  #settled: Outcome[] | undefined;
-  #weighed: readonly Outcome[] | undefined;
+  #settled: CheckOutcome[] | undefined;
+  #weighed: readonly CheckOutcome[] | undefined;
   #score: number | undefined;
   #build: number | undefined;
 
@@ -48,7 +48,7 @@ export class Trial {
   }
 
   /** What a check finds in the changed setup; null where it does not apply. */
-  resultOf(check: Check): Outcome | null {
+  resultOf(check: Check): CheckOutcome | null {
     const kept = this.#results.get(check.id);
     if (kept !== undefined) return kept;
     const result = runQuietly(check, this.situation);
@@ -57,14 +57,14 @@ export class Trial {
   }
 
   /** Checks over their limit. */
-  get over(): Outcome[] {
+  get over(): CheckOutcome[] {
     return CHECKS.map((check) => this.resultOf(check)).filter(
-      (r): r is Outcome => r?.finding === 'over' && this.#bench.counts(r)
+      (r): r is CheckOutcome => r?.finding === 'over' && this.#bench.counts(r)
     );
   }
 
   /** Checks that fail, bands aside, those over first. */
-  get failing(): Outcome[] {
+  get failing(): CheckOutcome[] {
     return CHECKS.map((check) => this.resultOf(check))
       .filter(isFailing)
       .filter((r) => this.#bench.counts(r))
@@ -99,17 +99,17 @@ export class Trial {
   }
 
   /** Every finding as the setup is looked at. */
-  get settled(): Outcome[] {
+  get settled(): CheckOutcome[] {
     return (this.#settled ??= runChecksQuietly(this.asLookedAt));
   }
 
   /** Findings as the setup is looked at that count, for and against. */
-  get counted(): Outcome[] {
+  get counted(): CheckOutcome[] {
     return this.settled.filter((r) => this.#bench.counts(r));
   }
 
   /** Checks over their limit that were not over before, at the weight that the parts add up to too. */
-  get newlyOver(): Outcome[] {
+  get newlyOver(): CheckOutcome[] {
     return [...this.over, ...this.overWhenWeighed].filter((r) => !this.#bench.overBefore.has(r.id));
   }
 
@@ -117,7 +117,7 @@ export class Trial {
    * Checks that pass their limit only once the craft is weighed anew: where an all-up weight was typed it stays, but what a
    * proposal adds to it may not count for nothing.
    */
-  get overWhenWeighed(): readonly Outcome[] {
+  get overWhenWeighed(): readonly CheckOutcome[] {
     if (this.#weighed) return this.#weighed;
     const { document } = this.situation;
     const heavier = asProposed(this.#bench.before.document, document);
@@ -194,7 +194,7 @@ export class Bench {
    */
   constructor(
     before: SetupAnalysis,
-    results: readonly Outcome[],
+    results: readonly CheckOutcome[],
     keeps: readonly string[] = [],
     excused: Excused = new Map()
   ) {
@@ -212,7 +212,7 @@ export class Bench {
   }
 
   /** Unfavourable end of a check's band over its value, as it was before anything was changed; 1 where it had none. */
-  bandOf(id: string, direction: Outcome['direction']): number {
+  bandOf(id: string, direction: CheckOutcome['direction']): number {
     const ratio = this.#bands.get(id) ?? 1;
     return direction === 'below' ? Math.max(ratio, 1) : Math.min(ratio, 1);
   }
@@ -228,7 +228,7 @@ export class Bench {
   }
 
   /** Whether a finding counts among those that fail. */
-  counts(r: Outcome): boolean {
+  counts(r: CheckOutcome): boolean {
     return this.#excused.size === 0 || !isExcused(r, this.#excused);
   }
 

@@ -15,7 +15,7 @@ import {
   levelAnswer
 } from '../powertrain/craft/craft-answers.ts';
 import { hoverThrustN } from '../powertrain/craft/hover.ts';
-import { meetDemand, type Demand, type Drawn, type MixedDemand } from '../powertrain/demand.ts';
+import { meetDemand, type Demand, type Draw, type MixedDemand } from '../powertrain/demand.ts';
 import { cruiseDemand, enduranceAt, enduranceBand } from '../powertrain/endurance.ts';
 import { escCourse, type EscCourse } from '../powertrain/esc-course.ts';
 import {
@@ -232,7 +232,7 @@ export class SetupAnalysis {
   }
 
   /** What ordinary use draws from the pack at the start; null where the powertrain cannot. */
-  get drawn(): Drawn | null {
+  get drawn(): Draw | null {
     return this.#once('drawn', () => meetDemand(this.powertrain, this.ordinary, this.supply));
   }
 

@@ -11,7 +11,7 @@ import { GRAVITY_MS2 } from '../units/constants.ts';
 import { motorsOf, type Brief } from './brief.ts';
 
 /** What a brief asks of the powertrain. Newtons per motor, watts for the whole craft. */
-export interface Wanted {
+export interface BriefDemand {
   /** Thrust standing still, each motor, N; null for boats. */
   readonly thrustEachN: number | null;
   /** Thrust for the weight that is aimed at; null for boats. */
@@ -35,7 +35,7 @@ export const multirotorPurposeOf = (text: string | null | undefined): Multirotor
   multirotorPurposeNamed(text) ?? 'hover';
 
 /** Thrust and power that a brief asks for: the middle of its purpose's window. */
-export function wantedOf(b: Brief): Wanted {
+export function wantedOf(b: Brief): BriefDemand {
   const weight = b.massKg * GRAVITY_MS2;
   if (b.kind === 'boat') {
     const perKg = b.hull === 'displacement' ? BOAT_W_PER_KG.displacement : BOAT_W_PER_KG.planing;

@@ -38,7 +38,7 @@ const errorOf = (reading: ReadingName, source: Measurement['source'], instrument
 };
 
 /** One reading that can be fitted. */
-export interface Reading {
+export interface FitReading {
   /** Which measurement it belongs to. */
   readonly index: number;
   readonly reading: ReadingName;
@@ -52,10 +52,10 @@ const ampsOf = (m: Measurement): number | null =>
   (m.electricalPowerW != null && m.batteryVoltageV != null ? m.electricalPowerW / m.batteryVoltageV : null);
 
 /** Readings that can be fitted: what was read, with its standard deviation. */
-export function readingsOf(measurements: readonly Measurement[], instrument: Instrument): Reading[] {
+export function readingsOf(measurements: readonly Measurement[], instrument: Instrument): FitReading[] {
   return measurements.flatMap((m, index) => {
     const volts = errorOf('batteryVoltageV', m.source, instrument);
-    return READINGS.flatMap((reading): Reading[] => {
+    return READINGS.flatMap((reading): FitReading[] => {
       const measured = reading === 'batteryCurrentA' ? ampsOf(m) : m[reading];
       if (measured == null) return [];
       // volts at the pack say something only against a known resting voltage; else they are the supply itself
@@ -78,7 +78,7 @@ export function predictReadings(
   trains: readonly Interpreted[],
   scaled: (measurement: number) => { model: PowertrainModel; packFactor: number },
   measurements: readonly Measurement[],
-  readings: readonly Reading[],
+  readings: readonly FitReading[],
   out: Float64Array
 ): void {
   const point = operatingPoint();

@@ -23,7 +23,7 @@ import { careOf, type Care } from './handling-notes.ts';
 import { cellsPlaceOf, type CellsPlace } from './cell-range.ts';
 import { choicesOf, type Choice } from './choices.ts';
 import type { Claim } from './judge-claims.ts';
-import { differencesOf, type Difference } from './differences.ts';
+import { differencesOf, type FigureChange } from './differences.ts';
 import { kindOf, type SetupChange } from './kinds/all-kinds.ts';
 import type { Report } from './kinds/change-kind.ts';
 import type { Profile } from './profiles.ts';
@@ -147,8 +147,8 @@ export function mendsOf(c: Changed, results: readonly CheckResult[]): Mends {
 }
 
 /** Everything that is told of a change beside its two ends. */
-export interface Told {
-  readonly differences: readonly Difference[];
+export interface ChangeReport {
+  readonly differences: readonly FigureChange[];
   readonly rules: readonly RuleShown[];
   readonly claims: readonly Claim[];
   readonly breaks: readonly CheckResult[];
@@ -172,7 +172,7 @@ export interface Told {
  * Tells of a change all but what mends it and how it is tested.
  * @param results findings after it; @param quick whether what takes longest is left out: for the frame after an edit
  */
-export function toldOf(c: Changed, results: readonly CheckResult[], quick = false): Told {
+export function toldOf(c: Changed, results: readonly CheckResult[], quick = false): ChangeReport {
   const { before, after, change } = c;
   const was = runChecks(c.origin);
   const wasOver = new Set(was.filter((r) => r.finding === 'over').map((r) => r.id));
@@ -202,7 +202,7 @@ export function toldOf(c: Changed, results: readonly CheckResult[], quick = fals
 }
 
 /** The answer of the contract. */
-export interface ChangeAnswer extends Told, Mends {
+export interface ChangeAnswer extends ChangeReport, Mends {
   readonly sentence: string;
   readonly same: string;
   readonly before: PredictAnswer;

@@ -13,7 +13,7 @@ import type { Measurement } from '../calibration/schema.ts';
 import { faultsOf } from './validate-change.ts';
 import type { Step } from './apply-change.ts';
 import { whyFigureOf } from './differences.ts';
-import { changed, mendsOf, toldOf, type Changed, type Mends, type Told } from './change-of.ts';
+import { changed, mendsOf, toldOf, type Changed, type Mends, type ChangeReport } from './change-of.ts';
 import { kindOf, type SetupChange } from './kinds/all-kinds.ts';
 
 /** What the Change screen looks at: a setup, the changes one after the other, and how. */
@@ -37,7 +37,7 @@ interface Path {
 }
 
 /** Everything the Change screen draws. */
-export interface ChangePicture extends Told {
+export interface ChangePicture extends ChangeReport {
   readonly sentence: string;
   readonly same: string;
   readonly said: readonly string[];

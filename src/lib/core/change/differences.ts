@@ -6,10 +6,10 @@ import type { Band } from '../powertrain/bands.ts';
 import type { QuantityName } from '../units/quantity.ts';
 import { whyOf } from '../derivations/derive.ts';
 import type { Derivation } from '../derivations/derivation.ts';
-import { ratioBands, type Joint } from './joint-bands.ts';
+import { ratioBands, type JointFigure } from './joint-bands.ts';
 
 /** One figure before and after a change, SI, with its bands and that of the ratio. */
-export interface Difference {
+export interface FigureChange {
   readonly id: string;
   readonly title: string;
   /** What it rests on beside the prediction: a temperature that was measured; null where nothing. */
@@ -35,7 +35,7 @@ interface ChangeFigure {
   readonly id: string;
   readonly figure: FigureName;
   readonly decisive?: true;
-  readonly joint?: Joint;
+  readonly joint?: JointFigure;
   /** Whether its own band is told. */
   readonly banded?: true;
 }
@@ -71,9 +71,9 @@ export const SAME_WITHIN = 0.005;
  * What differs, figure by figure, in the worst case and in use. Figures that do not apply to the craft are left out.
  * @param quick whether what takes a run or a flight to follow is left out
  */
-export function differencesOf(before: SetupAnalysis, after: SetupAnalysis, quick = false): Difference[] {
+export function differencesOf(before: SetupAnalysis, after: SetupAnalysis, quick = false): FigureChange[] {
   const joint = before.bands && after.bands ? ratioBands(before, after) : null;
-  return CHANGE_FIGURES.flatMap(({ id, figure, decisive, joint: shared, banded }): Difference[] => {
+  return CHANGE_FIGURES.flatMap(({ id, figure, decisive, joint: shared, banded }): FigureChange[] => {
     const { name, unit, quantity, of, band, slow } = figureOf(figure);
     if (quick && slow) return [];
     const [was, is] = [of(before), of(after)];

@@ -10,7 +10,7 @@ import { operatingPoint, solveOperatingPoint, type OperatingPoint } from '../pow
 
 /** Figures of the worst case whose change is banded. */
 const JOINT = ['batteryCurrentA', 'electricalPowerW', 'omegaRadS', 'thrustN'] as const;
-export type Joint = (typeof JOINT)[number];
+export type JointFigure = (typeof JOINT)[number];
 
 /** Samples of a ratio's band. */
 const SAMPLES = 192;
@@ -65,13 +65,13 @@ let drawn: Float64Array | null = null;
 const worst = operatingPoint();
 
 /** Worst case of a situation for every row of a sample; one column a figure. */
-function columns(s: SetupAnalysis, sample: Float64Array): Record<Joint, Float64Array> {
+function columns(s: SetupAnalysis, sample: Float64Array): Record<JointFigure, Float64Array> {
   const lower = logCholesky(s.model);
   const scaled = { ...s.powertrain };
   const { openCircuitV } = s.worst;
   const packOhm = s.last ? s.supply.packOhm : 0;
   const out = Object.fromEntries(JOINT.map((name) => [name, new Float64Array(SAMPLES)])) as Record<
-    Joint,
+    JointFigure,
     Float64Array
   >;
   for (let row = 0; row < SAMPLES; row++) {
@@ -91,7 +91,7 @@ function columns(s: SetupAnalysis, sample: Float64Array): Record<Joint, Float64A
 export function ratioBands(
   before: SetupAnalysis,
   after: SetupAnalysis
-): Readonly<Record<Joint, Band | null>> {
+): Readonly<Record<JointFigure, Band | null>> {
   drawn ??= normalSample(SAMPLES, 2 * SAMPLE_COLUMNS);
   const first = new Float64Array(SAMPLES * SAMPLE_COLUMNS);
   for (let row = 0; row < SAMPLES; row++)
@@ -109,5 +109,5 @@ export function ratioBands(
           : [quantileSorted(ratios, 0.1) as number, quantileSorted(ratios, 0.9) as number];
       return [name, band];
     })
-  ) as Record<Joint, Band | null>;
+  ) as Record<JointFigure, Band | null>;
 }

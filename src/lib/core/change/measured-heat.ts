@@ -1,7 +1,7 @@
 import type { Measurement } from '../calibration/schema.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { airOf } from '../powertrain/heat-run.ts';
-import type { Difference } from './differences.ts';
+import type { FigureChange } from './differences.ts';
 
 /** Temperatures that a reading may hold, and the figures that they belong to. */
 const WARM = [
@@ -14,11 +14,11 @@ const WARM = [
  * one does, since the way to the air is the same. ΔT_after = ΔT_measured × ΔT_predicted after / before.
  */
 export function withMeasuredHeat(
-  differences: readonly Difference[],
+  differences: readonly FigureChange[],
   anchor: Measurement | null,
   before: SetupAnalysis,
   after: SetupAnalysis
-): Difference[] {
+): FigureChange[] {
   return differences.map((d) => {
     const [, reading] = WARM.find(([id]) => id === d.id) ?? [];
     const measured = reading ? anchor?.[reading] : null;

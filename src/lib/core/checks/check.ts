@@ -5,7 +5,7 @@ import type { Band } from '../powertrain/bands.ts';
 import { bandedUnit } from '../units/banded.ts';
 import { show, showRound, showUnit } from '../units/show.ts';
 import type { Ladder } from './candidates.ts';
-import type { CheckResult, Finding, Outcome } from './finding.ts';
+import type { CheckResult, Finding, CheckOutcome } from './finding.ts';
 
 /** What a wish rests on beside the parts. */
 export type Give = 'room' | 'weight' | 'time' | 'speed' | 'leads';
@@ -162,7 +162,7 @@ export function runCheck(check: Check, s: SetupAnalysis): CheckResult | null {
 }
 
 /** How a check turns out, without words: what is tried by the hundred is judged so. Null where it does not apply. */
-export function runQuietly(check: Check, s: SetupAnalysis): Outcome | null {
+export function runQuietly(check: Check, s: SetupAnalysis): CheckOutcome | null {
   const judged = check.judge(s);
   return judged && outcomeOf(check, judged, s.schools);
 }
@@ -178,7 +178,7 @@ function outcomeOf(
   { id, title, part, unit }: Named,
   j: Judged,
   schools: Record<string, string> | undefined
-): Outcome {
+): CheckOutcome {
   if ('unknown' in j)
     return {
       id,

@@ -1,4 +1,4 @@
-import type { Outcome } from './finding.ts';
+import type { CheckOutcome } from './finding.ts';
 
 /** How many checks are over their limit, and how many have used up their margin. */
 export interface Fails {
@@ -7,11 +7,11 @@ export interface Fails {
 }
 
 /** Whether a finding is over its limit or has used up its margin. */
-export const isFailing = <T extends Outcome>(r: T | null): r is T =>
+export const isFailing = <T extends CheckOutcome>(r: T | null): r is T =>
   r?.finding === 'over' || r?.finding === 'tight';
 
 /** Counts the findings that fail. */
-export const failsOf = (results: readonly Outcome[]): Fails => ({
+export const failsOf = (results: readonly CheckOutcome[]): Fails => ({
   over: results.filter((r) => r.finding === 'over').length,
   tight: results.filter((r) => r.finding === 'tight').length
 });

@@ -14,7 +14,7 @@ export interface Remedy {
 }
 
 /** How one limit and one prediction compare, before anything is said of it. */
-export interface Outcome {
+export interface CheckOutcome {
   id: string;
   title: string;
   part: PartName;
@@ -32,7 +32,7 @@ export interface Outcome {
 }
 
 /** A check's result: an outcome in words, with its working. */
-export interface CheckResult extends Outcome {
+export interface CheckResult extends CheckOutcome {
   /** Part under which its headroom is drawn; null for those without a rail. */
   rail: PartName | null;
   /** Value and limit: "41 A, at most 50". */

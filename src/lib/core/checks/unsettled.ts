@@ -1,5 +1,5 @@
 import type { CheckId } from './all-checks.ts';
-import type { Outcome } from './finding.ts';
+import type { CheckOutcome } from './finding.ts';
 
 /** A question whose answer decides whether something burns: which checks answer it, and what would settle it. */
 interface Question {
@@ -51,7 +51,7 @@ interface Unsettled {
  * Limits that matter and are not known: every check that would answer the question lacks a figure. While one is open, nobody
  * may say that everything is within limits.
  */
-export function unsettledOf(results: readonly Outcome[]): Unsettled[] {
+export function unsettledOf(results: readonly CheckOutcome[]): Unsettled[] {
   return QUESTIONS.filter(({ answered }) => {
     const asked = results.filter((r) => (answered as readonly string[]).includes(r.id));
     return asked.length > 0 && asked.every((r) => r.finding === 'unknown');

@@ -23,7 +23,7 @@ function at(document: object, path: string): unknown {
 }
 
 /** One figure that two documents give differently. */
-export interface Difference {
+export interface FigureConflict {
   path: string;
   mine: unknown;
   theirs: unknown;
@@ -34,7 +34,7 @@ interface Merge<T> {
   /** The base with every change of both that does not touch the same figure; where both did, theirs. */
   document: T;
   /** Figures that both changed, each otherwise. */
-  conflicts: Difference[];
+  conflicts: FigureConflict[];
   /** Figures that only they changed, and only I. */
   theirs: string[];
   mine: string[];
@@ -75,7 +75,7 @@ export function differentPaths(a: unknown, b: unknown, path = ''): string[] {
 const within = (a: string, b: string): boolean => a === b || a.startsWith(`${b}.`) || b.startsWith(`${a}.`);
 
 /** Figures in which two documents differ, each with both values. */
-export const differences = (mine: object, theirs: object): Difference[] =>
+export const differences = (mine: object, theirs: object): FigureConflict[] =>
   [...new Set(differentPaths(mine, theirs))].map((path) => ({
     path,
     mine: at(mine, path) ?? null,

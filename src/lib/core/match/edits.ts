@@ -7,7 +7,7 @@ import { partsKg } from '../model/all-up-mass.ts';
 import { withBelongings, type WithBelongings } from '../model/belongings.ts';
 import { estimatedWingAreaM2 } from '../model/wing.ts';
 import { withShelfPart } from '../shelf/measured.ts';
-import type { Reading } from '../shorthand/parse.ts';
+import type { LabelReading } from '../shorthand/parse.ts';
 import { withChangedNames } from '../shorthand/part-name.ts';
 import { takeReading } from '../shorthand/take-reading.ts';
 
@@ -63,7 +63,7 @@ export function proposedEdit(present: SetupDocument, changes: readonly Change[])
 export const labelEdit = (
   present: SetupDocument,
   part: DrivePart,
-  reading: Reading,
+  reading: LabelReading,
   text: string
 ): WithBelongings => withBelongings(present, takeReading(present, part, reading, text).document);
 

@@ -23,7 +23,7 @@ export interface MixedDemand {
 }
 
 /** What a demand draws at one state of charge. */
-export interface Drawn {
+export interface Draw {
   /** Lowest loaded volts per cell. */
   loadedCellV: number;
   /** Average current of the pack. */
@@ -41,7 +41,7 @@ export const unsettledShare = (seconds: number, slowShare: number): number =>
 const point = operatingPoint();
 
 /** Meets a demand from a supply; null where the powertrain cannot. One at a time, none re-entrant. */
-export function meetDemand(m: PowertrainModel, demand: Demand, supply: Supply): Drawn | null {
+export function meetDemand(m: PowertrainModel, demand: Demand, supply: Supply): Draw | null {
   const { openCircuitV, packOhm } = supply;
   if (demand.kind === 'thrust') {
     if (!throttleForThrust(m, supply, demand.thrustN, demand.speedMs, point).ok) return null;
@@ -78,7 +78,7 @@ export function meetDemand(m: PowertrainModel, demand: Demand, supply: Supply): 
   };
 }
 
-const drawn = (m: PowertrainModel): Drawn => ({
+const drawn = (m: PowertrainModel): Draw => ({
   loadedCellV: point.batteryVoltageV / m.series,
   currentA: point.batteryCurrentA,
   heatW: point.lossBatteryW,

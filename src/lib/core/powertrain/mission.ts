@@ -1,6 +1,6 @@
 import { openCircuitCellV } from '../parts/pack/open-circuit.ts';
 import { inUseFactor, packAfter, type PackInUse } from '../parts/pack/under-load.ts';
-import { meetDemand, type Demand, type Drawn } from './demand.ts';
+import { meetDemand, type Demand, type Draw } from './demand.ts';
 import type { PowertrainModel } from '../model/powertrain-model.ts';
 
 /** A leg of a mission: something done for a time. */
@@ -40,7 +40,7 @@ export function mission(
   let s = start;
   let seconds = 0;
   let packC = pack.heat.startC;
-  const draw = (at: number, temperatureC: number, after: number, demand: Demand): Drawn | null =>
+  const draw = (at: number, temperatureC: number, after: number, demand: Demand): Draw | null =>
     meetDemand(m, demand, {
       openCircuitV: openCircuitCellV(pack.chemistry, at) * m.series,
       packOhm: m.packResistanceOhm * inUseFactor(pack, at, temperatureC, after)

@@ -27,7 +27,7 @@ import {
   type SearchShelf
 } from './search-request.ts';
 import { SearchResult } from './search-result.ts';
-import { rejectionsOf, SearchRun, type SearchOutcome, type Share } from './search-run.ts';
+import { rejectionsOf, SearchRun, type SearchOutcome, type SearchShare } from './search-run.ts';
 import { spaceOf, type LeftOut, type SearchPart, type SearchParts, type Space } from './space.ts';
 import type { Rejection } from './verdict.ts';
 
@@ -176,7 +176,7 @@ export function checkSearch(
 }
 
 /** One share of a search, done whole. */
-export function searchShare(job: SearchJob, share?: Share): SearchOutcome {
+export function searchShare(job: SearchJob, share?: SearchShare): SearchOutcome {
   return new SearchRun(spaceOf(job.brief, job.parts, job.limits), job.limits, share, job.measure).finish()
     .outcome;
 }

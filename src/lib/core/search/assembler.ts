@@ -7,7 +7,7 @@ import { FITTED_FACTORS } from '../model/tolerance.ts';
 import type { Supply, PowertrainModel } from '../model/powertrain-model.ts';
 import { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import type { Judged } from '../checks/check.ts';
-import { buyingCost, usualPrice, type Having } from '../yardstick/bought.ts';
+import { buyingCost, usualPrice, type PartOwnership } from '../yardstick/bought.ts';
 import { givesOf, type Gives } from '../yardstick/gives.ts';
 import { places, setupAt, type Places, type Space } from './space.ts';
 
@@ -87,7 +87,7 @@ export class Assembler {
       propulsor: some ? each(space.propulsors, (propulsor) => kg('propulsor', { propulsor })) : [],
       supply: some ? each(space.supplies, (supply) => kg('receiverSupply', { supply })) : []
     };
-    const toBuy = (parts: readonly Having[]): number[] => {
+    const toBuy = (parts: readonly PartOwnership[]): number[] => {
       const usual = usualPrice(parts);
       return parts.map((part) => buyingCost(part, usual));
     };

@@ -7,7 +7,7 @@ import { reasonOf } from '../yardstick/reason.ts';
 import type { Axis } from '../yardstick/objectives.ts';
 
 /** A combination as it is told when it is looked at: bands of what it gives, and what is not quite right with it. */
-export interface Told {
+export interface CandidateDetail {
   readonly bands: Readonly<Partial<Record<Axis, Band>>>;
   readonly notes: readonly {
     readonly title: string;
@@ -21,7 +21,7 @@ export interface Told {
 }
 
 /** Works a candidate out whole, with its bands. */
-export function tellCandidate(setup: SetupDocument, schools: Record<string, string>): Told {
+export function tellCandidate(setup: SetupDocument, schools: Record<string, string>): CandidateDetail {
   const s = analysisOf(setup, { schools, bands: true });
   const results = runChecks(s);
   const { band } = s.worst;

@@ -1,12 +1,12 @@
 import type { Gives } from '../yardstick/gives.ts';
-import { COLUMNS, type Column } from '../yardstick/objectives.ts';
+import { COLUMNS, type FoundColumn } from '../yardstick/objectives.ts';
 import { scoreOf, type Measure } from '../yardstick/worth.ts';
 
 /** Columns of a found list as they go from a thread to another. */
 export interface FoundColumns {
   readonly length: number;
   readonly combination: Float64Array;
-  readonly axes: Readonly<Record<Column, Float64Array>>;
+  readonly axes: Readonly<Record<FoundColumn, Float64Array>>;
 }
 
 const FIRST = 256;
@@ -18,7 +18,7 @@ export class Found {
   #length = 0;
   #combination = new Float64Array(FIRST);
   readonly #axes = Object.fromEntries(COLUMNS.map((axis) => [axis, new Float64Array(FIRST)])) as Record<
-    Column,
+    FoundColumn,
     Float64Array
   >;
 
@@ -30,7 +30,7 @@ export class Found {
     return this.#combination[k];
   }
 
-  value(k: number, axis: Column): number | null {
+  value(k: number, axis: FoundColumn): number | null {
     const v = this.#axes[axis][k];
     return Number.isNaN(v) ? null : v;
   }
@@ -71,7 +71,7 @@ export class Found {
       combination: this.#combination.slice(from, this.#length),
       axes: Object.fromEntries(
         COLUMNS.map((axis) => [axis, this.#axes[axis].slice(from, this.#length)])
-      ) as Record<Column, Float64Array>
+      ) as Record<FoundColumn, Float64Array>
     };
   }
 

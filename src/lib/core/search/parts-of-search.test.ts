@@ -11,7 +11,7 @@ import { frontierOf } from './frontier.ts';
 import { listCsv } from './list-file.ts';
 import { Misses } from './misses.ts';
 import { givesOf, leftOf, type Gives } from '../yardstick/gives.ts';
-import { AXES, type Column } from '../yardstick/objectives.ts';
+import { AXES, type FoundColumn } from '../yardstick/objectives.ts';
 import type { Measure } from '../yardstick/worth.ts';
 import { searchPartsOf, withOwnParts } from './shelf-parts.ts';
 import { tradesOf } from './trades.ts';
@@ -76,7 +76,7 @@ test('the frontier: what nothing beats on both axes, less being better where it 
     { time: 12, current: 30 },
     { time: null, current: 1 }
   ]);
-  const value = (k: number, axis: Column): number | null => found.value(k, axis);
+  const value = (k: number, axis: FoundColumn): number | null => found.value(k, axis);
   assert.deepEqual(frontierOf(found.length, value, ['time', 'current']), [1, 2]);
   assert.deepEqual(frontierOf(found.length, value, ['current', 'time']), [2, 1]);
   assert.deepEqual(frontierOf(0, value, ['time', 'current']), []);

@@ -3,7 +3,7 @@ import type { PowertrainModel } from '../model/powertrain-model.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { WANTED_LEFT } from '../yardstick/gives.ts';
-import type { Column } from '../yardstick/objectives.ts';
+import type { FoundColumn } from '../yardstick/objectives.ts';
 import { buildOf } from '../yardstick/usual-build.ts';
 import { ENOUGH, scoreOf, type Measure } from '../yardstick/worth.ts';
 import type { Assembler } from './assembler.ts';
@@ -88,7 +88,7 @@ export class Promised {
       seconds: goals.seconds,
       buying: this.#assembler.buying(at)
     });
-    const value = (column: Column): number | null => {
+    const value = (column: FoundColumn): number | null => {
       switch (column) {
         case 'time':
           return ENOUGH * goals.seconds;

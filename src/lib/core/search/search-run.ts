@@ -26,7 +26,7 @@ export interface Progress {
 }
 
 /** Which of several equal shares of the combinations a run takes: the parts of a whole that threads divide among them. */
-export interface Share {
+export interface SearchShare {
   readonly at: number;
   readonly of: number;
 }
@@ -100,7 +100,7 @@ export class SearchRun {
   constructor(
     space: Space,
     limits: SearchLimits = {},
-    share: Share = { at: 0, of: 1 },
+    share: SearchShare = { at: 0, of: 1 },
     measure: Measure | null = null
   ) {
     this.#measure = measure;

@@ -1,4 +1,4 @@
-import { differences, mergeFigures, withFigures, type Difference } from '../document/merge.ts';
+import { differences, mergeFigures, withFigures, type FigureConflict } from '../document/merge.ts';
 import type { StoredPart } from '../document/stored.ts';
 
 /** What an edit of a part can change. */
@@ -12,7 +12,7 @@ interface PartMerge {
   /** Theirs with every figure that only I changed. */
   readonly part: PartEdited;
   /** Figures that both changed, each otherwise: theirs stands in `part`. */
-  readonly disputed: readonly Difference[];
+  readonly disputed: readonly FigureConflict[];
 }
 
 /** An edit's own fields, the label's figures without the name that follows the part's. */

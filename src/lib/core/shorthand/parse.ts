@@ -5,12 +5,12 @@ import { INCH_M, OUNCE_KG } from '../units/convert.ts';
 import { show } from '../units/show.ts';
 
 /** How a label was read: the changes it means, in words, and what no rule recognised. */
-export interface Reading {
+export interface LabelReading {
   changes: Change[];
   read: string[];
   notRead: string[];
   /** The second way to read it, where there is one: one key away. */
-  other: Reading | null;
+  other: LabelReading | null;
 }
 
 export type ShorthandPart = PartKind;
@@ -234,7 +234,7 @@ const RULES: Record<ShorthandPart, readonly Rule[]> = {
  * what is left is what was not understood. Never throws.
  * @param metric whether a bare `50x50` is millimetres first, as on a screw, and inches one key away
  */
-export function parseShorthand(part: ShorthandPart, text: string, metric = false): Reading {
+export function parseShorthand(part: ShorthandPart, text: string, metric = false): LabelReading {
   const read: string[] = [];
   const changes: Change[] = [];
   let rest = ` ${text.trim()} `;
@@ -255,13 +255,13 @@ export function parseShorthand(part: ShorthandPart, text: string, metric = false
     if (used) rest = `${rest.slice(0, m.index)} ${rest.slice(m.index + m[0].length)}`;
   }
   const notRead = rest.split(/[\s,;/]+/).filter((word) => word !== '');
-  const first: Reading = { changes, read, notRead, other: null };
+  const first: LabelReading = { changes, read, notRead, other: null };
   const other = part === 'propulsor' ? otherPropulsor(text, first) : null;
   return metric && other ? { ...other, other: first } : { ...first, other };
 }
 
 /** A bare `7x4` may be inches or, for a screw, millimetres of diameter by pitch: the other unit is one key away. */
-function otherPropulsor(text: string, first: Reading): Reading | null {
+function otherPropulsor(text: string, first: LabelReading): LabelReading | null {
   const d = first.changes.find((c) => c.path === 'propulsor.diameterM');
   const p = first.changes.find((c) => c.path === 'propulsor.pitchM');
   if (!d || !p || /mm|in|"/i.test(text)) return null;
@@ -294,7 +294,7 @@ const NEEDED: Record<ShorthandPart, readonly [path: string, words: string][]> = 
 };
 
 /** What a reading still lacks, in words. */
-export const missingFrom = (part: ShorthandPart, r: Reading): string[] =>
+export const missingFrom = (part: ShorthandPart, r: LabelReading): string[] =>
   NEEDED[part]
     .filter(([path]) => !r.changes.some((c) => c.path === `${part}.${path}`))
     .map(([, words]) => words);

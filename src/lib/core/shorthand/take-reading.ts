@@ -3,7 +3,7 @@ import type { SetupDocument } from '../document/schema.ts';
 import { decodeLabel, type LabelMeaning } from '../parts/motor/label-decoder.ts';
 import { marksOf, markedPart, type FigureSource } from '../document/sources.ts';
 import { show } from '../units/show.ts';
-import { missingFrom, type Reading, type ShorthandPart } from './parse.ts';
+import { missingFrom, type LabelReading, type ShorthandPart } from './parse.ts';
 import { isMadeOfFigures, withChangedNames } from './part-name.ts';
 
 type LabelPart = Exclude<ShorthandPart, 'receiver-supply'>;
@@ -41,13 +41,13 @@ const LEFT_OUT: Record<LabelPart, readonly [field: string, words: string, estima
 };
 
 /** The likelier meaning of the type number in a motor's label, with the mass that such a size has; null without one. */
-function massOfType(reading: Reading): LabelMeaning | null {
+function massOfType(reading: LabelReading): LabelMeaning | null {
   const type = reading.changes.find((c) => c.path === 'motor.name')?.value;
   return typeof type === 'string' ? (decodeLabel(type)[0] ?? null) : null;
 }
 
 /** The name that a label gives: its own, or the whole text where it says more than figures. */
-const nameIn = (part: LabelPart, reading: Reading, text: string): Change[] =>
+const nameIn = (part: LabelPart, reading: LabelReading, text: string): Change[] =>
   reading.changes.some((c) => c.path === `${part}.name`) || isMadeOfFigures(part, text.trim())
     ? []
     : [{ path: `${part}.name`, value: text.trim().slice(0, MOST_LETTERS) }];
@@ -76,7 +76,7 @@ function base(part: LabelPart, setup: SetupDocument): Record<string, unknown> {
 }
 
 /** Figures that a reading gave, as marks of where they come from. */
-const labelled = (part: LabelPart, reading: Reading): Record<string, FigureSource> =>
+const labelled = (part: LabelPart, reading: LabelReading): Record<string, FigureSource> =>
   Object.fromEntries(
     reading.changes.filter((c) => c.path !== `${part}.name`).map((c) => [c.path, 'label' as const])
   );
@@ -87,7 +87,12 @@ const labelled = (part: LabelPart, reading: Reading): Record<string, FigureSourc
  * One that names less corrects the part that is there. What was read is marked as the label's. The text is the part's name
  * where it says more than figures: one that is made of figures would have to follow them.
  */
-export function takeReading(setup: SetupDocument, part: LabelPart, reading: Reading, text: string): Taken {
+export function takeReading(
+  setup: SetupDocument,
+  part: LabelPart,
+  reading: LabelReading,
+  text: string
+): Taken {
   const whole = reading.changes.length > 0 && missingFrom(part, reading).length === 0;
   if (!whole) {
     const named = setup[part]?.name

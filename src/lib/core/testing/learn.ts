@@ -29,7 +29,7 @@ export interface RunsLearnt {
   readonly setup: SetupDocument;
   readonly factors: readonly LearntFactor[];
   /** Amps at full throttle, standing, from a full pack, with their band. */
-  readonly current: { readonly before: Banded; readonly after: Banded };
+  readonly current: { readonly before: ReadWithBand; readonly after: ReadWithBand };
   /** What steady speeds tell of the craft's drag, and its top speed by it; null where none was read. */
   readonly drag: LearntSpeed | null;
   readonly readings: number;
@@ -41,9 +41,9 @@ export interface RunsLearnt {
 interface LearntSpeed {
   readonly factor: number;
   readonly within: { readonly before: number; readonly after: number };
-  readonly topSpeed: { readonly before: Banded; readonly after: Banded } | null;
+  readonly topSpeed: { readonly before: ReadWithBand; readonly after: ReadWithBand } | null;
 }
-export interface Banded {
+export interface ReadWithBand {
   readonly value: number;
   readonly band: Band;
 }
@@ -65,7 +65,7 @@ function furtherFor(unresolved: readonly string[]): string | null {
   return null;
 }
 
-const fullThrottleA = (setup: SetupDocument): Banded => {
+const fullThrottleA = (setup: SetupDocument): ReadWithBand => {
   const [p] = analysisOf(setup, { bands: true }).at([{ throttle: 1, speedMs: 0, stateOfCharge: 1 }]);
   return {
     value: p.batteryCurrentA,
@@ -74,7 +74,7 @@ const fullThrottleA = (setup: SetupDocument): Banded => {
 };
 
 /** Top speed from a full pack; null for a craft that has none. */
-function topSpeedOf(setup: SetupDocument): Banded | null {
+function topSpeedOf(setup: SetupDocument): ReadWithBand | null {
   const s = analysisOf(setup, { bands: true });
   const answer = s.boat ?? s.level;
   const value = answer?.topSpeedMs;

@@ -1,5 +1,5 @@
 /** What is known of having a part. */
-export interface Having {
+export interface PartOwnership {
   readonly owned: boolean;
   /** Price of one; null or left out where it is not known. */
   readonly price?: number | null;
@@ -13,7 +13,7 @@ const BY_PRICE = 0.25;
 const MOST_TIMES = 4;
 
 /** The middle one of the prices that are known; null where none is. */
-export function usualPrice(parts: readonly Having[]): number | null {
+export function usualPrice(parts: readonly PartOwnership[]): number | null {
   const known = parts
     .flatMap(({ price }) => (price != null && price > 0 ? [price] : []))
     .sort((a, b) => a - b);
@@ -25,7 +25,7 @@ export function usualPrice(parts: readonly Having[]): number | null {
  * unknown price counts as the usual one.
  * @param usual what such parts cost, by `usualPrice`
  */
-export function buyingCost({ owned, price }: Having, usual: number | null): number {
+export function buyingCost({ owned, price }: PartOwnership, usual: number | null): number {
   if (owned) return 0;
   if (usual === null || price == null) return TO_BUY;
   return TO_BUY * (1 - BY_PRICE + BY_PRICE * Math.min(price / usual, MOST_TIMES));

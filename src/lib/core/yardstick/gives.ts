@@ -5,7 +5,7 @@ import { GRAVITY_MS2 } from '../units/constants.ts';
 import { usualSeconds } from '../brief/usual-time.ts';
 import { partMasses, partsKg } from '../model/all-up-mass.ts';
 import type { Goals } from './goals.ts';
-import { COLUMNS, type Axis, type Column } from './objectives.ts';
+import { COLUMNS, type Axis, type FoundColumn } from './objectives.ts';
 import { buildOf, type Built } from './usual-build.ts';
 import { ENOUGH } from './worth.ts';
 
@@ -145,7 +145,7 @@ export function builtOf(s: SetupAnalysis, { packKg, briefKg, buying }: AtHand = 
 }
 
 /** One figure of what a setup gives, by its name. */
-export type Figures = (column: Column) => number | null;
+export type Figures = (column: FoundColumn) => number | null;
 
 /** What a setup gives, each figure worked out when it is first asked for: time and top speed cost a hundred times the others. */
 export function figuresOf(s: SetupAnalysis, atHand: AtHand = {}): Figures {

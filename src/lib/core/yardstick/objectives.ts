@@ -25,4 +25,4 @@ export type Axis = (typeof AXES)[number];
  * from how such craft are built.
  */
 export const COLUMNS = [...AXES, 'spare', 'build'] as const;
-export type Column = (typeof COLUMNS)[number];
+export type FoundColumn = (typeof COLUMNS)[number];

@@ -4,7 +4,7 @@ import { measureWords } from '../search/axis-words.ts';
 import type { Craft } from '../document/schema.ts';
 import { measureOf, yardstickFor } from './by-purpose.ts';
 import { goalsOf } from './goals.ts';
-import type { Column } from './objectives.ts';
+import type { FoundColumn } from './objectives.ts';
 import { scoreOf, towards, worth } from './worth.ts';
 
 const TRAINER: Craft = {
@@ -16,8 +16,8 @@ const TRAINER: Craft = {
   targetSeconds: 600
 };
 const at =
-  (gives: Partial<Record<Column, number>>) =>
-  (column: Column): number | null =>
+  (gives: Partial<Record<FoundColumn, number>>) =>
+  (column: FoundColumn): number | null =>
     gives[column] ?? null;
 
 test('worth is full at the goal, grows slowly to 1.3 times it, and not at all after', () => {

@@ -1,5 +1,5 @@
 import type { Goals } from './goals.ts';
-import { OBJECTIVES, type Column, type Objective, type Yardstick } from './objectives.ts';
+import { OBJECTIVES, type FoundColumn, type Objective, type Yardstick } from './objectives.ts';
 
 /**
  * What setups are ranked by: weights, and the goals at which more is worth little. Without goals each figure counts by itself,
@@ -34,7 +34,7 @@ export const towards = (value: number, goal: number): number => {
 };
 
 /** Which figure tells an objective. */
-export const COLUMN_OF: Readonly<Record<Objective, Column>> = {
+export const COLUMN_OF: Readonly<Record<Objective, FoundColumn>> = {
   time: 'time',
   thrust: 'thrust',
   efficiency: 'efficiency',
@@ -45,7 +45,7 @@ export const COLUMN_OF: Readonly<Record<Objective, Column>> = {
 };
 
 /** The figure of an objective: where there are goals, the one that the goal is told in. */
-function columnFor(objective: Objective, goals: Goals | null): Column {
+function columnFor(objective: Objective, goals: Goals | null): FoundColumn {
   if (goals !== null && objective === 'speed') return goals.speedOf;
   if (goals !== null && objective === 'thrust') return goals.thrustOf;
   if (goals !== null && objective === 'headroom') return 'spare';
@@ -91,7 +91,10 @@ export function worth(objective: Objective, value: number | null, goals: Goals |
 }
 
 /** Score by a measure: the sum of weight times worth. The higher the better. */
-export function scoreOf(value: (column: Column) => number | null, { yardstick, goals }: Measure): number {
+export function scoreOf(
+  value: (column: FoundColumn) => number | null,
+  { yardstick, goals }: Measure
+): number {
   let score = 0;
   for (const objective of OBJECTIVES) {
     const weight = yardstick[objective] ?? 0;

@@ -124,11 +124,11 @@ export function logRun(db: Db, setupId: number, run: RunLogged, heldAt: string):
 }
 
 /** What a run begins with. */
-export type RunBegun = Pick<StoredRun, 'setupId' | 'heldAt' | 'title' | 'verdict' | 'readings'> &
+export type NewRun = Pick<StoredRun, 'setupId' | 'heldAt' | 'title' | 'verdict' | 'readings'> &
   Partial<Pick<StoredRun, 'details' | 'state'>>;
 
 /** Stores a run with the revision of its setup that stands. @returns its id */
-export function createRun(db: Db, run: RunBegun): number {
+export function createRun(db: Db, run: NewRun): number {
   const { lastInsertRowid } = db
     .prepare(
       `INSERT INTO run (setup_id, setup_revision_id, held_at, title, verdict, readings, details, state)

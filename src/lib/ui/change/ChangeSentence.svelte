@@ -8,7 +8,7 @@
   import type { StoredPart } from '../../core/document/stored.ts';
   import { asUsed } from '../../core/shelf/measured.ts';
   import { takeReading } from '../../core/shorthand/take-reading.ts';
-  import type { Reading } from '../../core/shorthand/parse.ts';
+  import type { LabelReading } from '../../core/shorthand/parse.ts';
   import LabelInput from '../kit/LabelInput.svelte';
   import SentenceFigure from '../kit/SentenceFigure.svelte';
 
@@ -47,7 +47,7 @@
     const taken = taking.take as (part: TakenParts[keyof TakenParts]) => AskedChange;
     onset(taken(part as TakenParts[keyof TakenParts]), label);
   }
-  const takeLabel = (reading: Reading, text: string): void => {
+  const takeLabel = (reading: LabelReading, text: string): void => {
     if (!taking) return;
     const { document } = takeReading(taking.into(asked, from), taking.part, reading, text);
     take(document[taking.part], 'label');

@@ -1,7 +1,7 @@
 <script lang="ts">
   import TextButton from '../kit/TextButton.svelte';
   import { Table, TableBody, TableBodyCell, TableBodyRow, TableHeadCell } from 'flowbite-svelte';
-  import { SAME_WITHIN, type Difference } from '../../core/change/differences.ts';
+  import { SAME_WITHIN, type FigureChange } from '../../core/change/differences.ts';
   import { banded } from '../../core/units/banded.ts';
   import { show } from '../../core/units/show.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
@@ -13,7 +13,7 @@
     names,
     onwhy
   }: {
-    differences: readonly Difference[];
+    differences: readonly FigureChange[];
     /** What the two are called. */
     names: readonly [string, string];
     /** Called with the id of the figure that is asked why. */
@@ -23,8 +23,8 @@
   /** Those that decide, or all of them. */
   let all = $state(false);
   const shown = $derived(differences.filter((d) => all || d.decisive));
-  const unitOf = (d: Difference): string => displayUnit(d.quantity, units.choice).label;
-  function written(d: Difference, of: 'before' | 'after'): string {
+  const unitOf = (d: FigureChange): string => displayUnit(d.quantity, units.choice).label;
+  function written(d: FigureChange, of: 'before' | 'after'): string {
     const value = d[of];
     if (value === null) return '–';
     const { inSi, digits } = displayUnit(d.quantity, units.choice);
@@ -32,7 +32,7 @@
     return banded(value / inSi, band && [band[0] / inSi, band[1] / inSi], digits);
   }
   /** "× 1.71", "same", "+ 26 g" for a weight: how much it is of what it was. */
-  const ratio = (d: Difference): string =>
+  const ratio = (d: FigureChange): string =>
     d.ratio === null
       ? ''
       : Math.abs(d.ratio - 1) < SAME_WITHIN

@@ -1,5 +1,5 @@
 /** A curve as it is drawn, px: one height for each abscissa, NaN where there is none. */
-export type Drawn = readonly number[];
+export type CurvePx = readonly number[];
 
 /** Box that labels keep within, px. */
 interface Panel {
@@ -23,8 +23,8 @@ const LETTER = 6.5;
 export function labelPlace(
   name: string,
   xs: readonly number[],
-  own: Drawn,
-  others: readonly Drawn[],
+  own: CurvePx,
+  others: readonly CurvePx[],
   panel: Panel
 ): { x: number; y: number } {
   const half = (LETTER * name.length) / 2;
@@ -34,7 +34,7 @@ export function labelPlace(
     if (!Number.isFinite(own[k])) continue;
     const [a, b] = [xs[k] - half, xs[k] + half];
     const within = xs.map((x, i) => (x >= a && x <= b ? i : -1)).filter((i) => i >= 0);
-    const heights = (line: Drawn): number[] => within.map((i) => line[i]).filter((y) => Number.isFinite(y));
+    const heights = (line: CurvePx): number[] => within.map((i) => line[i]).filter((y) => Number.isFinite(y));
     const ownBeside = heights(own);
     for (const y of [Math.min(...ownBeside) - AIR, Math.max(...ownBeside) + AIR + TALL]) {
       if (y - TALL < panel.top || y > panel.bottom) continue;

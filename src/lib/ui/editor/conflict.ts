@@ -5,7 +5,7 @@ import {
   isSource,
   mergeFigures,
   withFigures,
-  type Difference
+  type FigureConflict
 } from '../../core/document/merge.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { StoredSetup } from '../../core/document/stored.ts';
@@ -16,7 +16,7 @@ export interface Conflict {
   label: string;
   theirs: StoredSetup;
   /** Figures that differ, with those first that both changed. */
-  figures: (Difference & {
+  figures: (FigureConflict & {
     /** Whether both changed it. */
     disputed: boolean;
     /** Whether it was changed elsewhere alone: mine is what it was before then. */

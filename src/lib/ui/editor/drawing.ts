@@ -6,7 +6,7 @@ import type { Depth, MatchLook, MatchPicture } from '../../core/match/match-pict
 import type { Ports } from './ports.ts';
 
 /** What became of a picture that was asked for. */
-export type Drawn = { is: 'drawn' } | { is: 'overtaken' } | { is: 'refused'; errors: Issue[] };
+export type DrawOutcome = { is: 'drawn' } | { is: 'overtaken' } | { is: 'refused'; errors: Issue[] };
 
 interface Wanted {
   turn: number;
@@ -61,7 +61,7 @@ export class Drawing {
   }
 
   /** Draws a document at once, and the rest of it when that is ready. Throws what the worker throws. */
-  async draw(document: SetupDocument, look: MatchLook, chart: Chart['id']): Promise<Drawn> {
+  async draw(document: SetupDocument, look: MatchLook, chart: Chart['id']): Promise<DrawOutcome> {
     const turn = ++this.#turn;
     this.#wake();
     const quick = await this.#ports.picture('quick', document, look, 'quick');

@@ -10,14 +10,14 @@
   import { call } from '../../api/client.ts';
   import { outbox } from '../offline/outbox.svelte.ts';
   import { axesOf, axisWords } from '../../core/search/axis-words.ts';
-  import { COLUMNS, type Column } from '../../core/yardstick/objectives.ts';
+  import { COLUMNS, type FoundColumn } from '../../core/yardstick/objectives.ts';
   import { scoreOf } from '../../core/yardstick/worth.ts';
   import type { NearMiss } from '../../core/search/nearest.ts';
   import { changed } from '../../core/search/nearest.ts';
   import type { Opening } from '../../core/search/purchase-options.ts';
   import type { SavedSearchDocument } from '../../core/search/saved-search.ts';
   import { searchPartsOf, withOwnParts } from '../../core/search/shelf-parts.ts';
-  import type { Told } from '../../core/search/candidate-detail.ts';
+  import type { CandidateDetail } from '../../core/search/candidate-detail.ts';
   import { partWord } from '../../core/document/part-words.ts';
   import { retiredIn } from '../../core/model/known.ts';
   import { takenFrom } from '../../core/search/candidate.ts';
@@ -86,7 +86,7 @@
   const chosenPlace = $derived(view.chosen === null ? -1 : view.placeOf(view.chosen));
 
   // the chosen one is worked out with its bands in the page's own worker
-  let told = $state.raw<Told | null>(null);
+  let told = $state.raw<CandidateDetail | null>(null);
   let asked = 0;
   $effect(() => {
     const { chosen } = view;
@@ -195,7 +195,7 @@
     view.found.ranked(view.measure).map((place) => ({
       setup: view.documentOf(view.found.combination(place)),
       score: scoreOf((axis) => view.found.value(place, axis), view.measure),
-      value: (column: Column) => view.found.value(place, column)
+      value: (column: FoundColumn) => view.found.value(place, column)
     }));
   async function saveCsv(): Promise<void> {
     const { listCsv } = await import('../../core/search/list-file.ts');

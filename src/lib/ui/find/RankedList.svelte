@@ -10,7 +10,7 @@
   import { objectivesOf } from '../../core/yardstick/by-purpose.ts';
   import { tradesOf } from '../../core/search/trades.ts';
   import { shopName, shopWords } from '../../core/alternatives/shop-words.ts';
-  import type { Told } from '../../core/search/candidate-detail.ts';
+  import type { CandidateDetail } from '../../core/search/candidate-detail.ts';
   import { displayUnit } from '../../core/units/quantity.ts';
   import { bandedFigure, figure, figureUnit, units } from '../format/units.svelte.ts';
   import type { FindState } from './find-state.svelte.ts';
@@ -24,7 +24,7 @@
   }: {
     view: FindState;
     /** The chosen one worked out with its bands; null until it is. */
-    told: Told | null;
+    told: CandidateDetail | null;
     onopen: (combination: number) => void;
     onkeep: (combination: number, pin: boolean) => void;
   } = $props();

@@ -4,7 +4,7 @@
   import {
     missingFrom,
     parseShorthand,
-    type Reading,
+    type LabelReading,
     type ShorthandPart
   } from '../../core/shorthand/parse.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
@@ -27,7 +27,7 @@
     /** The setup the label goes into. */
     setup: SetupDocument;
     /** Called with what a label was read as. */
-    ontake: (reading: Reading, text: string) => void;
+    ontake: (reading: LabelReading, text: string) => void;
     /** Called with a shelf part's id. */
     onpick: (id: number) => void;
     /** Whether the part is held as it is. */
@@ -49,7 +49,7 @@
   let text = $state('');
   let swapped = $state(false);
   const first = $derived(parseShorthand(part, text, setup.propulsor.kind !== 'propeller'));
-  const reading = $derived<Reading>(swapped && first.other ? first.other : first);
+  const reading = $derived<LabelReading>(swapped && first.other ? first.other : first);
   const missing = $derived(missingFrom(part, reading));
   const taken = $derived(
     reading.changes.length === 0

@@ -6,7 +6,7 @@
   import { partWord } from '../../core/document/part-words.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';
   import { fittedDocument } from '../../core/alternatives/fitted-setup.ts';
-  import { type Fitting, type Fittings, type Outcome } from '../../core/alternatives/fittings.ts';
+  import { type Fitting, type Fittings, type WorstCase } from '../../core/alternatives/fittings.ts';
   import { joinList } from '../../core/text/join-list.ts';
   import { bandedFigure, figureUnit } from '../format/units.svelte.ts';
   import { partTitle } from './part-titles.ts';
@@ -47,7 +47,7 @@
   const held = $derived((view.document.fixed ?? []).map((part) => partWord(part, kind)));
 
   /** "everything holds", "1 over: ESC current; 2 tight: …". */
-  const verdict = ({ over, tight }: Outcome): string =>
+  const verdict = ({ over, tight }: WorstCase): string =>
     [
       ...(over.length > 0 ? [`${over.length} beyond the limit: ${joinList(over)}`] : []),
       ...(tight.length > 0 ? [`${tight.length} tight: ${joinList(tight)}`] : [])
@@ -59,7 +59,7 @@
     'not whole': 'Not whole'
   };
 
-  const figures = (o: Outcome): string =>
+  const figures = (o: WorstCase): string =>
     [
       bandedFigure('current', o.currentA.value, o.currentA.band),
       o.thrustN
@@ -69,7 +69,7 @@
     ].join(', ');
 
   /** A weight that changes, in grams or ounces, with its sign. */
-  function grams(o: Outcome, now: Outcome): string {
+  function grams(o: WorstCase, now: WorstCase): string {
     const change = o.massKg - now.massKg;
     if (Math.abs(change) < 0.0005) return 'no change of weight';
     return `${figureUnit('mass', Math.abs(change), 3)} ${change > 0 ? 'more' : 'less'}`;

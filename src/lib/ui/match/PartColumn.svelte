@@ -5,7 +5,7 @@
   import type { Propulsor, SetupDocument } from '../../core/document/schema.ts';
   import { isOffered, suitsCraft } from '../../core/alternatives/first-propulsor.ts';
   import type { StoredPart } from '../../core/document/stored.ts';
-  import type { Reading } from '../../core/shorthand/parse.ts';
+  import type { LabelReading } from '../../core/shorthand/parse.ts';
   import { labelEdit, shelfEdit } from '../../core/match/edits.ts';
   import ChevronDown from '../kit/ChevronDown.svelte';
   import { labelFigure, unbroken } from '../format/units.svelte.ts';
@@ -110,7 +110,7 @@
     view.edit([{ path, value }], `${title.toLowerCase()} ${label}`);
 
   /** A label was read: a whole part replaces this one, less corrects it. */
-  function take(reading: Reading, text: string): void {
+  function take(reading: LabelReading, text: string): void {
     void view.exchange(
       (present) => labelEdit(present, part as 'motor', reading, text),
       `${title.toLowerCase()}: ${text}`

@@ -8,7 +8,7 @@ import { banded } from '../../core/units/banded.ts';
 import { bandedFigure, figure, figureUnit } from '../format/units.svelte.ts';
 
 /** One predicted figure under a part, formatted. */
-export interface Reading {
+export interface ShownReading {
   id: string;
   text: string;
 }
@@ -29,7 +29,7 @@ export const READING_NAMES: Readonly<Record<string, string>> = {
 };
 
 /** The predicted figures that stand under each part, all of the point that is looked at. */
-export function readingsOf(part: PartName, { answer, weightN }: MatchPicture): Reading[] {
+export function readingsOf(part: PartName, { answer, weightN }: MatchPicture): ShownReading[] {
   const p = answer.points[0];
   const { band } = p;
   switch (part) {
@@ -81,7 +81,7 @@ export function resultWords(checks: readonly CheckResult[]): string {
 }
 
 /** One line of the craft's own figures. */
-interface CraftReading extends Reading {
+interface CraftReading extends ShownReading {
   /** Why it does not come to this, where it does not: shown in grey, and not as a result. */
   moot?: string;
   title: string;

@@ -3,7 +3,7 @@
   import { channel, FILE_CHANNELS, type ChannelName } from '../../core/registry/channels.ts';
   import type { ColumnFigures } from '../../core/testing/files/doubts.ts';
   import { show } from '../../core/units/show.ts';
-  import type { Column } from '../../core/testing/files/mapping.ts';
+  import type { FileColumn } from '../../core/testing/files/mapping.ts';
 
   /** The columns of a meter: what they are called, what stands in them, what each is and in which unit. */
   let {
@@ -12,13 +12,13 @@
     figures = [],
     oncolumn
   }: {
-    columns: readonly Column[];
+    columns: readonly FileColumn[];
     /** First rows as they are written. */
     rows: readonly (readonly string[])[];
     /** Least, middle and greatest of each column; null where it holds no figures; the rows are shown where it is left out. */
     figures?: readonly (ColumnFigures | null)[];
     /** Called with the place of a column and what it is now. */
-    oncolumn: (at: number, column: Column) => void;
+    oncolumn: (at: number, column: FileColumn) => void;
   } = $props();
 
   const OUT = 'out';

@@ -4,7 +4,7 @@
   import Alert from '../kit/Alert.svelte';
   import OutlineButton from '../kit/OutlineButton.svelte';
   import { Button, Fileupload } from 'flowbite-svelte';
-  import type { Heard } from '../../core/testing/instruments/rpm-by-ear.ts';
+  import type { RpmByEar } from '../../core/testing/instruments/rpm-by-ear.ts';
   import { show } from '../../core/units/show.ts';
   import { askWorker } from '../../workers/client.ts';
   import { figure } from '../format/units.svelte.ts';
@@ -27,7 +27,7 @@
   const LISTEN_S = 2;
   // asked once; the user may know better
   let blades = $state(untrack(() => known));
-  let heard = $state.raw<Heard | null>(null);
+  let heard = $state.raw<RpmByEar | null>(null);
   let busy = $state('');
   let problem = $state('');
 

@@ -9,7 +9,7 @@ import {
   guessMapping,
   recalled,
   signatureOf,
-  type Column,
+  type FileColumn,
   type Mapping
 } from '../../core/testing/files/mapping.ts';
 import type { Port } from './ports.ts';
@@ -127,7 +127,7 @@ export class Meter {
   }
 
   /** Says what a column is. It is remembered at once. */
-  setColumn(at: number, column: Column): void {
+  setColumn(at: number, column: FileColumn): void {
     const { mapping } = this;
     if (!mapping) return;
     const columns = mapping.columns.map((c, k) =>

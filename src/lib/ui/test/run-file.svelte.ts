@@ -1,7 +1,7 @@
 import type { RunDetails } from '../../core/document/run-schema.ts';
 import { addsUp, type UnitContext } from '../../core/registry/channels.ts';
 import { call } from '../../api/client.ts';
-import { recalled, signatureOf, type Column, type Mapping } from '../../core/testing/files/mapping.ts';
+import { recalled, signatureOf, type FileColumn, type Mapping } from '../../core/testing/files/mapping.ts';
 import type { RunFileState } from '../../core/testing/files/read-run-file.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import { columnFigures, doubtsOf, type Doubt, type DoubtWay } from '../../core/testing/files/doubts.ts';
@@ -140,7 +140,7 @@ export class RunFile {
     if (this.busy !== '') this.#reading.end();
     await this.check();
   }
-  setColumn(at: number, column: Column): Promise<void> {
+  setColumn(at: number, column: FileColumn): Promise<void> {
     const columns = (this.mapping?.columns ?? []).map((c, k) =>
       k === at
         ? column

@@ -89,7 +89,7 @@ export function measuredPerformance(coefficients: {
 }
 
 /** Loads written by `propulsorLoad`: [0] T/(rho D²), [1] Q/(rho D³), both in (m/s)². */
-export type Load = Float64Array;
+export type LoadCoefficients = Float64Array;
 
 /**
  * Thrust and torque per density at n rev/s and V m/s. Writes `out`; allocates nothing.
@@ -101,7 +101,7 @@ export function propulsorLoad(
   n: number,
   speedMs: number,
   diameterM: number,
-  out: Load
+  out: LoadCoefficients
 ): void {
   const blade = n * diameterM;
   if (performance.kind === 'table') {

@@ -1,6 +1,6 @@
 import { inverse, determinant, Matrix } from 'ml-matrix';
 import type { Measurement } from '../../calibration/schema.ts';
-import { predictReadings, readingsOf, type Reading } from '../../calibration/readings.ts';
+import { predictReadings, readingsOf, type FitReading } from '../../calibration/readings.ts';
 import { SCALE } from '../../powertrain/sensitivity.ts';
 import { setupDuring, windingOf } from '../../calibration/unknowns.ts';
 import { interpretSetup, type Interpreted } from '../../model/interpret.ts';
@@ -32,7 +32,7 @@ export interface Cause {
 }
 
 /** Error of the model itself beside the tolerances of the figures, relative: no steady state is quite steady. (m) */
-const MODEL_SD: Readonly<Record<Reading['reading'], number>> = {
+const MODEL_SD: Readonly<Record<FitReading['reading'], number>> = {
   batteryCurrentA: 0.015,
   rpm: 0.006,
   thrustN: 0.02,
@@ -143,7 +143,7 @@ const noneFits = (share: number): Cause => ({
 });
 
 interface Evidence {
-  readonly rows: readonly Reading[];
+  readonly rows: readonly FitReading[];
   readonly measurements: readonly Measurement[];
   readonly trains: readonly Interpreted[];
   readonly base: Float64Array;
@@ -214,7 +214,7 @@ function weighEach(
  * How well a cause fits by itself, whatever the others do: the probability of readings as far off as these if it were so. The
  * lesser of all of them together (chi-square) and of the mean of each quantity, which all rows share when they are off alike.
  */
-function fitOf(rows: readonly Reading[], r: ArrayLike<number>, covariance: Matrix): number {
+function fitOf(rows: readonly FitReading[], r: ArrayLike<number>, covariance: Matrix): number {
   const column = Matrix.columnVector(Array.from(r));
   const square = column.transpose().mmul(inverse(covariance)).mmul(column).get(0, 0);
   const quantities = [...new Set(rows.map((row) => row.reading))];

@@ -3,7 +3,7 @@ import { median } from 'd3-array';
 import { show, showMinutes, showUnit } from '../../units/show.ts';
 import type { ExpectedFigures } from './expected-figures.ts';
 import { numberOf } from './number-of.ts';
-import type { Column, Mapping } from './mapping.ts';
+import type { FileColumn, Mapping } from './mapping.ts';
 
 /** Least, middle and greatest figure of a column, as they are written. */
 export interface ColumnFigures {
@@ -125,7 +125,7 @@ const OTHER_ROLES: readonly (readonly [ChannelName, ChannelName])[] = [
   ['escCurrentA', 'batteryCurrentA']
 ];
 
-const withColumn = (mapping: Mapping, at: number, column: Column): Partial<Mapping> => ({
+const withColumn = (mapping: Mapping, at: number, column: FileColumn): Partial<Mapping> => ({
   columns: mapping.columns.map((c, k) => (k === at ? column : c))
 });
 

@@ -4,7 +4,7 @@ import { cellsOf, dialectOf, rowCellsOf, type Dialect } from './dialect.ts';
 import { numberOf } from './number-of.ts';
 
 /** What a column is; null: left out. */
-export interface Column {
+export interface FileColumn {
   readonly title: string;
   readonly role: ChannelName | null;
   readonly unit: string;
@@ -14,7 +14,7 @@ export interface Column {
 
 /** How a table of text becomes a run. */
 export interface Mapping extends Dialect {
-  readonly columns: readonly Column[];
+  readonly columns: readonly FileColumn[];
   /** Whether rows have more cells than there are titles: commas seem to part columns and figures alike. */
   readonly clashes?: boolean;
   /** Rows a second, where no column tells the time. */
@@ -266,7 +266,7 @@ function clashOf(
 }
 
 /** A pack's own column counts before those of its cells, and the sum of all amps before those of each ESC. */
-function oneOrSum(columns: readonly Column[]): Column[] {
+function oneOrSum(columns: readonly FileColumn[]): FileColumn[] {
   const has = (role: ChannelName): boolean => columns.some((c) => c.role === role);
   return columns.map((c) =>
     (c.role === 'cellVoltageV' && has('batteryVoltageV')) ||
@@ -302,7 +302,7 @@ export function guessMapping(head: string, delimiter?: string): Mapping {
   const unitLine = dialect.firstLine > dialect.headerLine + 1 ? below : [];
   const width = Math.min(Math.max(titles.length, ...rows.slice(0, 20).map((r) => r.length)), MOST_COLUMNS);
   const taken = new Set<ChannelName>();
-  const columns = Array.from({ length: width }, (_, k): Column => {
+  const columns = Array.from({ length: width }, (_, k): FileColumn => {
     const title = (titles[k] ?? '').trim().replace(/^"|"$/g, '').slice(0, LONGEST_TITLE) || `column ${k + 1}`;
     const told = titles[k] === undefined ? null : roleOfTitle(title);
     // the first of its kind counts: a second one is of a second sensor
@@ -339,8 +339,8 @@ export function recalled(guess: Mapping, columns: unknown): Mapping {
   if (!Array.isArray(columns) || columns.length !== guess.columns.length) return guess;
   return {
     ...guess,
-    columns: guess.columns.map((c, k): Column => {
-      const was = columns[k] as Partial<Column> | null;
+    columns: guess.columns.map((c, k): FileColumn => {
+      const was = columns[k] as Partial<FileColumn> | null;
       const role = FILE_CHANNELS.find((r) => r === was?.role) ?? null;
       const unit = role && channel(role).units.find((u) => u.id === was?.unit);
       const own = c.role === role && (c.told === true || role === 'seconds');

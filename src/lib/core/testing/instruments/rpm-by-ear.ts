@@ -18,7 +18,7 @@ interface EarCandidate {
 }
 
 /** What was heard. */
-export interface Heard {
+export interface RpmByEar {
   /** The likeliest rpm; null where nothing stands out of the noise. */
   readonly rpm: number | null;
   /** Whether nothing else is nearly as likely. */
@@ -109,7 +109,7 @@ export function rpmByEar(
   samples: ArrayLike<number>,
   rateHz: number,
   { blades, unloadedRpm = null }: EarOrder
-): Heard {
+): RpmByEar {
   const s = spectrumOf(samples, rateHz);
   const [lowHz, highHz] = RANGE.map((rpm) => (rpm * blades) / 60);
   const tried: { hz: number; score: number }[] = [];

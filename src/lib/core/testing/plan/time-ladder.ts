@@ -22,7 +22,7 @@ export const firstFlightS = (s: SetupAnalysis): number =>
   down(Math.min(FIRST_S, FIRST_SHARE * (s.lasting('mixed')?.seconds ?? 2 * FIRST_S)));
 
 /** What a flight left in the pack tells of the timer. */
-export interface Told {
+export interface TimerAdvice {
   /** Share of the capacity that was used, 0..1. */
   readonly usedShare: number;
   /** Time that uses what may be used, s. */
@@ -35,7 +35,7 @@ export interface Told {
  * What a flight tells: used = Ah put back / capacity, or 1 − charge at the resting volts (the volts after an hour's rest are
  * those of the open circuit); the time that uses the usable share is flown × usable / used. Null where nothing was read.
  */
-export function toldBy(s: SetupAnalysis, e: LogEntry): Told | null {
+export function toldBy(s: SetupAnalysis, e: LogEntry): TimerAdvice | null {
   const { chemistry } = s.setup.battery;
   const start = e.stateOfCharge ?? 1;
   const usedShare =
