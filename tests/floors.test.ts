@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict';
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { architecture } from '../scripts/tools/architecture.ts';
@@ -86,4 +86,27 @@ test('no type is exported under the same name by two files', () => {
     [...homes].filter(([, files]) => files.length > 1),
     []
   );
+});
+
+test('every file and folder that the documents name is there', () => {
+  const skipped = /^(node_modules|build|release|data|\.git|\.svelte-kit)(\/|$)|CHANGELOG|THIRD-PARTY/;
+  const all = (folder = ''): string[] =>
+    readdirSync(join(root, folder), { withFileTypes: true }).flatMap((entry) => {
+      const path = join(folder, entry.name);
+      if (skipped.test(path)) return [];
+      return entry.isDirectory() ? [`/${path}/`, ...all(path)] : [`/${path}`];
+    });
+  const paths = all();
+  const gone: string[] = [];
+  let named = 0;
+  for (const document of paths.filter((p) => p.endsWith('.md')))
+    for (const [, name] of readFileSync(join(root, document), 'utf8').matchAll(
+      /`([\w.-][\w./-]*(?:\.(?:ts|svelte|mjs)|\/))`/g
+    )) {
+      named++;
+      if (!paths.some((path) => path.endsWith(`/${name}`)) && !skipped.test(name))
+        gone.push(`${document}: ${name}`);
+    }
+  assert.ok(named > 80, `${named} names`);
+  assert.deepEqual(gone, []);
 });
