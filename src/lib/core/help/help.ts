@@ -47,6 +47,13 @@ function pageOf(id: string): { written: HelpContent; behind: HelpPage } | null {
   return written && Object.hasOwn(PAGES, id) ? { written, behind: PAGES[id as HelpId] } : null;
 }
 
+/** What a figure of a page is called. @throws RangeError where that is not written: an id is no name */
+function nameOf(written: HelpContent, id: string): string {
+  const name = written.figures?.[id] ?? COMMON_FIGURES[id];
+  if (name === undefined) throw new RangeError(`${written.id}: no name for ${id}`);
+  return name;
+}
+
 /** Every page by id, title and question, in the order in which they build on each other. */
 export const CONTENTS: readonly { id: HelpId; title: string; question: string }[] = CONTENT.map(
   ({ id, title, question }) => ({ id: id as HelpId, title, question })
@@ -89,7 +96,7 @@ export function helpView(
   const before = altered === document ? text : page.text(own);
   const figures = (text?.figures ?? []).map((f) => ({
     ...f,
-    title: written.figures?.[f.id] ?? COMMON_FIGURES[f.id] ?? f.id,
+    title: nameOf(written, f.id),
     before: before?.figures.find((b) => b.id === f.id)?.value ?? f.value
   }));
   return {
@@ -102,7 +109,7 @@ export function helpView(
       text && page.knob && range && value !== null
         ? {
             path: page.knob.path,
-            title: written.knob ?? page.knob.path,
+            title: written.knob ?? nameOf(written, page.knob.path),
             quantity: page.knob.quantity,
             low: range.low,
             high: range.high,
