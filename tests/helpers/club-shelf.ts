@@ -1,24 +1,17 @@
-import type { Battery, Esc, Motor, Propulsor } from '../../src/lib/core/document/schema.ts';
 import type { SearchShelf } from '../../src/lib/core/search/search-request.ts';
+import {
+  shelfOfRows,
+  type EscRow,
+  type LiionRow,
+  type LipoRow,
+  type MotorRow,
+  type PropellerRows
+} from './label-rows.ts';
 
 /**
  * The shelf of a whole club, some hundred and thirty parts, with the figures that labels of their kind carry: written down from
  * memory of labels, before anything was searched, and fitted to nothing. Names are figures only.
  */
-
-const INCH = 0.0254;
-const metres = (inches: number): number => Number((inches * INCH).toPrecision(6));
-
-type MotorRow = readonly [
-  grams: number,
-  kv: number,
-  maxA: number,
-  maxW: number,
-  milliohm: number,
-  noLoadA: number,
-  poles: number,
-  cooling?: 'water'
-];
 
 // grams, KV, amps and watts of the label, milliohm, no-load amps at 10 V, magnet poles
 const MOTOR_ROWS: readonly MotorRow[] = [
@@ -80,22 +73,8 @@ const MOTOR_ROWS: readonly MotorRow[] = [
   [290, 220, 22, 400, 120, 0.6, 14]
 ];
 
-const motor = ([grams, kv, maxA, maxW, milliohm, noLoadA, poles, cooling]: MotorRow): Motor => ({
-  name: `${grams} g, ${kv} KV`,
-  kvRpmPerVolt: kv,
-  resistanceOhm: milliohm / 1000,
-  noLoadCurrentA: noLoadA,
-  noLoadVoltageV: 10,
-  maxCurrentA: maxA,
-  maxPowerW: maxW,
-  massKg: grams / 1000,
-  poles,
-  ...(cooling ? { cooling } : {})
-});
-
-type Family = 'thin-electric' | 'sport' | 'slow-flyer' | 'multirotor' | 'folding';
 // family, then diameter × pitch in inches and, where they are not two, the blades
-const PROPELLER_ROWS: readonly (readonly [Family, readonly (readonly [number, number, number?])[]])[] = [
+const PROPELLER_ROWS: PropellerRows = [
   [
     'thin-electric',
     [
@@ -169,36 +148,8 @@ const PROPELLER_ROWS: readonly (readonly [Family, readonly (readonly [number, nu
   ]
 ];
 
-const propeller =
-  (family: Family) =>
-  ([diameter, pitch, blades = 2]: readonly [number, number, number?]): Propulsor => ({
-    kind: 'propeller',
-    name: `${diameter} × ${pitch}${blades === 2 ? '' : ` × ${blades}`} ${family}`,
-    diameterM: metres(diameter),
-    pitchM: metres(pitch),
-    blades,
-    family
-  });
-
-const screw = (millimetres: number, ratio: number): Propulsor => ({
-  kind: 'submerged-screw',
-  name: `screw of ${millimetres} mm, ${ratio}`,
-  diameterM: millimetres / 1000,
-  pitchM: Number(((ratio * millimetres) / 1000).toPrecision(3)),
-  blades: 3,
-  expandedAreaRatio: 0.5
-});
-const surface = (millimetres: number): Propulsor => ({
-  kind: 'surface-drive',
-  name: `surface screw of ${millimetres} mm`,
-  diameterM: millimetres / 1000,
-  pitchM: Number(((1.4 * millimetres) / 1000).toPrecision(3)),
-  blades: 2,
-  immersion: 0.5
-});
-
 // cells, Ah, C, grams
-const LIPO_ROWS: readonly (readonly [number, number, number, number])[] = [
+const LIPO_ROWS: readonly LipoRow[] = [
   [2, 0.45, 45, 28],
   [2, 0.8, 30, 48],
   [2, 1.3, 30, 78],
@@ -237,7 +188,7 @@ const LIPO_ROWS: readonly (readonly [number, number, number, number])[] = [
   [12, 16, 15, 3900]
 ];
 // cells in series and in parallel, Ah, C, grams: cells of 18 or 21 mm
-const LIION_ROWS: readonly (readonly [number, number, number, number, number])[] = [
+const LIION_ROWS: readonly LiionRow[] = [
   [3, 1, 3, 8, 150],
   [3, 2, 7, 7, 300],
   [4, 1, 4.2, 8, 290],
@@ -248,30 +199,7 @@ const LIION_ROWS: readonly (readonly [number, number, number, number, number])[]
   [6, 4, 16.8, 8, 1690]
 ];
 
-const BATTERIES: readonly Battery[] = [
-  ...LIPO_ROWS.map(([series, capacityAh, continuousC, grams]): Battery => ({
-    name: `${series}S ${capacityAh} Ah ${continuousC}C`,
-    chemistry: 'lipo',
-    series,
-    parallel: 1,
-    capacityAh,
-    continuousC,
-    burstC: 2 * continuousC,
-    massKg: grams / 1000
-  })),
-  ...LIION_ROWS.map(([series, parallel, capacityAh, continuousC, grams]): Battery => ({
-    name: `${series}S${parallel}P ${capacityAh} Ah round cells`,
-    chemistry: 'liion',
-    series,
-    parallel,
-    capacityAh,
-    continuousC,
-    massKg: grams / 1000
-  }))
-];
-
 // continuous and burst amps, most cells, grams, amps of the receiver's supply and its kind
-type EscRow = readonly [number, number, number, number, number, 'linear' | 'switching' | 'none'];
 const ESC_ROWS: readonly EscRow[] = [
   [8, 10, 2, 7, 1, 'linear'],
   [12, 15, 3, 10, 2, 'linear'],
@@ -294,24 +222,12 @@ const ESC_ROWS: readonly EscRow[] = [
   [120, 180, 6, 122, 5, 'switching']
 ];
 
-const esc = ([continuousA, burstA, maxSeries, grams, becA, becKind]: EscRow): Esc => ({
-  name: `${continuousA} A to ${maxSeries}S${becA === 0 ? ', no supply' : ''}`,
-  continuousA,
-  burstA,
-  minSeries: 2,
-  maxSeries,
-  massKg: grams / 1000,
-  becKind,
-  ...(becA === 0 ? {} : { becV: 5, becA })
+export const CLUB_SHELF: SearchShelf = shelfOfRows({
+  motors: MOTOR_ROWS,
+  propellers: PROPELLER_ROWS,
+  screws: [35, 42, 50, 60],
+  surface: [30, 33, 36, 40, 44, 48, 55],
+  lipo: LIPO_ROWS,
+  liion: LIION_ROWS,
+  escs: ESC_ROWS
 });
-
-export const CLUB_SHELF: SearchShelf = {
-  motor: MOTOR_ROWS.map(motor),
-  propulsor: [
-    ...PROPELLER_ROWS.flatMap(([family, rows]) => rows.map(propeller(family))),
-    ...[35, 42, 50, 60].flatMap((d) => [screw(d, 0.8), screw(d, 1.1)]),
-    ...[30, 33, 36, 40, 44, 48, 55].map(surface)
-  ],
-  battery: BATTERIES,
-  esc: ESC_ROWS.map(esc)
-};

@@ -313,6 +313,261 @@ export const TYPICAL_SETUPS: readonly TypicalSetup[] = [
   }
 ];
 
+const fan = (massKg: number, airframeMassKg: number, wingAreaM2: number, millimetres: number) =>
+  aeroplane('jet', massKg, airframeMassKg, wingAreaM2, 4, { largestPropM: millimetres / 1000 });
+/** A fan is sold with its motor: what that weighs is nobody's choice. */
+const WITH_THE_FAN: Range = [0, 2000];
+
+/**
+ * The same classes in other sizes, times and numbers of motors, for judging by. Common practice, from memory, no source. The windows of
+ * the yardstick (`usual-classes.ts`) come from the same practice; these briefs were seen while they were set.
+ */
+export const FURTHER_SETUPS: readonly TypicalSetup[] = [
+  {
+    name: 'gentle, 0.95 kg',
+    craft: aeroplane('trainer', 0.95, 0.6, 0.27, 8),
+    motorG: [55, 115],
+    cells: [3, 3],
+    size: [8, 11],
+    ah: [1.3, 2.6],
+    escA: [20, 40]
+  },
+  {
+    name: 'gentle, 2 kg, long',
+    craft: aeroplane('trainer', 2, 1.25, 0.45, 13),
+    motorG: [120, 220],
+    cells: [3, 4],
+    size: [11, 13],
+    ah: [2.6, 4],
+    escA: [40, 60]
+  },
+  {
+    name: 'gentle, 3.6 kg',
+    craft: aeroplane('trainer', 3.6, 2.4, 0.7, 9),
+    motorG: [250, 420],
+    cells: [5, 6],
+    size: [14, 16],
+    ah: [4, 6],
+    escA: [60, 100]
+  },
+  {
+    name: 'sport, 1 kg',
+    craft: aeroplane('sport', 1, 0.6, 0.24, 6),
+    motorG: [70, 120],
+    cells: [3, 4],
+    size: [9, 11],
+    ah: [1.8, 2.6],
+    escA: [30, 50]
+  },
+  {
+    name: 'sport, 2.5 kg',
+    craft: aeroplane('sport', 2.5, 1.55, 0.42, 6),
+    motorG: [190, 290],
+    cells: [4, 6],
+    size: [13, 15],
+    ah: [3.3, 5],
+    escA: [60, 80]
+  },
+  {
+    name: 'unlimited, 1.55 kg',
+    craft: aeroplane('unlimited', 1.55, 0.9, 0.36, 6),
+    motorG: [115, 170],
+    cells: [4, 4],
+    size: [13, 14],
+    ah: [2.4, 3.3],
+    escA: [50, 60]
+  },
+  {
+    name: 'aerobatic, 3 kg',
+    craft: aeroplane('aerobatic', 3, 1.8, 0.56, 6),
+    motorG: [270, 350],
+    cells: [6, 6],
+    size: [15, 17],
+    ah: [3.3, 5],
+    escA: [80, 100]
+  },
+  {
+    name: 'glider, 0.7 kg',
+    craft: aeroplane('glider', 0.7, 0.48, 0.28, 12, { wingSpanM: 1.7 }),
+    motorG: [28, 70],
+    cells: [2, 3],
+    size: [8, 11],
+    ah: [0.8, 1.8],
+    escA: [18, 40]
+  },
+  {
+    name: 'glider, 2.1 kg',
+    craft: aeroplane('glider', 2.1, 1.5, 0.58, 25, { wingSpanM: 2.8 }),
+    motorG: [130, 260],
+    cells: [3, 5],
+    size: [13, 17],
+    ah: [2.2, 4],
+    escA: [50, 80]
+  },
+  {
+    name: 'speed, 0.4 kg',
+    craft: aeroplane('speed', 0.4, 0.19, 0.085, 3),
+    motorG: [28, 60],
+    cells: [3, 4],
+    size: [4.7, 6],
+    ah: [0.9, 1.8],
+    escA: [30, 60]
+  },
+  {
+    name: 'floats, 1.3 kg',
+    craft: aeroplane('floatplane', 1.3, 0.82, 0.33, 7),
+    motorG: [90, 150],
+    cells: [3, 4],
+    size: [10, 12],
+    ah: [2.2, 3.3],
+    escA: [40, 60]
+  },
+  {
+    name: 'carrying, 2.5 kg',
+    craft: aeroplane('trainer', 2.5, 1.35, 0.55, 35),
+    motorG: [150, 350],
+    cells: [4, 6],
+    size: [12, 16],
+    ah: [5, 16],
+    escA: [50, 80],
+    roundCells: true
+  },
+  {
+    name: 'twin, 2.2 kg',
+    craft: aeroplane('sport', 2.2, 1.35, 0.4, 7, { largestPropM: 0.23 }),
+    count: 2,
+    motorG: [50, 90],
+    cells: [3, 4],
+    size: [8, 9],
+    ah: [3, 5],
+    escA: [25, 40]
+  },
+  {
+    name: 'fan of 64 mm',
+    craft: fan(1, 0.5, 0.17, 64),
+    motorG: WITH_THE_FAN,
+    cells: [3, 4],
+    size: [64, 64],
+    ah: [1.8, 2.6],
+    escA: [50, 60]
+  },
+  {
+    name: 'fan of 90 mm',
+    craft: fan(3, 1.6, 0.33, 90),
+    motorG: WITH_THE_FAN,
+    cells: [6, 8],
+    size: [90, 90],
+    ah: [4, 6],
+    escA: [120, 150]
+  },
+  {
+    name: 'agile, 3 in and lighter',
+    craft: multirotor('agile', 0.22, 0.1, 3, 3),
+    count: 4,
+    motorG: [8, 16],
+    cells: [3, 4],
+    size: [3, 3],
+    ah: [0.45, 0.85],
+    escA: [12, 25]
+  },
+  {
+    name: 'agile, 5 in, longer',
+    craft: multirotor('agile', 0.7, 0.27, 4, 5.1),
+    count: 4,
+    motorG: [28, 38],
+    cells: [4, 6],
+    size: [5, 5.2],
+    ah: [1, 1.8],
+    escA: [30, 55]
+  },
+  {
+    name: 'endurance, 7 in and heavier',
+    craft: multirotor('hover', 1.1, 0.42, 14, 7),
+    count: 4,
+    motorG: [38, 65],
+    cells: [4, 6],
+    size: [7, 7],
+    ah: [2.2, 4.5],
+    escA: [30, 55],
+    roundCells: true
+  },
+  {
+    name: 'camera, 9 in',
+    craft: multirotor('hover', 1.15, 0.5, 13, 9.5),
+    count: 4,
+    motorG: [45, 75],
+    cells: [3, 4],
+    size: [9, 10],
+    ah: [4, 6],
+    escA: [15, 30]
+  },
+  {
+    name: 'quadcopter, 15 in and lighter',
+    craft: multirotor('hover', 2.7, 1.15, 20, 15),
+    count: 4,
+    motorG: [85, 160],
+    cells: [6, 6],
+    size: [14, 16],
+    ah: [8, 16],
+    escA: [25, 40]
+  },
+  {
+    name: 'lifter, eight rotors',
+    craft: multirotor('carry', 10, 5, 11, 18),
+    count: 8,
+    motorG: [90, 260],
+    cells: [6, 12],
+    size: [15, 22],
+    ah: [10, 22],
+    escA: [30, 60]
+  },
+  {
+    name: 'fast boat, 0.42 m',
+    craft: boat('planing-mono', 1, 0.58, 0.42, 4, 0.034),
+    motorG: [75, 250],
+    cells: [2, 3],
+    size: [28, 35],
+    ah: [2.2, 5],
+    escA: [45, 70]
+  },
+  {
+    name: 'fast boat, 0.75 m',
+    craft: boat('planing-mono', 2.7, 1.55, 0.74, 4, 0.044),
+    motorG: [185, 420],
+    cells: [4, 4],
+    size: [36, 42],
+    ah: [4, 6],
+    escA: [90, 120]
+  },
+  {
+    name: 'fast boat, 0.95 m',
+    craft: boat('planing-mono', 5.2, 2.8, 0.94, 4, 0.055),
+    motorG: [400, 1100],
+    cells: [6, 12],
+    size: [42, 55],
+    ah: [5, 10],
+    escA: [130, 300]
+  },
+  {
+    name: 'tug, 0.65 m',
+    craft: boat('displacement', 4.5, 3.6, 0.64, 40, 0.05),
+    motorG: [100, 300],
+    cells: [2, 4],
+    size: [40, 70],
+    ah: [5, 12],
+    escA: [20, 60]
+  },
+  {
+    name: 'tug, 1 m',
+    craft: boat('displacement', 11, 9, 1, 30, 0.07),
+    motorG: [100, 300],
+    cells: [2, 4],
+    size: [40, 70],
+    ah: [5, 12],
+    escA: [20, 60]
+  }
+];
+
 /** The brief of a first sketch: what is asked when a craft is begun. */
 export const sketchBrief = ({ name, craft, count }: TypicalSetup): Brief => ({
   name,

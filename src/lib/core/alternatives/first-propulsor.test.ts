@@ -67,17 +67,17 @@ test('fans and screws grow with the craft: 64 mm at 0.9 kg, 40 mm at least, scre
   // 0.064 √(2 / 0.9) = 0.0954
   assert.equal(first({ kind: 'fixed-wing', purpose: 'jet', massKg: 2 }).diameterM, 0.095);
   assert.equal(first({ kind: 'fixed-wing', purpose: 'jet', massKg: 0.1 }).diameterM, 0.04);
-  // 0.03 × 3^0.35 = 0.0441; pitch 1.4 of the diameter
+  // between boats of 2.8 kg, 36 to 42 mm, and of 3.5 kg, 42 to 55 mm (common practice, no source); pitch 1.4 of the diameter
   const surface = first({ kind: 'boat', massKg: 3, hull: 'planing-mono' });
   assert.deepEqual(
     [surface.diameterM, surface.pitchM, surface.blades, surface.immersion],
-    [0.044, 0.0616, 2, 0.5]
+    [0.042, 0.0588, 2, 0.5]
   );
-  // 0.028 × 8^0.35 = 0.058; as much pitch
+  // of 40 to 70 mm for 4 to 12 kg (common practice, no source): 40 × 1.75^(0.3 + 0.4 ln(8 / 4) / ln(12 / 4)) = 54.5; as much pitch
   const screw = first({ kind: 'boat', massKg: 8, hull: 'displacement' });
   assert.deepEqual(
     [screw.diameterM, screw.pitchM, screw.blades, screw.expandedAreaRatio],
-    [0.058, 0.058, 3, 0.5]
+    [0.054, 0.054, 3, 0.5]
   );
 });
 

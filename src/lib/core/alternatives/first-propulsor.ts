@@ -5,7 +5,8 @@ import { AIR_DENSITY_KG_M3, WATER_DENSITY_KG_M3 } from '../units/constants.ts';
 import { INCH_M } from '../units/convert.ts';
 import { motorsOf, type Brief } from '../brief/brief.ts';
 import type { BriefDemand } from '../brief/wanted.ts';
-import { usualDiameterM } from '../yardstick/usual-build.ts';
+import { usualParts } from '../yardstick/usual-classes.ts';
+import { usualSeconds } from '../brief/usual-time.ts';
 
 /** Typical static figure of merit of propeller with motor and ESC, pack to air. (m) */
 export const OVERALL = 0.42;
@@ -108,9 +109,10 @@ const kindOf = (b: Brief): Propulsor['kind'] =>
  */
 export function firstPropulsor(b: Brief, wanted: BriefDemand): Propulsor {
   const kind = kindOf(b);
+  const count = motorsOf(b);
+  const usual = usualParts(b, b.massKg, count, b.targetSeconds ?? usualSeconds(b)).diameterM.middle;
   if (kind === 'submerged-screw' || kind === 'surface-drive') {
-    const everyday = usualDiameterM(b, b.massKg, motorsOf(b)) as number;
-    const diameterM = Math.round(Math.min(everyday, b.largestPropM ?? Infinity) * 1000) / 1000;
+    const diameterM = Math.round(Math.min(usual, b.largestPropM ?? Infinity) * 1000) / 1000;
     return kind === 'submerged-screw'
       ? { kind, diameterM, pitchM: diameterM, blades: 3, expandedAreaRatio: 0.5 }
       : { kind, diameterM, pitchM: Number((1.4 * diameterM).toFixed(4)), blades: 2, immersion: 0.5 };
@@ -121,9 +123,8 @@ export function firstPropulsor(b: Brief, wanted: BriefDemand): Propulsor {
   }
   // a boat with an air propeller: nothing but its watts is wanted, so it keeps the one it has
   if (wanted.thrustEachN === null) return b.propulsor as Propulsor;
-  const count = motorsOf(b);
   const diameter = Math.min(
-    usualDiameterM(b, b.massKg, count) ?? discM(wanted.thrustEachN, wanted.watts / count),
+    b.kind === 'fixed-wing' ? usual : discM(wanted.thrustEachN, wanted.watts / count),
     b.largestPropM ?? Infinity
   );
   const slope =

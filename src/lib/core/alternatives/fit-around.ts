@@ -34,7 +34,9 @@ import { INCH_M, rpmToRadS } from '../units/convert.ts';
 import { measureOf } from '../yardstick/by-purpose.ts';
 import { figuresOf, leftOf, mostOf } from '../yardstick/gives.ts';
 import { goalsOf, thrustGoal } from '../yardstick/goals.ts';
-import { motorWindow, peaksOf, usualCellsOf } from '../yardstick/usual-build.ts';
+import { motorWindow, peaksOf, usualCellsOf } from '../yardstick/usual-power.ts';
+import { usualParts, type UsualParts } from '../yardstick/usual-classes.ts';
+import { usualSeconds } from '../brief/usual-time.ts';
 import { MARGIN_USED, scoreOf } from '../yardstick/worth.ts';
 
 /** Volts of a cell by its label, and the most cells a document may have. */
@@ -102,14 +104,15 @@ const COPPER_SHARE = 0.4;
 const SHAFT_SHARE = 0.75;
 
 /**
- * Mass of a motor for a power, kg, to two digits: by the watts a gram that such craft use; no less than the motor constant
- * Km = Q/sqrt(copper loss) asks that carries the torque, which decides where a large propulsor turns slowly.
+ * Mass of a motor for a power, kg, to two digits: by the watts a gram that such craft use, and no more than such craft carry; no
+ * less than the motor constant Km = Q/sqrt(copper loss) asks that carries the torque, which decides where a large propulsor
+ * turns slowly.
  */
-function massFor(watts: number, wattsPerGram: number, rpm: number, poles: number): number {
+function massFor(watts: number, wattsPerGram: number, rpm: number, poles: number, mostKg: number): number {
   const shaftW = SHAFT_SHARE * watts;
   const constant = shaftW / rpmToRadS(rpm) / Math.sqrt(COPPER_SHARE * shaftW);
   const byTorque = massForLoadedConstant(constant, buildOfPoles(poles));
-  const kg = Math.max(watts / wattsPerGram / 1000, byTorque);
+  const kg = Math.max(Math.min(watts / wattsPerGram / 1000, mostKg), byTorque);
   return Math.min(Math.max(Number(kg.toPrecision(2)), 0.003), 200);
 }
 
@@ -126,6 +129,7 @@ interface MotorOn {
 function motorFor(f: Fitting, propulsor: Propulsor, series: number, like: MotorOn | null): Motor {
   const { base, brief, wanted, watts } = f;
   const count = base.count ?? 1;
+  const mostKg = f.usual.motorKg?.high ?? Infinity;
   // a motor that is chosen anew drives directly
   const rpm = wantedRpm(propulsor, wanted);
   const [low, high] = motorWindow(base.craft);
@@ -144,7 +148,7 @@ function motorFor(f: Fitting, propulsor: Propulsor, series: number, like: MotorO
       ),
       20000
     ),
-    massKg: like?.motor.massKg ?? massFor(watts / count, wattsPerGram, rpm, poles),
+    massKg: like?.motor.massKg ?? massFor(watts / count, wattsPerGram, rpm, poles, mostKg),
     poles,
     // fast boats carry a water jacket
     ...(brief.kind === 'boat' && brief.hull !== 'displacement' ? { cooling: 'water' as const } : {})
@@ -154,7 +158,7 @@ function motorFor(f: Fitting, propulsor: Propulsor, series: number, like: MotorO
     if (p.rpm <= 0) break;
     const ratio = fasterBy(f, p, rpm);
     const drawnW = (p.batteryCurrentA * series * NOMINAL_CELL_V) / count;
-    const massKg = massFor(drawnW, wattsPerGram, Math.max(p.rpm, 1), poles);
+    const massKg = massFor(drawnW, wattsPerGram, Math.max(p.rpm, 1), poles, mostKg);
     const settled = Math.abs(ratio - 1) < NEAR && Math.abs(massKg / (motor.massKg as number) - 1) < 0.1;
     motor.massKg = massKg;
     motor.kvRpmPerVolt = Math.min(
@@ -206,6 +210,8 @@ interface Fitting {
   /** Electrical power that the wanted thrust takes with the propulsor of first choice, W. */
   readonly watts: number;
   readonly firstChoice: Propulsor;
+  /** What experienced builders take for such a craft. */
+  readonly usual: UsualParts;
   readonly schools: Schools;
   readonly holds: (part: FixablePart) => boolean;
   readonly effort: 'whole' | 'quick';
@@ -251,13 +257,16 @@ const DIAMETERS = [0.78, 1.28] as const;
 const MOST_PROPELLERS = { whole: 10, quick: 5 } as const;
 
 /** Propulsors on sale that are tried. */
-function propulsorsToTry({ holds, firstChoice, wanted, brief, effort }: Fitting): Propulsor[] {
+function propulsorsToTry({ holds, firstChoice, usual, wanted, brief, effort }: Fitting): Propulsor[] {
   const given =
     holds('propulsor') ||
     firstChoice.kind === 'ducted-fan' ||
     (wanted.thrustEachN === null && firstChoice.kind === 'propeller');
   if (given) return [firstChoice];
-  if (firstChoice.kind !== 'propeller') return screwsLike(firstChoice);
+  if (firstChoice.kind !== 'propeller') {
+    const { low, high } = usual.diameterM;
+    return screwsLike(firstChoice, low, Math.min(high, brief.largestPropM ?? Infinity));
+  }
   const [low, high] = shapesFor(brief);
   const near = propellersThatFit(brief.largestPropM, familyOf(brief), bladesOf(brief)).filter((p) => {
     const size = p.diameterM / firstChoice.diameterM;
@@ -291,7 +300,8 @@ function cellsToTry(f: Fitting, cells: number | null): number[] {
   const inside = (series: number): boolean => series >= least && series <= most;
   if (cells !== null) return [Math.max(Math.min(cells, most), least)];
   const fewest = f.base.craft.massKg < INDOOR_KG ? 1 : 2;
-  const usual = usualCellsOf(f.brief.kind, f.watts);
+  const { low, high } = f.usual.cells;
+  const usual = Math.min(Math.max(usualCellsOf(f.brief.kind, f.watts), Math.ceil(low)), Math.floor(high));
   const at = CELL_COUNTS.findIndex((series) => series >= usual);
   const byKv = f.holds('motor') ? cellsByKv(f) : null;
   const near =
@@ -385,9 +395,28 @@ function best(f: Fitting, setups: readonly SetupDocument[], most: number): Score
 /** Kilograms an amp of the bare ESCs that rotors have on up to six cells: 12 g for 45 A. From memory. (m) */
 const ROTOR_ESC_KG_PER_A = 0.00027;
 
-/** The smallest ESC that every shop has for a current; of a rotor as light as those are. */
-function escToBuy({ brief, schools }: Fitting, ampsEach: number, series: number): Esc {
-  const esc = sizedEsc(ampsEach, series, schools, COMMON_ESC_A);
+/** Such craft's smallest ESC is taken where no less than this share of it is needed: what draws less is another craft. (m) */
+const OF_USUAL_ESC = 0.35;
+
+/**
+ * The smallest ESC that every shop has for a current and for its peaks, none larger for the peaks than such craft carry, none smaller
+ * than they do; of a rotor as light as those are.
+ */
+function escToBuy({ base, brief, schools, usual }: Fitting, ampsEach: number, series: number): Esc {
+  const sized = (amps: number): Esc => sizedEsc(amps, series, schools, COMMON_ESC_A);
+  const needed = sized(BAND * ampsEach);
+  const neededA = needed.continuousA as number;
+  const peakA = sized(Math.max(BAND, peaksOf(base.craft)) * ampsEach).continuousA as number;
+  const { low, high } = usual.escA;
+  const leastA = neededA >= OF_USUAL_ESC * low ? Math.max(neededA, low) : neededA;
+  const wantedA = Math.max(leastA, Math.min(peakA, high));
+  const esc = {
+    ...needed,
+    continuousA:
+      [...COMMON_ESC_A].filter((a) => a >= leastA && a <= wantedA).at(-1) ??
+      COMMON_ESC_A.find((a) => a >= leastA) ??
+      neededA
+  };
   if (brief.kind !== 'multirotor' || series > 6 || esc.continuousA == null) return esc;
   return { ...esc, massKg: Number((ROTOR_ESC_KG_PER_A * esc.continuousA).toPrecision(2)) };
 }
@@ -401,9 +430,7 @@ function withElectrics(
   const { base, holds } = f;
   const { batteryCurrentA: amps } = solve(drive, holds('battery'));
   const count = base.count ?? 1;
-  const esc = holds('esc')
-    ? base.esc
-    : escToBuy(f, (Math.max(BAND, peaksOf(base.craft)) * amps) / count, drive.battery.series);
+  const esc = holds('esc') ? base.esc : escToBuy(f, amps / count, drive.battery.series);
   if (holds('battery')) return [{ ...drive, esc }];
   const escTotalA = esc?.continuousA == null ? null : esc.continuousA * count;
   return packs(amps, escTotalA).map((battery) => ({ ...drive, battery, esc }));
@@ -436,7 +463,13 @@ export function fitAround(base: SetupDocument, by: FitBy = {}): SetupDocument {
   const firstChoice = holds('propulsor') ? base.propulsor : firstPropulsor(brief, wanted);
   const watts = wattsFor(brief, wanted, firstChoice);
   const schools: Schools = { ...by.schools, ...(base.schools as Schools) };
-  const f: Fitting = { base, brief, wanted, watts, firstChoice, schools, holds, effort };
+  const usual = usualParts(
+    base.craft,
+    brief.massKg,
+    base.count ?? 1,
+    brief.targetSeconds ?? usualSeconds(brief)
+  );
+  const f: Fitting = { base, brief, wanted, watts, firstChoice, usual, schools, holds, effort };
   const tried = cellsToTry(f, cells);
   const drives = propulsorsToTry(f).flatMap((propulsor) => {
     let like: MotorOn | null = null;
@@ -465,10 +498,15 @@ export function fitAround(base: SetupDocument, by: FitBy = {}): SetupDocument {
   return { ...chosen.setup, sources: sourcesAfter(f) };
 }
 
-/** Screws of the same shape from 0.7 to 1.3 times the diameter, in millimetres. */
-function screwsLike(p: Propulsor): Propulsor[] {
+/**
+ * Screws of the same shape from 0.7 to 1.3 times the diameter, in whole millimetres: those from `lowM` to `highM`, m, the smallest of
+ * them included; all where none lies there.
+ */
+function screwsLike(p: Propulsor, lowM: number, highM: number): Propulsor[] {
   const ratio = (p.pitchM as number) / p.diameterM;
-  return screwDiametersM(p.diameterM, 0.7, 1.3, 13).map((diameterM) => ({
+  const near = screwDiametersM(p.diameterM, 0.7, 1.3, 13);
+  const usual = near.filter((d) => d > lowM && d <= highM);
+  return (usual.length > 0 ? [Math.ceil(1000 * lowM - 1e-6) / 1000, ...usual] : near).map((diameterM) => ({
     ...p,
     diameterM,
     pitchM: Number((ratio * diameterM).toFixed(4))

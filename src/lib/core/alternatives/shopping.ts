@@ -21,7 +21,7 @@ export interface ShoppingLine {
 /** KV within which another motor does the same, share. Common practice, no source. */
 const KV_WITHIN = 0.05;
 /** An ESC of so many times the smallest that does is still asked for as it is. (m) */
-const MOST_LARGER = 2;
+const MOST_LARGER = 3;
 
 const each = (count: number, text: string): string => (count > 1 ? `${count} × ${text}` : text);
 /** Amps that a part must stand: the upper edge of the band where there is one, a whole number. */
