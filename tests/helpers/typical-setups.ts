@@ -1,5 +1,5 @@
 import type { Brief } from '../../src/lib/core/brief/brief.ts';
-import type { SearchBrief } from '../../src/lib/core/search/search-request.ts';
+import type { SearchBrief, SearchShelf } from '../../src/lib/core/search/search-request.ts';
 
 type Range = readonly [least: number, most: number];
 
@@ -602,4 +602,36 @@ export function strange(setup: Chosen, typical: TypicalSetup): string[] {
     ...(round ? (typical.roundCells ? [] : ['round cells']) : outside('Ah', battery.capacityAh, typical.ah)),
     ...outside('ESC A', setup.esc?.continuousA ?? 0, typical.escA)
   ];
+}
+
+/** Whether a shelf has at least two parts of each kind that an old hand would take for a brief. */
+export function isOnShelf(shelf: SearchShelf, typical: TypicalSetup): boolean {
+  const { craft } = typical;
+  const inside = (value: number, [least, most]: Range): boolean => value >= least && value <= most;
+  const isFan = craft.purpose === 'jet';
+  const isRotor = craft.kind === 'multirotor';
+  const screw = craft.hull === 'displacement' ? 'submerged-screw' : 'surface-drive';
+  const kind = craft.kind === 'boat' ? screw : isFan ? 'ducted-fan' : 'propeller';
+  const motors = (shelf.motor ?? []).filter(
+    (m) =>
+      inside(1000 * (m.massKg ?? 0), typical.motorG) &&
+      (m.cooling === 'water') === (craft.hull === 'planing-mono') &&
+      (!isFan || m.poles === 6)
+  );
+  const packs = (shelf.battery ?? []).filter(
+    (b) => inside(b.series, typical.cells) && b.chemistry === 'lipo' && inside(b.capacityAh, typical.ah)
+  );
+  const propulsors = (shelf.propulsor ?? []).filter(
+    (p) =>
+      p.kind === kind &&
+      (p.kind !== 'propeller' || (p.family ?? '').startsWith('multirotor') === isRotor) &&
+      p.diameterM <= (craft.largestPropM ?? Infinity) * 1.001 &&
+      inside((p.diameterM / (p.kind === 'propeller' ? 0.0254 : 0.001)) * 1.0001, typical.size)
+  );
+  const escs = (shelf.esc ?? []).filter(
+    (e) => inside(e.continuousA ?? 0, typical.escA) && (e.maxSeries ?? 0) >= typical.cells[0]
+  );
+  return (
+    [motors, packs, escs].every((list) => list.length >= 2) && propulsors.length >= (isFan || isRotor ? 1 : 2)
+  );
 }
