@@ -1,4 +1,4 @@
-import type { CraftImport } from '../api/routes.ts';
+import type { CraftImport } from '../api/routes/crafts.ts';
 import type { ReadCraft } from '../core/formats/read-craft.ts';
 import { createCraft, getCraft, listCrafts, markCraft } from './crafts.ts';
 import type { Db } from './db/open.ts';
