@@ -37,6 +37,7 @@ export function wattsPerKg(craft: Craft): readonly [number, number] | null {
     : PURPOSES[purposeOf(craft.purpose)].wattsPerKg;
 }
 
+/** Whether a boat pushes water aside, not planes over it. */
 export const isSlow = (craft: Pick<Craft, 'hull'>): boolean => craft.hull === 'displacement';
 
 /** Watts for each gram of a craft's motor. */
