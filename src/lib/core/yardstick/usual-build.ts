@@ -125,8 +125,9 @@ const SLOW_ROOM = 6;
 /** How much smaller than its frame has room for a rotor may be. (m) */
 const ROTOR_ROOM = 1.04;
 
-/** Families that suit a craft best, those that do, and what the others cost. Common practice, no source. */
+/** What a propeller costs where a fan is meant, and a fan where a propeller is. (m) */
 const OTHER_KIND = 1.5;
+/** Families that suit a craft best, those that do, and what the others cost. Common practice, no source. */
 function familyCost({ craft, propulsor: p }: Built): number {
   if (
     craft.kind === 'fixed-wing' &&
@@ -244,10 +245,13 @@ export const BUILD_RULES: readonly BuildRule[] = [
   },
   {
     id: 'esc-size',
-    says: ({ esc, motor }) =>
-      (esc?.continuousA ?? 0) < (motor.maxCurrentA ?? 0)
-        ? 'an ESC smaller than the motor’s rating'
-        : 'a larger ESC than it needs',
+    says: (b) => {
+      const ratingA = b.esc?.continuousA ?? 0;
+      if (ratingA < (b.motor.maxCurrentA ?? 0)) return 'an ESC smaller than the motor’s rating';
+      return ratingA < usualOf(b).escA.low
+        ? 'a smaller ESC than such craft carry'
+        : 'a larger ESC than it needs';
+    },
     cost: (b) => {
       const { esc, motor, currentA, count } = b;
       if (esc?.continuousA == null) return 0.1;
