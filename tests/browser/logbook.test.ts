@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
 import { strFromU8, unzipSync } from 'fflate';
-import type { PartLifeShown } from '../../src/lib/api/routes/shelf.ts';
+import type { PartLifeShown } from '../../src/lib/api/schemas/shelf.ts';
 import type { StoredPart, StoredRun } from '../../src/lib/core/document/stored.ts';
 import { seriousOn } from '../helpers/axe.ts';
 import { expect, openPage, ready } from '../helpers/browser.ts';

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
 import type { Page } from '@playwright/test';
-import type { RunWhole } from '../../src/lib/api/routes/runs.ts';
+import type { RunWhole } from '../../src/lib/api/schemas/runs.ts';
 import type { StoredRun, StoredSetup } from '../../src/lib/core/document/stored.ts';
 import { Stand } from '../../src/lib/core/testing/stand/stand.ts';
 import { seriousOn } from '../helpers/axe.ts';

@@ -41,8 +41,8 @@ function operationOf(id: string, route: Route): Json {
   const type = { json: 'application/json', text: 'application/json', bytes: 'application/octet-stream' };
   const { body, query = {}, choices = {}, words = {}, answer } = route;
   const success: Json = route.sendsFile
-    ? { description: 'The file.', content: { 'application/octet-stream': { schema: answer.schema } } }
-    : json('Done.', answer.schema);
+    ? { description: 'The file.', content: { 'application/octet-stream': { schema: answer } } }
+    : json('Done.', answer);
   return {
     operationId: id,
     summary: route.summary,
@@ -69,7 +69,7 @@ function operationOf(id: string, route: Route): Json {
       ? {
           requestBody: {
             required: !body.optional,
-            content: { [type[body.kind]]: { schema: standardSchema(body.is.schema) } }
+            content: { [type[body.kind]]: { schema: standardSchema(body.is) } }
           }
         }
       : {}),

@@ -1,13 +1,9 @@
+import type { Schema } from '../core/document/typed-schema.ts';
 import { PATHS, type Method, type RouteId } from './paths.ts';
 
-/** A schema with the type it stands for; the type lives at compile time only. */
-export interface Typed<T> {
-  readonly schema: object;
-  readonly as?: T;
-}
-
-/** A schema with the type written beside it; tests hold the two together. */
-export const as = <T>(schema: object): Typed<T> => ({ schema });
+/** A file that is answered as it is, and one that is sent. */
+export const answeredFile: Schema<never> = { type: 'string', format: 'binary' };
+export const sentFile: Schema<Blob> = { type: 'string', format: 'binary' };
 
 /** How a body is read: as JSON checked by the route's schema, as text that a computing thread parses and checks, or as bytes. */
 type BodyKind = 'json' | 'text' | 'bytes';
@@ -26,13 +22,13 @@ export interface Route {
   readonly query?: Readonly<Record<string, string>>;
   readonly body?: {
     readonly kind: BodyKind;
-    readonly is: Typed<unknown>;
+    readonly is: Schema<unknown>;
     /** Whether the request may come without one. */
     readonly optional?: true;
     /** A whole file may come: larger, and with more in it, than one document. */
     readonly file?: true;
   };
-  readonly answer: Typed<unknown>;
+  readonly answer: Schema<unknown>;
   /** Status of success; 200 where it is left out. */
   readonly status?: 200 | 201;
   /** Refusals that this route can give beyond a bad request and a fault of the server. */

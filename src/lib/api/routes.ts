@@ -1,3 +1,4 @@
+import type { TypeOf } from '../core/document/typed-schema.ts';
 import type { RouteId } from './paths.ts';
 import type { Route } from './route.ts';
 import { BACKUP_ROUTES } from './routes/backups.ts';
@@ -30,6 +31,8 @@ export type Routes = typeof ROUTES;
 ROUTES satisfies Record<RouteId, Route>;
 
 /** What a route answers. */
-export type AnswerOf<K extends RouteId> = Routes[K]['answer'] extends { as?: infer T } ? T : never;
+export type AnswerOf<K extends RouteId> = TypeOf<Routes[K]['answer']>;
 /** What is sent to a route. */
-export type BodyOf<K extends RouteId> = Routes[K] extends { body: { is: { as?: infer T } } } ? T : undefined;
+export type BodyOf<K extends RouteId> = Routes[K] extends { body: { is: infer Body } }
+  ? TypeOf<Body>
+  : undefined;

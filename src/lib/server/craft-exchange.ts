@@ -1,4 +1,4 @@
-import type { CraftImport } from '../api/routes/crafts.ts';
+import type { CraftFile, CraftImport } from '../api/schemas/crafts.ts';
 import type { ReadCraft } from '../core/formats/read-craft.ts';
 import { createCraft, getCraft, listCrafts, markCraft } from './crafts.ts';
 import type { Db } from './db/open.ts';
@@ -8,7 +8,7 @@ import { withoutKnown } from '../core/model/known.ts';
 import { createSetup, deleteSetup, listSetups, useSetup } from './setups.ts';
 
 /** A craft with all its setups. */
-export function exportCraft(db: Db, id: number): Outcome<object> {
+export function exportCraft(db: Db, id: number): Outcome<CraftFile> {
   const craft = getCraft(db, id);
   if (!craft.ok) return craft;
   const { name, kind, story, revision } = craft.value;

@@ -1,5 +1,5 @@
 import type { StoredCraft, StoredSetup } from '../core/document/stored.ts';
-import type { Marked } from '../api/routes/common.ts';
+import type { Marked } from '../api/schemas/setups.ts';
 import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';

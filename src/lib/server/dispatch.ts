@@ -22,7 +22,7 @@ const shapeOf = (schema: object): object =>
 const shapes = new Map<Route, object>();
 function shape(route: Route): object {
   let made = shapes.get(route);
-  if (!made) shapes.set(route, (made = shapeOf(route.body?.is.schema ?? {})));
+  if (!made) shapes.set(route, (made = shapeOf(route.body?.is ?? {})));
   return made;
 }
 

@@ -5,7 +5,7 @@ import type { SetupDocument } from '../core/document/schema.ts';
 import type { FittedPart, StoredPart, StoredSetup } from '../core/document/stored.ts';
 import { FACTOR_TITLES } from '../core/powertrain/sensitivity.ts';
 import { show } from '../core/units/show.ts';
-import type { CalibrationPlaces } from '../api/backups.ts';
+import type { CalibrationPlaces } from '../api/schemas/setups.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, refused, type Outcome } from './outcome.ts';

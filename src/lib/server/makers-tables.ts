@@ -3,7 +3,7 @@ import type { Motor } from '../core/document/schema.ts';
 import type { FittedPart, StoredMakersTable } from '../core/document/stored.ts';
 import { asUsed } from '../core/shelf/measured.ts';
 import { validateAgainst } from '../core/document/validate.ts';
-import type { Marked } from '../api/routes/common.ts';
+import type { Marked } from '../api/schemas/setups.ts';
 import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';

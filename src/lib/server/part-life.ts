@@ -1,6 +1,6 @@
 import type { PartKind } from '../core/registry/parts.ts';
 import type { RunDetails, RunReading } from '../core/document/run-schema.ts';
-import type { PartLifeShown } from '../api/routes/shelf.ts';
+import type { PartLifeShown } from '../api/schemas/shelf.ts';
 import { packHealth, type PackHealth } from '../core/shelf/pack-health.ts';
 import { dueOf, useOf, wasIn, type RunOfPart } from '../core/shelf/part-use.ts';
 import type { LifeEdited, PackRecord, PackRecorded, PartLife, Reminder } from '../core/document/part-life.ts';

@@ -1,7 +1,7 @@
 import type { PartKind } from '../core/registry/parts.ts';
 import { checkPart, type CheckedPart } from '../core/shelf/checked-part.ts';
 import type { StoredPart } from '../core/document/stored.ts';
-import type { Marked } from '../api/routes/common.ts';
+import type { Marked } from '../api/schemas/setups.ts';
 import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';

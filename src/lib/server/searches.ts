@@ -1,7 +1,7 @@
 import { savedSearchSchema, type SavedSearch } from '../core/search/saved-search.ts';
 import type { StoredSearch } from '../core/document/stored.ts';
 import { validateAgainst } from '../core/document/validate.ts';
-import type { Marked } from '../api/routes/common.ts';
+import type { Marked } from '../api/schemas/setups.ts';
 import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';

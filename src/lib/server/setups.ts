@@ -1,7 +1,7 @@
 import type { SetupDocument } from '../core/document/schema.ts';
 import type { Revision, StoredSetup } from '../core/document/stored.ts';
 import { validateSetup } from '../core/document/validate.ts';
-import type { Marked } from '../api/routes/common.ts';
+import type { Marked } from '../api/schemas/setups.ts';
 import { withoutKnown } from '../core/model/known.ts';
 import { documentKnown, withKnowledge } from './knowledge.ts';
 import { markDeleted } from './db/mark-deleted.ts';

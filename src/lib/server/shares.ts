@@ -1,4 +1,4 @@
-import type { Share } from '../api/backups.ts';
+import type { Share } from '../api/schemas/setups.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { digestOf, newSecret } from './auth/secrets.ts';

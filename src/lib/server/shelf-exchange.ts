@@ -1,4 +1,4 @@
-import type { ShelfImport } from '../api/routes/shelf.ts';
+import type { ShelfImport } from '../api/schemas/shelf.ts';
 import { partsToCsv, type PortablePart } from '../core/formats/part-csv.ts';
 import type { ReadShelf } from '../core/formats/read-shelf.ts';
 import {

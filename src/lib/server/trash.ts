@@ -1,4 +1,4 @@
-import type { TrashItem, TrashKind } from '../api/backups.ts';
+import type { TrashItem, TrashKind } from '../api/schemas/backups.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { found, type Outcome } from './outcome.ts';

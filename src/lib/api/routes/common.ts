@@ -1,28 +1,17 @@
-import type { StoredSetup } from '../../core/document/stored.ts';
-import { as } from '../route.ts';
 import { named } from '../schemas.ts';
-
-/** A deletion, or its taking back. */
-export interface Marked {
-  id: number;
-  revision: number;
-}
+import { having, object, request, whole, type Schema } from '../../core/document/typed-schema.ts';
 
 /** The revision that a write was made from. */
-export const revision = { type: 'integer', title: 'revision' } as const;
+export const revision = having(whole, { title: 'revision' });
 
 /** A body that names that revision, or nothing. */
-export const byRevision = as<{ revision?: number }>({
-  title: 'request',
-  type: 'object',
-  properties: { revision }
-});
+export const byRevision = request(object({ revision }, ['revision']));
 
 /** Ids of what an import made. */
-export const ids = { type: 'array', maxItems: 5000, items: { type: 'integer' } } as const;
+export const ids: Schema<number[]> = { type: 'array', maxItems: 5000, items: whole };
 
 /** A setup as it is kept. */
-export const setup = as<StoredSetup>(named('StoredSetup'));
+export const setup = named('StoredSetup');
 
 /** What a deletion answers, and its taking back. */
-export const marked = as<Marked>(named('Marked'));
+export const marked = named('Marked');

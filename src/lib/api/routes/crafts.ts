@@ -1,36 +1,27 @@
-import type { StoredCraft } from '../../core/document/stored.ts';
 import { briefSchema } from '../../core/alternatives/sketch-checked.ts';
 import type { Brief } from '../../core/brief/brief.ts';
-import { as, route } from '../route.ts';
 import { named } from '../schemas.ts';
 import { byRevision, ids, setup, marked } from './common.ts';
-
-/** What the import of a craft or a setup would do, or did. */
-export interface CraftImport {
-  craft: { name: string; kind: StoredCraft['kind']; isNew: boolean };
-  setups: string[];
-  /** Ids of what was made: what undo takes back. Null and empty before it is applied. */
-  craftId: number | null;
-  setupIds: number[];
-}
+import { list, nullable, object, request, standsFor, whole } from '../../core/document/typed-schema.ts';
+import { route } from '../route.ts';
 
 /** Crafts, and files of crafts and setups. A table of data. */
 export const CRAFT_ROUTES = {
   listCrafts: route('listCrafts', {
     summary: 'All crafts.',
-    answer: as<StoredCraft[]>({ type: 'array', items: named('StoredCraft') }),
+    answer: list(named('StoredCraft')),
     refuses: []
   }),
   sketchCraft: route('sketchCraft', {
     summary: 'Makes a craft with a first setup from a brief.',
-    body: { kind: 'json', is: as<Brief>(briefSchema) },
+    body: { kind: 'json', is: standsFor<Brief>(briefSchema) },
     answer: setup,
     status: 201,
     refuses: []
   }),
   readCraft: route('readCraft', {
     summary: 'A craft with its setups, as a file that can be imported.',
-    answer: as<object>(named('CraftFile')),
+    answer: named('CraftFile'),
     refuses: [404]
   }),
   deleteCraft: route('deleteCraft', {
@@ -47,21 +38,17 @@ export const CRAFT_ROUTES = {
   importCraft: route('importCraft', {
     summary: 'Plans the import of a craft or a setup, or does it (status 201).',
     query: { apply: '1 to do it' },
-    body: { kind: 'text', is: as<string>({ type: 'object' }), file: true },
-    answer: as<CraftImport>(named('CraftImport')),
+    body: { kind: 'text', is: standsFor<string>({ type: 'object' }), file: true },
+    answer: named('CraftImport'),
     refuses: [413]
   }),
   undoCraftImport: route('undoCraftImport', {
     summary: 'Takes an import of a craft back.',
     body: {
       kind: 'json',
-      is: as<{ craftId: number | null; setupIds: number[] }>({
-        title: 'request',
-        type: 'object',
-        properties: { craftId: { type: ['integer', 'null'] }, setupIds: ids }
-      })
+      is: request(object({ craftId: nullable(whole), setupIds: ids }, ['craftId', 'setupIds']))
     },
-    answer: as<{ removed: number }>(named('Removed')),
+    answer: named('Removed'),
     refuses: []
   })
 };

@@ -1,28 +1,18 @@
 import {
-  type RunDetails,
-  type RunReading,
   runBegunSchema,
-  runEditedSchema,
-  runLoggedSchema,
   type RunBegun,
-  type RunEdited
+  runEditedSchema,
+  type RunEdited,
+  runLoggedSchema,
+  type RunLogged
 } from '../../core/document/run-schema.ts';
-import { columnsSchema, type RememberedColumns } from '../../core/document/columns-schema.ts';
-import type { SetupDocument } from '../../core/document/schema.ts';
-import type { StoredRun } from '../../core/document/stored.ts';
-import type { Thinned } from '../../core/testing/record/thin.ts';
-import { as, route } from '../route.ts';
+import { columnsSchema } from '../../core/document/columns-schema.ts';
 import { named } from '../schemas.ts';
 import { byRevision, marked } from './common.ts';
+import { having, list, number, object, request, standsFor, whole } from '../../core/document/typed-schema.ts';
+import { answeredFile, sentFile, route } from '../route.ts';
 
-/** A run as its page shows it: with the document it was made with, and its curve where it was recorded. */
-export interface RunWhole {
-  run: StoredRun;
-  document: SetupDocument;
-  overview: Thinned | null;
-}
-
-const run = as<StoredRun>(named('StoredRun'));
+const run = named('StoredRun');
 
 /** Runs, their readings and samples, and how the columns of meters are read. A table of data. */
 export const RUN_ROUTES = {
@@ -30,15 +20,9 @@ export const RUN_ROUTES = {
     summary: 'Logs a run of a setup: what the meter showed.',
     body: {
       kind: 'json',
-      is: as<{
-        title: string;
-        verdict?: string;
-        readings: RunReading[];
-        details?: RunDetails;
-        heldAt?: string | null;
-      }>(runLoggedSchema)
+      is: standsFor<RunLogged>(runLoggedSchema)
     },
-    answer: as<{ id: number }>({ type: 'object', required: ['id'], properties: { id: { type: 'integer' } } }),
+    answer: object({ id: whole }),
     status: 201,
     refuses: [404]
   }),
@@ -49,17 +33,17 @@ export const RUN_ROUTES = {
       most: 'how many, at most 200',
       skip: 'how many newer ones are passed over'
     },
-    answer: as<StoredRun[]>({ type: 'array', items: named('StoredRun') }),
+    answer: list(named('StoredRun')),
     refuses: []
   }),
   readRun: route('readRun', {
     summary: 'One run with the setup it was made with, and its curve where it was recorded.',
-    answer: as<RunWhole>(named('RunWhole')),
+    answer: named('RunWhole'),
     refuses: [404]
   }),
   editRun: route('editRun', {
     summary: 'Writes words and details of a run anew; names the revision the edit was made from.',
-    body: { kind: 'json', is: as<RunEdited>(runEditedSchema) },
+    body: { kind: 'json', is: standsFor<RunEdited>(runEditedSchema) },
     answer: run,
     refuses: [404, 409]
   }),
@@ -76,14 +60,14 @@ export const RUN_ROUTES = {
   }),
   beginRun: route('beginRun', {
     summary: 'Begins a run that is recorded as it goes on.',
-    body: { kind: 'json', is: as<RunBegun>(runBegunSchema) },
+    body: { kind: 'json', is: standsFor<RunBegun>(runBegunSchema) },
     answer: run,
     status: 201,
     refuses: [404, 409]
   }),
   followRun: route('followRun', {
     summary: 'A run as it goes on: server-sent events, twenty samples a second.',
-    answer: as<never>({ type: 'string', format: 'binary' }),
+    answer: answeredFile,
     sendsFile: true,
     refuses: [404]
   }),
@@ -91,14 +75,9 @@ export const RUN_ROUTES = {
     summary: 'Sets the throttle of a run on the simulated stand.',
     body: {
       kind: 'json',
-      is: as<{ throttle: number }>({
-        title: 'request',
-        type: 'object',
-        required: ['throttle'],
-        properties: { throttle: { type: 'number', minimum: 0, maximum: 1, title: 'throttle' } }
-      })
+      is: request(object({ throttle: having(number, { minimum: 0, maximum: 1, title: 'throttle' }) }))
     },
-    answer: as<{ id: number }>(named('Opened')),
+    answer: named('Opened'),
     refuses: [404]
   }),
   stopRun: route('stopRun', {
@@ -110,36 +89,32 @@ export const RUN_ROUTES = {
   exportLog: route('exportLog', {
     summary: 'The log of a craft: its readings as CSV, or runs, readings and samples as a data package.',
     choices: { format: ['readings.csv', 'zip'] },
-    answer: as<never>({ type: 'string', format: 'binary' }),
+    answer: answeredFile,
     sendsFile: true,
     refuses: [404]
   }),
   recallColumns: route('recallColumns', {
     summary: 'How columns of these names were read last.',
     query: { signature: 'names of the columns' },
-    answer: as<{ columns: RememberedColumns | null }>(named('Remembered')),
+    answer: named('Remembered'),
     refuses: []
   }),
   rememberColumns: route('rememberColumns', {
     summary: 'Remembers how the columns of a meter are read.',
-    body: { kind: 'json', is: as<RememberedColumns>(columnsSchema) },
-    answer: as<{ columns: RememberedColumns | null }>(named('Remembered')),
+    body: { kind: 'json', is: columnsSchema },
+    answer: named('Remembered'),
     refuses: []
   }),
   addSamples: route('addSamples', {
     summary:
       'Samples of a run that goes on, of a meter or a file, as a block of columns: count and mask of channels as 32-bit whole numbers, then seconds and channels as 64-bit floats, little end first.',
-    body: { kind: 'bytes', is: as<Blob>({ type: 'string', format: 'binary' }) },
-    answer: as<{ stored: number }>({
-      type: 'object',
-      required: ['stored'],
-      properties: { stored: { type: 'integer' } }
-    }),
+    body: { kind: 'bytes', is: sentFile },
+    answer: object({ stored: whole }),
     refuses: [404, 409, 413]
   }),
   runSamples: route('runSamples', {
     summary: 'Every sample of a run as CSV.',
-    answer: as<never>({ type: 'string', format: 'binary' }),
+    answer: answeredFile,
     sendsFile: true,
     refuses: [404]
   })

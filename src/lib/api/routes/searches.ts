@@ -1,21 +1,21 @@
-import type { StoredSearch } from '../../core/document/stored.ts';
 import { savedSearchSchema, type SavedSearch } from '../../core/search/saved-search.ts';
-import { as, route } from '../route.ts';
 import { named } from '../schemas.ts';
 import { byRevision, marked } from './common.ts';
+import { list, standsFor } from '../../core/document/typed-schema.ts';
+import { route } from '../route.ts';
 
-const search = as<StoredSearch>(named('StoredSearch'));
+const search = named('StoredSearch');
 
 /** Searches that are kept with a craft. A table of data. */
 export const SEARCH_ROUTES = {
   listSearches: route('listSearches', {
     summary: 'Searches that are kept with a craft.',
-    answer: as<StoredSearch[]>({ type: 'array', items: named('StoredSearch') }),
+    answer: list(named('StoredSearch')),
     refuses: []
   }),
   createSearch: route('createSearch', {
     summary: 'Keeps a search with a craft.',
-    body: { kind: 'json', is: as<SavedSearch & { revision?: number }>(savedSearchSchema) },
+    body: { kind: 'json', is: standsFor<SavedSearch & { revision?: number }>(savedSearchSchema) },
     answer: search,
     status: 201,
     refuses: [404]
@@ -27,7 +27,7 @@ export const SEARCH_ROUTES = {
   }),
   editSearch: route('editSearch', {
     summary: 'Changes a search; names the revision the edit was made from.',
-    body: { kind: 'json', is: as<SavedSearch & { revision?: number }>(savedSearchSchema) },
+    body: { kind: 'json', is: standsFor<SavedSearch & { revision?: number }>(savedSearchSchema) },
     answer: search,
     refuses: [404, 409]
   }),

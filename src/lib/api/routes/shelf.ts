@@ -1,48 +1,22 @@
+import { makersTableSchema, type MakersRow } from '../../core/document/makers-row.ts';
 import { SHELF_FILES } from '../../core/formats/shelf-formats.ts';
 import {
   lifeSchema,
-  packRecordSchema,
   type LifeEdited,
-  type PackRecord,
-  type PackRecorded,
-  type PartLife,
-  type PartUse
+  packRecordSchema,
+  type PackRecorded
 } from '../../core/document/part-life.ts';
-import type { PackHealth } from '../../core/shelf/pack-health.ts';
-import type { ReminderDue } from '../../core/shelf/part-use.ts';
-import { makersTableSchema, type MakersRow } from '../../core/document/makers-row.ts';
-import type { StoredMakersTable, StoredPart } from '../../core/document/stored.ts';
-import type { RowError } from '../../core/text/row-error.ts';
-import { as, route } from '../route.ts';
+import type { StoredPart } from '../../core/document/stored.ts';
 import { named } from '../schemas.ts';
 import { revision, byRevision, ids, marked } from './common.ts';
+import { answeredFile, sentFile, route } from '../route.ts';
+import { list, object, request, standsFor } from '../../core/document/typed-schema.ts';
 
-/** A part's life as its page shows it. */
-export interface PartLifeShown {
-  partId: number;
-  revision: number;
-  life: PartLife;
-  use: PartUse;
-  /** How each reminder stands. */
-  due: readonly ReminderDue[];
-  records: readonly PackRecord[];
-  /** Of a pack; null of other parts. */
-  health: PackHealth | null;
-}
-
-/** What the import of a shelf would do, or did. */
-export interface ShelfImport {
-  parts: { kind: StoredPart['kind']; name: string; action: 'add' | 'already there' }[];
-  errors: RowError[];
-  /** Ids of the parts added, once applied: what undo takes back. */
-  added: number[];
-}
-
-const part = as<StoredPart>(named('StoredPart'));
-const table = as<StoredMakersTable>(named('StoredMakersTable'));
+const part = named('StoredPart');
+const table = named('StoredMakersTable');
 /** What a caller sends of a part: checked by the schema of its kind, further in. */
-const partBody = as<Partial<StoredPart>>({ title: 'part', type: 'object', properties: { revision } });
-const tableBody = as<{ title: string; rows: MakersRow[]; revision?: number }>({
+const partBody = standsFor<Partial<StoredPart>>({ title: 'part', type: 'object', properties: { revision } });
+const tableBody = standsFor<{ title: string; rows: MakersRow[]; revision?: number }>({
   ...makersTableSchema,
   properties: { ...makersTableSchema.properties, revision }
 });
@@ -51,7 +25,7 @@ const tableBody = as<{ title: string; rows: MakersRow[]; revision?: number }>({
 export const SHELF_ROUTES = {
   listParts: route('listParts', {
     summary: 'All parts of the shelf.',
-    answer: as<StoredPart[]>({ type: 'array', items: named('StoredPart') }),
+    answer: list(named('StoredPart')),
     refuses: []
   }),
   createPart: route('createPart', {
@@ -91,37 +65,37 @@ export const SHELF_ROUTES = {
   }),
   readLife: route('readLife', {
     summary: 'How much a part was used, what it is to be looked at for, how a pack fares.',
-    answer: as<PartLifeShown>(named('PartLife')),
+    answer: named('PartLife'),
     refuses: [404]
   }),
   editLife: route('editLife', {
     summary:
       'Writes what a part is looked at for and whether it is retired; names the revision it was made from.',
-    body: { kind: 'json', is: as<LifeEdited>(lifeSchema) },
-    answer: as<PartLifeShown>(named('PartLife')),
+    body: { kind: 'json', is: standsFor<LifeEdited>(lifeSchema) },
+    answer: named('PartLife'),
     refuses: [404, 409]
   }),
   createRecord: route('createRecord', {
     summary: 'Keeps what was found of a pack on a day: resistance of its cells, capacity, swelling.',
-    body: { kind: 'json', is: as<PackRecorded>(packRecordSchema) },
-    answer: as<PackRecord>(named('PackRecord')),
+    body: { kind: 'json', is: standsFor<PackRecorded>(packRecordSchema) },
+    answer: named('PackRecord'),
     status: 201,
     refuses: [404, 409]
   }),
   deleteRecord: route('deleteRecord', {
     summary: 'Takes a record of a pack away.',
     body: { kind: 'json', is: byRevision, optional: true },
-    answer: as<{ id: number }>(named('Opened')),
+    answer: named('Opened'),
     refuses: [404]
   }),
   restoreRecord: route('restoreRecord', {
     summary: 'Puts a deleted record back.',
-    answer: as<{ id: number }>(named('Opened')),
+    answer: named('Opened'),
     refuses: [404]
   }),
   listTables: route('listTables', {
     summary: 'Maker’s tables of a motor.',
-    answer: as<StoredMakersTable[]>({ type: 'array', items: named('StoredMakersTable') }),
+    answer: list(named('StoredMakersTable')),
     refuses: []
   }),
   createTable: route('createTable', {
@@ -156,7 +130,7 @@ export const SHELF_ROUTES = {
   exportShelf: route('exportShelf', {
     summary: 'The shelf as a file: JSON, a data package, or the CSV of one kind.',
     choices: { format: SHELF_FILES.map((f) => f.id) },
-    answer: as<never>({ type: 'string', format: 'binary' }),
+    answer: answeredFile,
     sendsFile: true,
     refuses: [404]
   }),
@@ -167,17 +141,17 @@ export const SHELF_ROUTES = {
       apply: '1 to do it',
       good: '1 to take the good rows only'
     },
-    body: { kind: 'bytes', is: as<Blob>({ type: 'string', format: 'binary' }), file: true },
-    answer: as<ShelfImport>(named('ShelfImport')),
+    body: { kind: 'bytes', is: sentFile, file: true },
+    answer: named('ShelfImport'),
     refuses: [413]
   }),
   undoShelfImport: route('undoShelfImport', {
     summary: 'Takes an import of the shelf back.',
     body: {
       kind: 'json',
-      is: as<{ added: number[] }>({ title: 'request', type: 'object', properties: { added: ids } })
+      is: request(object({ added: ids }, ['added']))
     },
-    answer: as<{ removed: number }>(named('Removed')),
+    answer: named('Removed'),
     refuses: []
   })
 };

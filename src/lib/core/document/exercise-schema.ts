@@ -1,3 +1,6 @@
+import type { FromSchema } from 'json-schema-to-ts';
+import { nullable, object, text, whole, type TypeOf } from './typed-schema.ts';
+
 /** How an exercise came out, as it is sent. */
 export const exerciseDoneSchema = {
   title: 'exercise',
@@ -19,17 +22,13 @@ export const exerciseDoneSchema = {
   }
 } as const;
 
-export interface ExerciseDone {
-  exercise: string;
-  level: number;
-  right: boolean;
-  tries?: number;
-}
+export type ExerciseDone = FromSchema<typeof exerciseDoneSchema>;
 
 /** How often a kind of exercise was worked, and how often rightly at the first answer. */
-export interface ExerciseRecord {
-  readonly exercise: string;
-  readonly worked: number;
-  readonly right: number;
-  readonly last: string | null;
-}
+export const exerciseRecordSchema = object({
+  exercise: text,
+  worked: whole,
+  right: whole,
+  last: nullable(text)
+});
+export type ExerciseRecord = Readonly<TypeOf<typeof exerciseRecordSchema>>;

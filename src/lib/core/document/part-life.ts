@@ -1,5 +1,8 @@
+import type { FromSchema } from 'json-schema-to-ts';
+import { flag, list, nullable, number, object, standsFor, text, whole, type TypeOf } from './typed-schema.ts';
+
 /** Something the user wants to be reminded of: after so many uses, or so many minutes, since it was last looked at. */
-export interface Reminder {
+export type Reminder = {
   readonly what: string;
   readonly everyUses: number | null;
   readonly everySeconds: number | null;
@@ -7,40 +10,43 @@ export interface Reminder {
   readonly seenUses: number;
   readonly seenSeconds: number;
   readonly seenAt: string | null;
-}
+};
 
 /** A part's life beside its figures: whether it is retired and why, and what it is looked at for. */
-export interface PartLife {
-  readonly retired: { readonly at: string; readonly why: string } | null;
-  readonly reminders: readonly Reminder[];
-}
+export const partLifeSchema = object({
+  retired: nullable(object({ at: text, why: text })),
+  reminders: list(standsFor<Reminder>({ type: 'object' }))
+});
+export type PartLife = TypeOf<typeof partLifeSchema>;
 
 /** How much a part was used, by the log. */
-export interface PartUse {
-  /** Runs and flights. */
-  readonly uses: number;
-  readonly flights: number;
-  readonly seconds: number;
-  /** Ampere-hours taken from a pack; 0 for other parts. */
-  readonly ah: number;
-  readonly lastAt: string | null;
-}
+export const partUseSchema = object({
+  // runs and flights
+  uses: number,
+  flights: number,
+  seconds: number,
+  // ampere-hours taken from a pack; 0 for other parts
+  ah: number,
+  lastAt: nullable(text)
+});
+export type PartUse = Readonly<TypeOf<typeof partUseSchema>>;
 
 /** What was found of a pack on a day. */
-export interface PackRecord {
-  readonly id: number;
-  readonly heldAt: string;
-  /** Each cell, or one figure for all, ohm; null where it was not read. */
-  readonly cellOhm: readonly number[] | null;
-  /** Of the pack when that was read, °C. */
-  readonly temperatureC: number | null;
-  /** Whole capacity by a full charge or discharge, Ah. */
-  readonly capacityAh: number | null;
-  /** Charged cycles that the log does not know of, in all. */
-  readonly cycles: number | null;
-  readonly swollen: boolean;
-  readonly note: string;
-}
+export const storedRecordSchema = object({
+  id: whole,
+  heldAt: text,
+  // each cell, or one figure for all, ohm; null where it was not read
+  cellOhm: nullable(list(number)),
+  // of the pack when that was read, °C
+  temperatureC: nullable(number),
+  // whole capacity by a full charge or discharge, Ah
+  capacityAh: nullable(number),
+  // charged cycles that the log does not know of, in all
+  cycles: nullable(number),
+  swollen: flag,
+  note: text
+});
+export type PackRecord = Readonly<TypeOf<typeof storedRecordSchema>>;
 
 const figure = (title: string, minimum: number, maximum: number) =>
   ({ type: ['number', 'null'], minimum, maximum, title }) as const;
@@ -99,9 +105,5 @@ export const packRecordSchema = {
 } as const;
 
 /** What is sent of a part's life and of a pack's record. */
-export interface LifeEdited {
-  readonly revision?: number;
-  readonly retired?: { readonly why: string } | null;
-  readonly reminders: readonly (Pick<Reminder, 'what'> & Partial<Reminder>)[];
-}
-export type PackRecorded = Partial<Omit<PackRecord, 'id'>>;
+export type LifeEdited = FromSchema<typeof lifeSchema>;
+export type PackRecorded = FromSchema<typeof packRecordSchema>;

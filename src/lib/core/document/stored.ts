@@ -1,44 +1,59 @@
-import type { PartKind } from '../registry/parts.ts';
+// What is kept, as the pages and the interface are given it: each kind from its schema.
+import { PART_KINDS } from '../registry/parts.ts';
 import type { RunDetails, RunReading } from './run-schema.ts';
 import type { MakersRow } from './makers-row.ts';
+import { CRAFT_KINDS } from './schema/craft.ts';
 import type { Battery, Esc, Motor, Propulsor, ReceiverSupply, SetupDocument } from './schema.ts';
+import {
+  byName,
+  flag,
+  list,
+  nullable,
+  number,
+  object,
+  oneOf,
+  standsFor,
+  text,
+  whole,
+  type TypeOf
+} from './typed-schema.ts';
+
+/** Number of a row, and its revision: it grows with every change, undo and redo too; a write names the one it was made from. */
+const kept = { id: whole, revision: whole };
 
 /** A craft: its name, kind and story; figures live in its setups' documents. */
-export interface StoredCraft {
-  id: number;
-  /** Grows with every change; a write names the one it was made from. */
-  revision: number;
-  name: string;
-  kind: 'fixed-wing' | 'multirotor' | 'boat';
-  story: string;
-}
+export const storedCraftSchema = object({
+  ...kept,
+  name: text,
+  kind: oneOf(CRAFT_KINDS),
+  story: text
+});
+export type StoredCraft = TypeOf<typeof storedCraftSchema>;
 
 /** A stored setup with its document and where it stands in its history. */
-export interface StoredSetup {
-  id: number;
-  /** Grows with every change of the document, undo and redo too; a write names the one it was made from. */
-  revision: number;
-  craftId: number;
-  document: SetupDocument;
-  inUse: boolean;
-  pinned: boolean;
-  canUndo: boolean;
-  canRedo: boolean;
-  undoLabel: string | null;
-  redoLabel: string | null;
-  /** The setup that this one was changed from; null where it came of no change. */
-  changedFrom: number | null;
-}
+export const storedSetupSchema = object({
+  ...kept,
+  craftId: whole,
+  document: standsFor<SetupDocument>({ $ref: '#/components/schemas/Setup' }),
+  inUse: flag,
+  pinned: flag,
+  canUndo: flag,
+  canRedo: flag,
+  undoLabel: nullable(text),
+  redoLabel: nullable(text),
+  // the setup that this one was changed from; null where it came of no change
+  changedFrom: nullable(whole)
+});
+export type StoredSetup = TypeOf<typeof storedSetupSchema>;
 
 /** A search of a craft that was kept: what is wanted, the yardstick, the axes. */
-export interface StoredSearch {
-  id: number;
-  /** Grows with every change; a write names the one it was made from. */
-  revision: number;
-  craftId: number;
-  name: string;
-  document: { limits: object; yardstick: object; axes: readonly string[] };
-}
+export const storedSearchSchema = object({
+  ...kept,
+  craftId: whole,
+  name: text,
+  document: standsFor<{ limits: object; yardstick: object; axes: readonly string[] }>({ type: 'object' })
+});
+export type StoredSearch = TypeOf<typeof storedSearchSchema>;
 
 /** One edit in a setup's history. */
 export interface Revision {
@@ -46,29 +61,6 @@ export interface Revision {
   label: string;
   createdAt: string;
   current: boolean;
-}
-
-/** A part on the shelf; its document is the same object a setup holds. */
-export interface StoredPart {
-  id: number;
-  /** Grows with every change; a write names the one it was made from. */
-  revision: number;
-  kind: PartKind;
-  name: string;
-  /** Figures of the label. */
-  document: Battery | Esc | Motor | Propulsor | ReceiverSupply;
-  /** What the user measured, by field; it stands in for the label's figure. */
-  measured: Record<string, number>;
-  owned: boolean;
-  note: string;
-  /** Of one, in the user's own money; null where none was given. */
-  price: number | null;
-  /** Kept in the record, but out of every search. */
-  retired: boolean;
-  /** What runs or a maker's table taught of it; null where none were fitted. */
-  fitted: FittedPart | null;
-  /** Of a pack: what was measured of it over its life; left out where nothing was. */
-  health?: KnownPack | null;
 }
 
 /** What was measured of a pack over its life, as far as it bears on what it may be asked for. */
@@ -83,39 +75,64 @@ export interface KnownPack {
 }
 
 /** What runs taught of a part on the shelf: the fit as a whole, of which it takes its own share wherever it goes. */
-export interface FittedPart {
-  readonly at: string;
-  /** Name of the setup whose runs they were. */
-  readonly from: string;
-  /** Whether it is a maker's table that taught it, not runs. */
-  readonly table?: boolean;
-  /** In words: its factors on the label's figures. */
-  readonly says: string;
-  readonly calibration: NonNullable<SetupDocument['calibration']>;
-}
+const fittedPartSchema = object(
+  {
+    at: text,
+    // name of the setup whose runs they were
+    from: text,
+    // whether it is a maker's table that taught it, not runs
+    table: flag,
+    // in words: its factors on the label's figures
+    says: text,
+    calibration: standsFor<NonNullable<SetupDocument['calibration']>>({ type: 'object' })
+  },
+  ['table']
+);
+export type FittedPart = TypeOf<typeof fittedPartSchema>;
+
+/** A part on the shelf; its document is the same object a setup holds. */
+export const storedPartSchema = object({
+  ...kept,
+  kind: oneOf(PART_KINDS),
+  name: text,
+  // figures of the label
+  document: standsFor<Battery | Esc | Motor | Propulsor | ReceiverSupply>({ type: 'object' }),
+  // what the user measured, by field; it stands in for the label's figure
+  measured: standsFor<Record<string, number>>(byName(number)),
+  owned: flag,
+  note: text,
+  // of one, in the user's own money; null where none was given
+  price: nullable(number),
+  // kept in the record, but out of every search
+  retired: flag,
+  // what runs or a maker's table taught of it; null where none were fitted
+  fitted: nullable(fittedPartSchema)
+});
+export type StoredPart = TypeOf<typeof storedPartSchema> & {
+  /** Of a pack, inside the program: what was measured of it over its life; left out where nothing was. */
+  health?: KnownPack | null;
+};
 
 /** Published test rows of a motor on the shelf. */
-export interface StoredMakersTable {
-  id: number;
-  /** Grows with every change; a write names the one it was made from. */
-  revision: number;
-  partId: number;
-  title: string;
-  rows: MakersRow[];
-}
+export const storedMakersTableSchema = object({
+  ...kept,
+  partId: whole,
+  title: text,
+  rows: list(standsFor<MakersRow>({ type: 'object' }))
+});
+export type StoredMakersTable = TypeOf<typeof storedMakersTableSchema>;
 
 /** One logged test. */
-export interface StoredRun {
-  id: number;
-  /** Grows with every change; a write names the one it was made from. */
-  revision: number;
-  setupId: number;
-  heldAt: string;
-  title: string;
-  verdict: string;
-  readings: RunReading[];
-  details: RunDetails;
-  state: 'live' | 'ended';
-  /** Samples that are stored. */
-  samples: number;
-}
+export const storedRunSchema = object({
+  ...kept,
+  setupId: whole,
+  heldAt: text,
+  title: text,
+  verdict: text,
+  readings: list(standsFor<RunReading>({ type: 'object' })),
+  details: standsFor<RunDetails>({ type: 'object' }),
+  state: oneOf(['live', 'ended']),
+  // samples that are stored
+  samples: whole
+});
+export type StoredRun = TypeOf<typeof storedRunSchema>;

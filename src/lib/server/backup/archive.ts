@@ -1,7 +1,7 @@
 import { RECORDED_CHANNELS } from '../../core/registry/channels.ts';
 import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
-import type { ArchiveImport } from '../../api/backups.ts';
+import type { ArchiveImport } from '../../api/schemas/backups.ts';
 import { packRecordSchema } from '../../core/document/part-life.ts';
 import { makersTableSchema } from '../../core/document/makers-row.ts';
 import { runLoggedSchema } from '../../core/document/run-schema.ts';

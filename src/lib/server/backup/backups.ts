@@ -28,7 +28,7 @@ export interface Backup extends BackupName {
 }
 
 /** A backup that was opened and looked through. */
-export interface CheckedBackup extends Backup {
+export interface BackupLooked extends Backup {
   readonly counts: Counts;
 }
 
@@ -110,7 +110,7 @@ function withCurrent<T>(file: string, use: (db: Db) => T): T {
 }
 
 /** Gives a finished copy its name, after it was looked through against what it was made of. */
-function accept(folder: string, part: string, name: string, least: Counts): CheckedBackup {
+function accept(folder: string, part: string, name: string, least: Counts): BackupLooked {
   settle(part);
   const counts = verify(part);
   const lost = HOLDING_KINDS.find((kind) => counts[kind] < least[kind]);
@@ -139,7 +139,7 @@ export async function makeBackup(
   folder: string,
   reason: Reason,
   now = new Date()
-): Promise<CheckedBackup> {
+): Promise<BackupLooked> {
   const path = made(folder);
   const name = nameAt(now, reason);
   const part = join(path, `${name}.part`);

@@ -1,4 +1,4 @@
-import type { BackupRestored, BackupsHeld } from '../../api/backups.ts';
+import type { BackupRestored, BackupsHeld } from '../../api/schemas/backups.ts';
 import { dataFault, exchangeStore, folderOf, store } from '../db/store.ts';
 import type { Db } from '../db/open.ts';
 import { transaction } from '../db/transaction.ts';
@@ -13,7 +13,7 @@ import {
   verify,
   whatWouldChange,
   type Backup,
-  type CheckedBackup
+  type BackupLooked
 } from './backups.ts';
 import { countsOf, type KindDifference } from './row-counts.ts';
 
@@ -33,7 +33,7 @@ let held = 0;
 /** Backups that are being made. */
 let going = 0;
 /** The backup that is being made because it was asked for. */
-let asked: Promise<CheckedBackup> | null = null;
+let asked: Promise<BackupLooked> | null = null;
 
 /** Makes a backup where something was changed since the newest, and that is old enough. @returns whether one was made */
 async function backUpWhenDue(now = new Date()): Promise<boolean> {
@@ -72,12 +72,12 @@ export const backupsHeld = (db: Db): Outcome<BackupsHeld> =>
   found({ backups: listBackups(folderOf()), holds: countsOf(db) });
 
 /** Makes a backup because it was asked for; whoever asks while one is being made for another shares it. */
-export async function backUpNow(db: Db): Promise<Outcome<CheckedBackup>> {
+export async function backUpNow(db: Db): Promise<Outcome<BackupLooked>> {
   asked ??= backUpAsAsked(db).finally(() => (asked = null));
   return created(await asked);
 }
 
-async function backUpAsAsked(db: Db): Promise<CheckedBackup> {
+async function backUpAsAsked(db: Db): Promise<BackupLooked> {
   going += 1;
   try {
     const changes = changesOf(db);
@@ -93,7 +93,7 @@ async function backUpAsAsked(db: Db): Promise<CheckedBackup> {
 export function lookAtBackup(
   db: Db,
   name: string
-): Outcome<{ backup: CheckedBackup; changes: KindDifference[] }> {
+): Outcome<{ backup: BackupLooked; changes: KindDifference[] }> {
   const file = backupFile(folderOf(), name);
   const backup = listBackups(folderOf()).find((b) => b.name === name);
   if (!file || !backup) return notFound('backup');

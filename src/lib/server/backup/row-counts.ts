@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { KeptDifference } from '../../api/backups.ts';
+import type { KeptDifference } from '../../api/schemas/backups.ts';
 import type { Db } from '../db/open.ts';
 
 /** What is counted of a data file, each with a query of id, name and content; rows in the trash do not count. */

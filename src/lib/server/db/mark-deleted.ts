@@ -1,4 +1,4 @@
-import type { Marked } from '../../api/routes/common.ts';
+import type { Marked } from '../../api/schemas/setups.ts';
 import { found, notFound, staleness, type Outcome } from '../outcome.ts';
 import type { Db } from './open.ts';
 import { transaction } from './transaction.ts';

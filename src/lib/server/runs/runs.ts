@@ -1,6 +1,6 @@
 import type { RunDetails, RunEdited, RunLogged } from '../../core/document/run-schema.ts';
-import type { Marked } from '../../api/routes/common.ts';
-import type { RunWhole } from '../../api/routes/runs.ts';
+import type { Marked } from '../../api/schemas/setups.ts';
+import type { RunWhole } from '../../api/schemas/runs.ts';
 import type { StoredRun } from '../../core/document/stored.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { Thinned } from '../../core/testing/record/thin.ts';

@@ -2,7 +2,7 @@
   import { invalidateAll } from '$app/navigation';
   import { Button } from 'flowbite-svelte';
   import { call } from '../../api/client.ts';
-  import type { ArchiveImport } from '../../api/backups.ts';
+  import type { ArchiveImport } from '../../api/schemas/backups.ts';
 
   /** Everything as one file, and one file brought into an empty installation: what it holds is shown before it is done. */
   let {

@@ -5,7 +5,13 @@
   import { Button } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { call } from '../../api/client.ts';
-  import type { BackupLook, BackupsHeld, KeptCounts, KeptDifference, TrashItem } from '../../api/backups.ts';
+  import type {
+    BackupLook,
+    BackupsHeld,
+    KeptCounts,
+    KeptDifference,
+    TrashItem
+  } from '../../api/schemas/backups.ts';
   import AppHeader from '../AppHeader.svelte';
   import { byClock, day } from '../format/dates.ts';
   import ArchivePanel from './ArchivePanel.svelte';

@@ -5,7 +5,7 @@
   import { Button } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { call } from '../../api/client.ts';
-  import type { Share } from '../../api/backups.ts';
+  import type { Share } from '../../api/schemas/setups.ts';
   import { day } from '../format/dates.ts';
 
   /** Links by which this one sheet may be read, and nothing else: made, told once, taken away. */

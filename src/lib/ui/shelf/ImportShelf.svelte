@@ -6,7 +6,7 @@
   import { SHELF_FILES, SHELF_FORMATS, shelfFormatIds } from '../../core/formats/shelf-formats.ts';
   import { joinList } from '../../core/text/join-list.ts';
   import { call } from '../../api/client.ts';
-  import type { ShelfImport } from '../../api/routes/shelf.ts';
+  import type { ShelfImport } from '../../api/schemas/shelf.ts';
   import Dialog from '../kit/Dialog.svelte';
 
   /** Import of a shelf: what it will do first, then one undoable step. */

@@ -6,7 +6,7 @@
   import { Button } from 'flowbite-svelte';
   import { onMount, untrack } from 'svelte';
   import { call } from '../../api/client.ts';
-  import type { PartLifeShown } from '../../api/routes/shelf.ts';
+  import type { PartLifeShown } from '../../api/schemas/shelf.ts';
   import { cautionsOfPack } from '../../core/cautions/cautions.ts';
   import type { PackRecorded, Reminder } from '../../core/document/part-life.ts';
   import type { SetupDocument } from '../../core/document/schema.ts';

@@ -1,5 +1,5 @@
 import type { RunDetails, RunReading, StandFault } from '../../core/document/run-schema.ts';
-import type { CalibrationPlaces } from '../../api/backups.ts';
+import type { CalibrationPlaces } from '../../api/schemas/setups.ts';
 import { call } from '../../api/client.ts';
 import type { MakersRow } from '../../core/document/makers-row.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';

@@ -37,13 +37,16 @@ export const balanceSchema = {
   }
 } as const;
 
+/** Kinds of craft. */
+export const CRAFT_KINDS = ['fixed-wing', 'multirotor', 'boat'] as const;
+
 export const craftSchema = {
   title: 'craft',
   type: 'object',
   required: ['kind', 'massKg'],
   properties: {
     name: { type: 'string', maxLength: 120 },
-    kind: { enum: ['fixed-wing', 'multirotor', 'boat'], title: 'kind of craft' },
+    kind: { enum: CRAFT_KINDS, title: 'kind of craft' },
     massKg: told(required('all-up weight', 0, 1000, true), {
       short: 'all-up',
       quantity: 'craftMass',
