@@ -8,6 +8,7 @@ import type { RequestEvent } from '@sveltejs/kit';
 import { findRoute } from '../api/find-route.ts';
 import { PATHS, type RouteId } from '../api/paths.ts';
 import { ROUTES } from '../api/routes.ts';
+import { markOf } from '../core/document/sources.ts';
 import type { StoredPart, StoredSetup } from '../core/document/stored.ts';
 import { closeStore, store } from './db/store.ts';
 import { dispatch } from './dispatch.ts';
@@ -105,6 +106,19 @@ test('a body is checked by the schema of its route before anything is done', asy
   }
   assert.equal((await ask('PUT', '/api/v1/settings', 'not json')).status, 422);
   assert.equal((await ask('PUT', '/api/v1/settings', '[]')).status, 422);
+});
+
+test('a setup whose figures have no sources is read alike by every room: its weight is what the user gave', async () => {
+  const { document } = (await ask('GET', '/api/v1/setups/3')).value as unknown as StoredSetup;
+  const { sources: _none, ...bare } = document;
+  const made = await ask('POST', '/api/v1/setups', { craftId: 1, document: bare });
+  const { id, revision } = made.value as unknown as StoredSetup;
+  const read = (await ask('GET', `/api/v1/setups/${id}`)).value as unknown as StoredSetup;
+  assert.equal(markOf(read.document, 'craft.massKg'), 'typed');
+  // what is sent back as it came is no edit
+  const again = await ask('PUT', `/api/v1/setups/${id}`, { document: bare, label: 'nothing', revision });
+  assert.equal((again.value as unknown as StoredSetup).revision, revision);
+  await ask('DELETE', `/api/v1/setups/${id}?revision=${revision}`);
 });
 
 test('a setup is read, edited, undone; a stale write gets what stands', async () => {

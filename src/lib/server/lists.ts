@@ -1,10 +1,11 @@
 import { glanceOf, type Glance, type SetupSummary } from '../core/compare/glance.ts';
-import type { Battery, SetupDocument } from '../core/document/schema.ts';
+import type { Battery } from '../core/document/schema.ts';
 import { asUsed } from '../core/shelf/measured.ts';
 import type { Db } from './db/open.ts';
 import { documentKnown, knowledgeWord, knownParts } from './knowledge.ts';
 import { getSettings } from './settings.ts';
 import type { Beside, Summaries, SummaryRequest } from './summaries.ts';
+import { readDocument } from './stored-document.ts';
 
 /** A setup as lists show it: no document, only its name and weight. */
 interface SetupRow extends SummaryRequest {
@@ -53,7 +54,7 @@ function rowsOf(db: Db, rows: readonly Row[]): SetupRow[] {
     inUse: r.in_use === 1,
     pinned: r.pinned === 1,
     tested: r.tested === 1,
-    document: () => documentKnown(db, JSON.parse(read.get(r.id) as string) as SetupDocument)
+    document: () => documentKnown(db, readDocument(read.get(r.id) as string))
   }));
 }
 

@@ -12,6 +12,7 @@ import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
 import { created, found, invalid, notFound, refused, staleness, type Outcome } from './outcome.ts';
 import { getPart } from './parts.ts';
+import { readDocument } from './stored-document.ts';
 
 const NEVER: PartLife = { retired: null, reminders: [] };
 const lifeOf = (db: Db, id: number): PartLife => ({
@@ -47,7 +48,7 @@ function runsWith(db: Db, kind: PartKind, name: string): RunOfPart[] {
   const read = db.prepare('SELECT document FROM setup_revision WHERE id = ?').pluck();
   const documents = new Map<number, SetupDocument>();
   const documentOf = (id: number): SetupDocument => {
-    const known = documents.get(id) ?? (JSON.parse(read.get(id) as string) as SetupDocument);
+    const known = documents.get(id) ?? readDocument(read.get(id) as string);
     documents.set(id, known);
     return known;
   };

@@ -1,5 +1,6 @@
 import type { SetupDocument } from '../core/document/schema.ts';
 import type { Revision, StoredSetup } from '../core/document/stored.ts';
+import { withGivenWeight } from '../core/document/sources.ts';
 import { validateSetup } from '../core/document/validate.ts';
 import type { Marked } from '../api/schemas/setups.ts';
 import { withoutKnown } from '../core/model/known.ts';
@@ -7,6 +8,7 @@ import { documentKnown, withKnowledge } from './knowledge.ts';
 import { markDeleted } from './db/mark-deleted.ts';
 import type { Db } from './db/open.ts';
 import { transaction } from './db/transaction.ts';
+import { readDocument } from './stored-document.ts';
 import { found, invalid, notFound, refused, staleness, type Outcome } from './outcome.ts';
 
 interface Row {
@@ -33,7 +35,7 @@ const fromRow = (row: Row): StoredSetup => ({
   id: row.id,
   revision: row.revision,
   craftId: row.craft_id,
-  document: JSON.parse(row.document) as SetupDocument,
+  document: readDocument(row.document),
   inUse: row.in_use === 1,
   pinned: row.pinned === 1,
   canUndo: row.parent_id !== null,
@@ -68,7 +70,7 @@ export const listInUse = (db: Db): { name: string; document: SetupDocument }[] =
       .all(MOST_IN_USE) as { name: string; document: string }[]
   ).map(({ name, document }) => ({
     name,
-    document: documentKnown(db, JSON.parse(document) as SetupDocument)
+    document: documentKnown(db, readDocument(document))
   }));
 
 /** One setup. */
@@ -132,7 +134,10 @@ export function editSetup(
   return transaction(db, () => {
     const row = rowOf(db, id);
     if (!row) return notFound('setup');
-    if (row.document === JSON.stringify(withoutKnown(checked.value)))
+    if (
+      JSON.stringify(readDocument(row.document)) ===
+      JSON.stringify(withGivenWeight(withoutKnown(checked.value)))
+    )
       return found(withKnowledge(db, fromRow(row)));
     const stale = staleness(revision, withKnowledge(db, fromRow(row)), 'setup', true);
     if (stale) return stale;

@@ -9,11 +9,13 @@ import type { PredictAnswer } from '../predict/answer.ts';
 import { answerOf } from '../predict/predict.ts';
 import { fittingsOf, type Fittings, type ShelfPart } from '../alternatives/fittings.ts';
 import { shoppingLines, type ShoppingLine } from '../alternatives/shopping.ts';
+import { mendingOf } from '../alternatives/put-right.ts';
 import { remediesOf } from '../alternatives/remedies.ts';
 import { analysisOf, type SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { whyOf } from '../derivations/derive.ts';
 import type { Derivation } from '../derivations/derivation.ts';
+import type { MatchMends } from './mends.ts';
 import { powerPath, type PowerStage } from './power-path.ts';
 
 /** Everything the Match screen draws of one setup at one point. */
@@ -78,6 +80,12 @@ export function matchPicture(
       chart: depth === 'quick' ? null : chartOf(chart, s)
     }
   };
+}
+
+/** What puts the whole setup of the screen right, as a full picture has it; null where the document is not sound. */
+export function mendsFor(document: unknown, look: MatchLook): MatchMends | null {
+  const found = looked(document, look, true);
+  return found.ok ? mendingOf(found.s, runChecks(found.s)) : null;
 }
 
 /** What puts one check of the screen right; nothing where the document is not sound. */

@@ -5,7 +5,7 @@ import type * as tasks from './tasks.ts';
 
 type Tasks = typeof tasks;
 /** Tasks of pages: each answer follows from what it is given alone. */
-type PageTask = 'matchPage' | 'changePage' | 'testPage' | 'sheet' | 'help';
+type PageTask = 'matchPage' | 'matchMends' | 'changePage' | 'testPage' | 'sheet' | 'help';
 
 /** Most answers that are kept, some tens of kilobytes each. */
 const MOST_KEPT = 120;

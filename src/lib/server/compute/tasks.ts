@@ -18,7 +18,8 @@ import { answerCalibrate } from '../../core/calibration/answer-calibrate.ts';
 import { issue } from '../../core/text/issues.ts';
 import { parseJson } from '../../core/text/json.ts';
 import { badRequest, answerPredict, type BadRequest } from '../../core/predict/answer-predict.ts';
-import { matchPicture, type MatchResult } from '../../core/match/match-picture.ts';
+import { matchPicture, mendsFor, type MatchResult } from '../../core/match/match-picture.ts';
+import type { MatchMends } from '../../core/match/mends.ts';
 import { checkSearch, type SearchJob } from '../../core/search/answer-search.ts';
 import { spaceOf, type SearchParts } from '../../core/search/space.ts';
 import { helpView, type HelpView } from '../../core/help/help.ts';
@@ -106,12 +107,16 @@ export function matchPage(
 ): { drawn: MatchResult; comparison: Comparison; shown: number[] } {
   const sides = compared.map((d) => soundly(d, schools));
   return {
-    // what puts failing checks right follows in the page's own worker
+    // what puts failing checks right takes longer and follows by itself
     drawn: matchPicture(document, { point: FULL, schools }, 'banded'),
     shown: sides.flatMap((s, at) => (s ? [at] : [])),
     comparison: compareSetups(sides.flatMap((s) => s ?? []))
   };
 }
+
+/** What puts a setup right at full throttle, where the Match page begins; null where it cannot be worked out. */
+export const matchMends = (document: SetupDocument, schools: Schools): MatchMends | null =>
+  mendsFor(document, { point: FULL, schools });
 
 /** What the Change page shows before its own workers answer: the first change that is offered; null where it cannot be made. */
 export function changePage(

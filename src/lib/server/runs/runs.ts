@@ -10,6 +10,7 @@ import { transaction } from '../db/transaction.ts';
 import { found, notFound, staleness, type Outcome } from '../outcome.ts';
 import { getSetup } from '../setups.ts';
 import { madeBy } from './made-by.ts';
+import { readDocument } from '../stored-document.ts';
 
 interface Row {
   id: number;
@@ -110,7 +111,7 @@ export function documentOf(db: Db, runId: number): SetupDocument | null {
     )
     .pluck()
     .get(runId) as string | undefined;
-  return text === undefined ? null : (JSON.parse(text) as SetupDocument);
+  return text === undefined ? null : readDocument(text);
 }
 
 /** Logs a run of a setup as it is now. @param heldAt when it was, ISO 8601 */

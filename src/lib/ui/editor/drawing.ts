@@ -3,6 +3,7 @@ import { bandsCarriedOver, carriedOver } from '../../core/checks/carry-over.ts';
 import type { SetupDocument } from '../../core/document/schema.ts';
 import type { Issue } from '../../core/text/issues.ts';
 import type { Depth, MatchLook, MatchPicture } from '../../core/match/match-picture.ts';
+import { isWhole, withMends, type MatchMends } from '../../core/match/mends.ts';
 import type { Ports } from './ports.ts';
 
 /** What became of a picture that was asked for. */
@@ -87,9 +88,23 @@ export class Drawing {
     return { is: 'drawn' };
   }
 
-  /** Works out the rest of a picture that the server drew, unless something was asked for meanwhile. */
-  complete(document: SetupDocument, look: MatchLook, chart: Chart['id']): void {
+  /**
+   * Makes the picture that the server drew whole, unless something was asked for meanwhile: by what the server sends after it, or
+   * where nothing comes by working it out here.
+   */
+  async complete(
+    document: SetupDocument,
+    look: MatchLook,
+    chart: Chart['id'],
+    sent: Promise<MatchMends | null> | null
+  ): Promise<void> {
+    if (isWhole(this.#picture)) return;
+    const mends = await sent?.catch(() => null);
     if (this.#turn !== 0) return;
+    if (mends) {
+      this.#put(withMends(this.#picture, mends), true);
+      return;
+    }
     this.#next = { turn: this.#turn, depths: ['full'], pauseMs: OPENED_MS, document, look, chart };
     void this.#rest();
   }

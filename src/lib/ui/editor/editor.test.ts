@@ -7,11 +7,13 @@ import { fitAround } from '../../core/alternatives/fit-around.ts';
 import {
   fittingsFor,
   matchPicture,
+  mendsFor,
   type Depth,
   remediesFor,
   whyFigure,
   type MatchPicture
 } from '../../core/match/match-picture.ts';
+import type { MatchMends } from '../../core/match/mends.ts';
 import { Editor, type EditorState } from './editor.ts';
 import type { Ports } from './ports.ts';
 
@@ -116,6 +118,14 @@ function world() {
     wind: async () => {
       for (const act of timers.splice(0)) act();
       await editor.flush();
+    },
+    /** Lets timers run until none is left, as on a page that is left alone. */
+    settle: async () => {
+      for (let quiet = 0; quiet < 5; quiet++) {
+        await new Promise((resolve) => setTimeout(resolve));
+        if (timers.length > 0) quiet = 0;
+        for (const act of timers.splice(0)) act();
+      }
     },
     refuse: (status: number) => (refusing = { ok: false, status, message: `refused ${status}`, errors: [] }),
     accept: () => (refusing = null),
@@ -492,4 +502,40 @@ test('a calculation that is lost is said; any other fault is not hidden', async 
     assert.match(editor.state.refused[0].message, /The calculation stopped/);
     assert.equal(editor.state.document.battery.series, 3);
   }
+});
+
+test('what puts the opened setup right is taken from the server where it sends it, else worked out', async () => {
+  const mends = mendsFor(DOCUMENT, LOOK);
+  assert.ok(mends);
+  const sentTo = async (sent: Promise<MatchMends | null> | null): Promise<ReturnType<typeof world>> => {
+    const w = world();
+    await w.editor.warm(sent);
+    await w.settle();
+    return w;
+  };
+  const taken = await sentTo(Promise.resolve(mends));
+  assert.ok(taken.editor.state.settled);
+  assert.deepEqual(taken.editor.state.picture.answer.putRight, mends.putRight);
+  assert.deepEqual(taken.depths, ['quick'], 'nothing was worked out twice');
+  for (const none of [
+    () => null,
+    () => Promise.resolve(null),
+    () => Promise.reject<null>(new Error('cut off'))
+  ]) {
+    const own = await sentTo(none());
+    assert.ok(own.depths.includes('full'));
+    assert.deepEqual(own.editor.state.picture.answer.putRight, mends.putRight, 'the same by both ways');
+  }
+});
+
+test('what the server sends of a setup that was edited meanwhile is passed over', async () => {
+  const mends = mendsFor(DOCUMENT, LOOK);
+  let send: (mends: MatchMends | null) => void = () => {};
+  const w = world();
+  await w.editor.warm(new Promise((resolve) => (send = resolve)));
+  await w.editor.edit([{ path: 'battery.series', value: 4 }], 'cells');
+  send(mends);
+  await w.settle();
+  assert.equal(w.editor.state.document.battery.series, 4);
+  assert.notDeepEqual(w.editor.state.picture.answer.putRight, mends?.putRight);
 });

@@ -3,6 +3,7 @@ import type { Chart } from '../../core/charts/chart.ts';
 import type { PredictPoint, SetupDocument } from '../../core/document/schema.ts';
 import type { StoredSetup } from '../../core/document/stored.ts';
 import type { MatchLook, MatchPicture } from '../../core/match/match-picture.ts';
+import { isWhole, type MatchMends } from '../../core/match/mends.ts';
 import type { Remedy } from '../../core/checks/finding.ts';
 import type { Issue } from '../../core/text/issues.ts';
 import type { Derivation } from '../../core/derivations/derivation.ts';
@@ -49,7 +50,7 @@ export class Editor extends SetupEditor<MatchShown> {
         picture,
         point: { throttle: 1, speedMs: 0, stateOfCharge: 1 },
         chartId: 'throttle',
-        settled: false,
+        settled: isWhole(picture),
         why: null,
         opened: null
       },
@@ -156,10 +157,13 @@ export class Editor extends SetupEditor<MatchShown> {
       this.set({ opened: { id, remedies } });
   }
 
-  /** Starts the calculation, so that the first edit is as quick as the next, and asks for what the page does not have yet. */
-  async warm(): Promise<void> {
+  /**
+   * Starts the calculation, so that the first edit is as quick as the next, and asks for what the page does not have yet.
+   * @param sent what puts the setup right, where the server sends it after the page
+   */
+  async warm(sent: Promise<MatchMends | null> | null = null): Promise<void> {
     const { document } = this.state;
-    this.#drawing.complete(document, this.#look, this.#chart);
+    void this.#drawing.complete(document, this.#look, this.#chart, sent);
     try {
       await this.#ports.picture('quick', document, this.#look, 'quick');
     } catch (error) {

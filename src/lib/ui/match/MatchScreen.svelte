@@ -19,6 +19,7 @@
   import KnownNotes from './KnownNotes.svelte';
   import FindingsList from './FindingsList.svelte';
   import type { MatchPicture } from '../../core/match/match-picture.ts';
+  import type { MatchMends } from '../../core/match/mends.ts';
   import { MatchState } from './match-state.svelte.ts';
   import PartColumn from './PartColumn.svelte';
   import { firstFields, moreFields } from '../../core/registry/fields.ts';
@@ -36,6 +37,7 @@
   let {
     stored,
     picture,
+    mends,
     schools,
     craft,
     setups,
@@ -58,6 +60,8 @@
     /** Pinned setups side by side. */
     compared: Comparison & { ids: number[]; names: string[] };
     parts: StoredPart[];
+    /** What puts the setup right, where the server sends it after the page; null where the picture has it. */
+    mends: Promise<MatchMends | null> | null;
     /** Logged runs of this setup. */
     runs: StoredRun[];
     /** Opens another setup. */
@@ -117,7 +121,7 @@
   });
 
   onMount(() => {
-    void view.warm();
+    void view.warm(mends);
     void view.recover(stored);
     // opening is said on purpose: reading a page, ahead of a click too, writes nothing
     void call('openSetup', { id: view.id });

@@ -4,6 +4,7 @@ import type { StoredSetup } from '../../core/document/stored.ts';
 import type { Fitting, Fittings, ShelfPart } from '../../core/alternatives/fittings.ts';
 import type { ShoppingLine } from '../../core/alternatives/shopping.ts';
 import type { MatchPicture } from '../../core/match/match-picture.ts';
+import type { MatchMends } from '../../core/match/mends.ts';
 import { askWorker, whenRestarted } from '../../workers/client.ts';
 import { Editor, type EditorState } from '../editor/editor.ts';
 import { PAGE_PORTS } from '../editor/page-ports.ts';
@@ -60,10 +61,10 @@ export class MatchState extends SetupView<Editor> implements EditorState {
     );
 
   /** Starts both workers; says so when one had to be started anew. */
-  warm(): Promise<void> {
+  warm(sent: Promise<MatchMends | null> | null): Promise<void> {
     whenRestarted((why) =>
       this.editor.say(`The calculation stopped (${why}) and was started again; nothing is lost.`)
     );
-    return this.editor.warm();
+    return this.editor.warm(sent);
   }
 }

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { computePage } from '$lib/server/compute/page-cache';
 import { besideOf, countSetups, listSetupRows, MOST_LISTED, soon } from '$lib/server/lists';
+import { withMends } from '$lib/core/match/mends';
 import { idOf } from '$lib/server/outcome';
 import { knownParts } from '$lib/server/knowledge';
 import { listRuns } from '$lib/server/runs/runs';
@@ -12,6 +13,8 @@ import type { PageServerLoad } from './$types';
 const MOST_COMPARED = 4;
 /** How long the page waits for the amps of the other setups, ms. */
 const PATIENCE_MS = 60;
+/** How long it waits for what puts the setup right: it is there at once where the setup was opened before, ms. */
+const MENDS_PATIENCE_MS = 15;
 
 export const load: PageServerLoad = async ({ params, url }) => {
   const { db, stored, craft, settings } = setupRoom(params.id);
@@ -35,6 +38,12 @@ export const load: PageServerLoad = async ({ params, url }) => {
   ]);
   if (!page.drawn.ok)
     error(422, `This setup cannot be worked out: ${page.drawn.errors.map((e) => e.message).join(' ')}`);
+  // begun when the page itself is ready, which nothing is to hold up; a page that does not get it works it out itself
+  const mends = await soon(
+    computePage('matchMends', document, schools).catch(() => null),
+    MENDS_PATIENCE_MS
+  );
+  const { picture } = page.drawn;
   const compared = page.shown.map((at) => pinned[at]);
   return {
     stored,
@@ -52,6 +61,7 @@ export const load: PageServerLoad = async ({ params, url }) => {
     parts: knownParts(db),
     runs: listRuns(db, { setupId: stored.id }),
     schools,
-    picture: page.drawn.picture
+    picture: mends.now ? withMends(picture, mends.now) : picture,
+    laterMends: mends.later
   };
 };

@@ -22,6 +22,7 @@
   <MatchScreen
     stored={data.stored}
     picture={data.picture}
+    mends={data.laterMends}
     schools={data.schools}
     craft={data.craft}
     {setups}
