@@ -2,6 +2,7 @@ import { plugsOf } from '../model/plugs.ts';
 import { showUnit } from '../units/show.ts';
 import { largerConnectors, lighterPropulsors } from './candidates.ts';
 import { check } from './check.ts';
+import { packAmps, standingOf } from './standing.ts';
 
 /** Connector rating. */
 export const connectorCurrent = check({
@@ -15,12 +16,12 @@ export const connectorCurrent = check({
   judge: (s) => {
     const { ratingA: rating, weakest } = plugsOf(s.setup);
     if (rating === null) return null;
+    const value = packAmps(standingOf(s));
     return {
-      value: s.worst.batteryCurrentA,
+      value,
       band: s.worst.band?.batteryCurrentA,
       rating,
-      working: () =>
-        `${showUnit(s.worst.batteryCurrentA, 'A')} through ${weakest} made for ${showUnit(rating, 'A')}.`
+      working: () => `${showUnit(value, 'A')} through ${weakest} made for ${showUnit(rating, 'A')}.`
     };
   }
 });

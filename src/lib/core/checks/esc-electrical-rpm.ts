@@ -1,6 +1,7 @@
 import { show } from '../units/show.ts';
 import { cells, otherKv } from './candidates.ts';
 import { check } from './check.ts';
+import { electricalRpm, standingOf } from './standing.ts';
 
 /** Electrical rpm (motor rpm × pole pairs) against what the ESC can commutate. */
 export const escElectricalRpm = check({
@@ -20,7 +21,7 @@ export const escElectricalRpm = check({
     const scale = pairs * s.powertrain.gearRatio;
     const band = s.worst.band?.rpm;
     return {
-      value: rpm * pairs,
+      value: electricalRpm(standingOf(s)),
       band: band ? [band[0] * scale, band[1] * scale] : null,
       rating,
       working: () =>

@@ -1,6 +1,7 @@
 import { show, showUnit } from '../units/show.ts';
 import { capacities, higherC, lighterPropulsors } from './candidates.ts';
 import { check, withBand } from './check.ts';
+import { packAmps, standingOf } from './standing.ts';
 
 /**
  * Margin limit of a pack's amps under a school: what of them the worst case may take, A.
@@ -44,7 +45,7 @@ export const packCurrent = check({
   candidates: (s) => [lighterPropulsors(s), higherC(s), capacities(s)],
   judge: (s) => {
     const { battery, esc } = s.setup;
-    const value = s.worst.batteryCurrentA;
+    const value = packAmps(standingOf(s));
     const label = battery.continuousC == null ? null : battery.capacityAh * battery.continuousC;
     // a pack that was measured is held to what it was found to carry, as its resistance is good to a third
     const carries = battery.health?.credibleA ?? null;

@@ -1,6 +1,7 @@
 import { partMasses } from '../model/all-up-mass.ts';
 import { show } from '../units/show.ts';
 import { check } from './check.ts';
+import { packPercent, standingOf } from './standing.ts';
 
 /** Share of the all-up weight beyond which a pack carries mostly itself, and the most that flies at all, %. Common practice, no source. */
 const LARGE_SHARE = 40;
@@ -19,7 +20,7 @@ export const packWeight = check({
     const pack = partMasses(s.setup).find((m) => m.part === 'battery');
     if (!pack || s.kind === 'boat') return null;
     const { massKg } = s.setup.craft;
-    const value = (100 * pack.kg) / massKg;
+    const value = packPercent(standingOf(s));
     return {
       value,
       rating: LARGEST_SHARE,

@@ -4,6 +4,7 @@ import { wingOf } from '../model/wing.ts';
 import { show, showUnit } from '../units/show.ts';
 import { cells, otherKv, pitches } from './candidates.ts';
 import { check } from './check.ts';
+import { pitchMs, standingOf } from './standing.ts';
 
 /** Pitch speed over stall speed that leaves room to climb. Common practice, no source. */
 export const OVER_STALL = { rating: 1.5, margin: 2 } as const;
@@ -29,7 +30,7 @@ export const pitchSpeed = check({
   judge: (s) => {
     const { craft } = s.setup;
     if (craft.kind !== 'fixed-wing') return null;
-    const value = s.worst.pitchSpeedMs;
+    const value = pitchMs(standingOf(s));
     const wing = wingOf(craft);
     const rating = leastPitchSpeedMs(craft, s.model.fluid.densityKgM3);
     if (rating === null) return { unknown: 'no wing area and no wanted speed to compare with' };

@@ -4,6 +4,7 @@ import { INCH_M } from '../units/convert.ts';
 import { show } from '../units/show.ts';
 import { cells, heavierPropulsors, lighterPropulsors, otherKv } from './candidates.ts';
 import { check } from './check.ts';
+import { propulsorTurns, standingOf } from './standing.ts';
 
 /** Highest rpm × diameter in inches by family, from memory of makers' sheets; the maker's own figure comes first. */
 const RPM_INCHES = {
@@ -54,7 +55,7 @@ export const propulsorRpm = check({
     if (highest === null) return null;
     const rating = highest.rpm;
     return {
-      value: s.worst.rpm,
+      value: propulsorTurns(standingOf(s)),
       band: s.worst.band?.rpm,
       rating,
       working: () =>

@@ -3,6 +3,7 @@ import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
 import { cells, heavierPropulsors, otherKv } from './candidates.ts';
 import { check } from './check.ts';
+import { standingOf, thrustShare } from './standing.ts';
 
 /** Thrust standing still over weight: by purpose for aeroplanes, 2:1 for multirotors. Boats have none. */
 export const thrustToWeight = check({
@@ -20,7 +21,7 @@ export const thrustToWeight = check({
     if (craft.kind === 'boat') return null;
     const weight = craft.massKg * GRAVITY_MS2;
     const { worst } = s;
-    const value = worst.thrustN / weight;
+    const value = thrustShare(standingOf(s));
     const purpose = purposeNamed(craft.purpose);
     const taken = PURPOSES[purpose ?? 'trainer'];
     const wanted = craft.targetThrustToWeight ?? (craft.kind === 'multirotor' ? 2 : taken.thrustToWeight[0]);

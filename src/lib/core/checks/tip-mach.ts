@@ -1,6 +1,7 @@
 import { show, showUnit } from '../units/show.ts';
 import { cells, lighterPropulsors, otherKv } from './candidates.ts';
 import { check } from './check.ts';
+import { standingOf, tipMachOf } from './standing.ts';
 
 /** Tip speed against the speed of sound: above about 0.7 noise and drag grow, above 0.85 thrust goes. */
 export const tipMach = check({
@@ -18,7 +19,7 @@ export const tipMach = check({
     const scale = tip / sound / Math.max(s.worst.rpm, 1e-9);
     const band = s.worst.band?.rpm;
     return {
-      value: tip / sound,
+      value: tipMachOf(standingOf(s)),
       band: band ? [band[0] * scale, band[1] * scale] : null,
       rating: 0.85,
       marginLimit: 0.7,

@@ -1,6 +1,7 @@
 import { show, showUnit } from '../units/show.ts';
 import { lighterPropulsors, thickerLeads } from './candidates.ts';
 import { check } from './check.ts';
+import { dropPercent, standingOf } from './standing.ts';
 
 /** Share of the pack's volts that leads may cost, and that they must not, %. Common practice, no source. */
 const GOOD_SHARE = 3;
@@ -19,7 +20,7 @@ export const voltageDrop = check({
     if (!(worst.batteryVoltageV > 0)) return null;
     const amps = worst.batteryCurrentA - powertrain.auxiliaryCurrentA;
     const drop = amps * powertrain.wiringResistanceOhm;
-    const value = (100 * drop) / worst.batteryVoltageV;
+    const value = dropPercent(standingOf(s));
     return {
       value,
       rating: LARGEST_SHARE,

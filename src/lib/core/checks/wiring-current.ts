@@ -3,6 +3,7 @@ import { PLUG_LIMIT_C, TOUCH_C } from '../parts/wiring/insulation.ts';
 import { showUnit } from '../units/show.ts';
 import { lighterPropulsors, thickerLeads } from './candidates.ts';
 import { check, withBand } from './check.ts';
+import { packAmps, standingOf } from './standing.ts';
 
 /** Current the pack leads carry. */
 export const wiringCurrent = check({
@@ -17,7 +18,7 @@ export const wiringCurrent = check({
   judge: (s) => {
     const { wiring } = s.setup;
     if (wiring?.gaugeAwg == null) return null;
-    const value = s.worst.batteryCurrentA;
+    const value = packAmps(standingOf(s));
     const { touchA, limitA, limitC, airC, insulation } = leadLimits(s.setup, wiring.gaugeAwg, s.spellS);
     return {
       value,

@@ -1,32 +1,21 @@
-import { plugRatingA } from '../model/plugs.ts';
 import { CHECKS, checkOf, type CheckId } from '../checks/all-checks.ts';
 import { beyondOf, isOver } from '../checks/check.ts';
-import { leastPitchSpeedMs } from '../checks/pitch-speed.ts';
+import { standing, type Standing } from '../checks/standing.ts';
 import type { PowertrainModel } from '../model/powertrain-model.ts';
 import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
 import { radSToRpm } from '../units/convert.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import type { Assembler } from './assembler.ts';
+import {
+  BY_NUMBER,
+  countOf,
+  HOLDS_ABOVE,
+  limitsOf,
+  packPlugsOf,
+  type ByNumber,
+  type Limits
+} from './sieve-limits.ts';
 import { places, type Places, type Space } from './space.ts';
-
-/** Checks whose value at full throttle, standing, on a full pack is one number against a limit of one part, in power order. */
-const BY_NUMBER = [
-  'pack-current',
-  'pack-weight',
-  'wiring-current',
-  'connector-current',
-  'voltage-drop',
-  'esc-current',
-  'esc-burst',
-  'esc-electrical-rpm',
-  'motor-current',
-  'motor-power',
-  'propulsor-rpm',
-  'tip-mach',
-  'pitch-speed',
-  'thrust-to-weight'
-] as const satisfies readonly CheckId[];
-type ByNumber = (typeof BY_NUMBER)[number];
 
 /** Checks that a few parts decide by their labels alone, in power order, and which. */
 const BY_LABEL = [
@@ -46,7 +35,7 @@ type ByLabel = (typeof BY_LABEL)[number][0];
 
 /** Checks of the sieve in power order: the number in this list is the check's bit in a mask. */
 const SIEVED: readonly CheckId[] = CHECKS.map((c) => c.id).filter(
-  (id) => (BY_NUMBER as readonly string[]).includes(id) || BY_LABEL.some(([label]) => label === id)
+  (id) => BY_NUMBER.some(([number]) => number === id) || BY_LABEL.some(([label]) => label === id)
 );
 
 /** Bits of the sieve's checks. */
@@ -81,23 +70,12 @@ interface LabelTable {
   readonly decides: (keyof Places)[];
 }
 
-/** Limits of each part. */
-interface Limits {
-  /** Ratings, infinite where a check does not apply or no rating is known. */
-  readonly packA: Float64Array;
-  readonly escA: Float64Array;
-  readonly escBurstA: Float64Array;
-  readonly escErpm: Float64Array;
-  readonly motorA: Float64Array;
-  readonly motorW: Float64Array;
-  readonly propulsorRpm: Float64Array;
-  readonly leadA: number;
-  /** By pack, and by ESC where there is one: the plugs that carry everything. */
-  readonly connectorA: { readonly battery: Float64Array; readonly esc: Float64Array };
-  readonly dropShare: number;
-  readonly packShare: number;
-  readonly mach: number;
-  readonly thrustRatio: number;
+/** A check of numbers as the sieve goes through them. */
+interface Sieved {
+  readonly bit: number;
+  readonly value: (at: Standing) => number;
+  readonly limit: (at: Places, massKg: number) => number;
+  readonly holdsAbove: boolean;
 }
 
 /**
@@ -109,6 +87,8 @@ export class Sieve {
   readonly #assembler: Assembler;
   readonly #space: Space;
   readonly #limits: Limits;
+  readonly #sieved: readonly Sieved[];
+  readonly #standing = standing();
   readonly #labels = new Map<ByLabel, LabelTable>();
   readonly #maxCurrentA: number;
   readonly #maxMassKg: number;
@@ -117,7 +97,8 @@ export class Sieve {
   #maskBeyond = 0;
   /** Whether the all-up weight follows the parts. */
   readonly #weighs: boolean;
-  readonly #fixedPitchMs: number | null;
+  /** What the plug of each pack carries, whatever the ESC's. */
+  readonly #packPlugA: Float64Array;
   /** Bounds of all ESCs. */
   readonly #escBounds: { leastOhm: number; mostOhm: number; mostIdleA: number; mostA: number };
   readonly #sourceMasks: Uint32Array;
@@ -132,22 +113,26 @@ export class Sieve {
     this.#maxCurrentA = wishes.maxCurrentA ?? Infinity;
     this.#maxMassKg = wishes.maxMassKg ?? Infinity;
     this.#weighs = space.head.craft.airframeMassKg != null;
-    this.#limits = this.#limitsOf();
-    const { craft } = space.head;
-    this.#fixedPitchMs =
-      craft.kind === 'fixed-wing' ? leastPitchSpeedMs(craft, assembler.propulsor(0).fluid.densityKgM3) : null;
+    this.#packPlugA = packPlugsOf(space);
+    this.#limits = limitsOf(assembler, this.#packPlugA);
+    this.#sieved = BY_NUMBER.map(([id, value]) => ({
+      bit: BIT[id],
+      value,
+      limit: this.#limits[id],
+      holdsAbove: HOLDS_ABOVE.includes(id)
+    }));
     const escs = space.escs.map((_, k) => assembler.esc(k).model);
     this.#escBounds = {
       leastOhm: Math.min(...escs.map((m) => m.escResistanceOhm)),
       mostOhm: Math.max(...escs.map((m) => m.escResistanceOhm)),
       mostIdleA: Math.max(...escs.map((m) => m.escIdleCurrentA)),
-      mostA: Math.max(...this.#limits.escA)
+      mostA: Math.max(...space.escs.map((_, esc) => this.#limits['esc-current']({ ...places(), esc }, 0)))
     };
     this.#sourceMasks = new Uint32Array(this.rowSize);
     this.#sourceKnown = new Uint8Array(this.rowSize);
     this.#sourceBeyond = new Float32Array(this.rowSize);
     for (const [id, decides] of BY_LABEL) {
-      const size = decides.reduce((n, part) => n * this.#count(part), 1);
+      const size = decides.reduce((n, part) => n * countOf(this.#space, part), 1);
       this.#labels.set(id, {
         known: new Uint8Array(size),
         beyond: new Float32Array(size),
@@ -156,70 +141,13 @@ export class Sieve {
     }
   }
 
-  #count(part: keyof Places): number {
-    const { propulsors, motors, gears, batteries, escs, supplies } = this.#space;
-    return {
-      propulsor: propulsors,
-      motor: motors,
-      gear: gears,
-      battery: batteries,
-      esc: escs,
-      supply: supplies
-    }[part].length;
-  }
-
-  /** The rating that a check takes with one part in place; infinite where there is none. */
-  #rating(id: ByNumber, at: Partial<Places>, none = Infinity): number {
-    const judged = checkOf(id)?.judge(this.#assembler.situation({ ...places(), ...at }));
-    return judged && !('unknown' in judged) ? (judged.rating ?? none) : none;
-  }
-
-  #ratings(id: ByNumber, part: keyof Places): Float64Array {
-    return Float64Array.from({ length: this.#count(part) }, (_, k) => this.#rating(id, { [part]: k }));
-  }
-
-  #limitsOf(): Limits {
-    const { space } = this.#assembler;
-    return {
-      packA: this.#ratings('pack-current', 'battery'),
-      // the highest that may count: between the two ratings only ordinary use decides
-      escA: Float64Array.from(space.escs, ({ document: esc }) =>
-        esc.continuousA == null
-          ? Infinity
-          : space.head.craft.kind === 'multirotor'
-            ? Math.max(esc.burstA ?? 0, esc.continuousA)
-            : esc.continuousA
-      ),
-      escBurstA: this.#ratings('esc-burst', 'esc'),
-      escErpm: Float64Array.from(space.escs, (p) => p.document.maxElectricalRpm ?? Infinity),
-      // an estimated rating rests on volts under load: only a given one is sieved by
-      motorA: Float64Array.from(space.motors, (p) => p.document.maxCurrentA ?? Infinity),
-      motorW: this.#ratings('motor-power', 'motor'),
-      propulsorRpm: this.#ratings('propulsor-rpm', 'propulsor'),
-      leadA: this.#rating('wiring-current', {}),
-      // the weaker plug counts, so neither may be asked with the other in place
-      connectorA: {
-        battery: Float64Array.from(space.batteries, ({ document: { connector } }) =>
-          plugRatingA(space.head, connector, undefined)
-        ),
-        esc: Float64Array.from(space.escs, ({ document: { connector } }) =>
-          plugRatingA(space.head, undefined, connector)
-        )
-      },
-      dropShare: this.#rating('voltage-drop', {}),
-      packShare: this.#rating('pack-weight', {}),
-      mach: this.#rating('tip-mach', {}),
-      thrustRatio: this.#rating('thrust-to-weight', {}, 0)
-    };
-  }
-
   /**
    * Whether a check of labels is over: asked once for the parts that decide it. By how much stands in `#labelBeyond` then.
    */
   #labelOver(id: ByLabel, at: Places): boolean {
     const table = this.#labels.get(id) as LabelTable;
     let key = 0;
-    for (const part of table.decides) key = key * this.#count(part) + at[part];
+    for (const part of table.decides) key = key * countOf(this.#space, part) + at[part];
     if (table.known[key] === 0) {
       const alone = places();
       for (const part of table.decides) alone[part] = at[part];
@@ -362,32 +290,28 @@ export class Sieve {
     powertrain.auxiliaryCurrentA = mostAuxA;
     solveOperatingPoint(powertrain, a.fullSupply(at.battery), 1, 0, p);
     const leastA = n * p.motorCurrentA + leastAuxA;
-    const over = (value: number, limit: number): boolean => value > limit * (1 + BLOCK_GUARD);
-    if (over(leastA, l.packA[at.battery])) return BIT['pack-current'];
-    if (over(leastA, l.leadA)) return BIT['wiring-current'];
-    if (over(leastA, l.connectorA.battery[at.battery])) return BIT['connector-current'];
+    const leastKg = this.#weighs ? a.leastMassKg(at) : craft.massKg;
+    const limit = (id: ByNumber): number => l[id](at, leastKg);
+    const over = (value: number, most: number): boolean => value > most * (1 + BLOCK_GUARD);
+    if (over(leastA, limit('pack-current'))) return BIT['pack-current'];
+    if (over(leastA, limit('wiring-current'))) return BIT['wiring-current'];
+    if (over(leastA, this.#packPlugA[at.battery])) return BIT['connector-current'];
     if (over(leastA, this.#maxCurrentA)) return LIMIT_BIT['limit-current'];
     if (over(p.motorCurrentA, this.#escBounds.mostA)) return BIT['esc-current'];
-    if (over(p.motorCurrentA, l.motorA[at.motor])) return BIT['motor-current'];
+    if (over(p.motorCurrentA, limit('motor-current'))) return BIT['motor-current'];
     const idleW = n * this.#escBounds.mostIdleA * p.batteryVoltageV;
     const leastW = (p.electricalPowerW - p.lossAuxiliaryW - idleW) / n;
-    if (over(leastW, l.motorW[at.motor])) return BIT['motor-power'];
+    if (over(leastW, limit('motor-power'))) return BIT['motor-power'];
     const leastRpm = radSToRpm(p.omegaRadS / powertrain.gearRatio);
-    if (over(leastRpm, l.propulsorRpm[at.propulsor])) return BIT['propulsor-rpm'];
+    if (over(leastRpm, limit('propulsor-rpm'))) return BIT['propulsor-rpm'];
     if (craft.kind === 'boat') return 0;
     powertrain.escResistanceOhm = this.#escBounds.leastOhm;
     powertrain.escIdleCurrentA = 0;
     powertrain.auxiliaryCurrentA = leastAuxA;
     solveOperatingPoint(powertrain, a.fullSupply(at.battery), 1, 0, p);
-    const leastKg = this.#weighs ? a.leastMassKg(at) : craft.massKg;
-    if (over(l.thrustRatio, p.thrustN / (leastKg * GRAVITY_MS2))) return BIT['thrust-to-weight'];
-    if (craft.kind === 'fixed-wing') {
-      const pitchMs = (radSToRpm(p.omegaRadS / powertrain.gearRatio) / 60) * powertrain.pitchM;
-      const least = this.#weighs
-        ? leastPitchSpeedMs({ ...craft, massKg: leastKg }, a.propulsor(at.propulsor).fluid.densityKgM3)
-        : this.#fixedPitchMs;
-      if (least !== null && over(least, pitchMs)) return BIT['pitch-speed'];
-    }
+    if (over(limit('thrust-to-weight'), p.thrustN / (leastKg * GRAVITY_MS2))) return BIT['thrust-to-weight'];
+    const pitch = (radSToRpm(p.omegaRadS / powertrain.gearRatio) / 60) * powertrain.pitchM;
+    if (over(limit('pitch-speed'), pitch)) return BIT['pitch-speed'];
     return 0;
   }
 
@@ -422,63 +346,50 @@ export class Sieve {
     beyond: Float32Array | undefined,
     k: number
   ): number {
-    const p = this.#point;
-    const l = this.#limits;
-    const { craft } = this.#space.head;
-    const n = powertrain.count;
+    const standing = this.#stand(at, powertrain);
+    const { massKg, batteryA } = standing;
     let mask = 0;
     const over = (bit: number, by: number): void => {
       mask |= bit;
       if (beyond && by > beyond[k]) beyond[k] = by;
     };
-    const amps = p.batteryCurrentA;
-    const each = (amps - powertrain.auxiliaryCurrentA) / n;
-    const rpm = radSToRpm(p.omegaRadS / powertrain.gearRatio);
-    if (above(amps, l.packA[at.battery])) over(BIT['pack-current'], excess(amps, l.packA[at.battery]));
-    if (above(each, l.escA[at.esc])) over(BIT['esc-current'], excess(each, l.escA[at.esc]));
-    if (mask !== 0 && !all) return mask;
-    if (above(p.motorCurrentA, l.motorA[at.motor]))
-      over(BIT['motor-current'], excess(p.motorCurrentA, l.motorA[at.motor]));
-    const watts = (p.electricalPowerW - p.lossAuxiliaryW) / n;
-    if (above(watts, l.motorW[at.motor])) over(BIT['motor-power'], excess(watts, l.motorW[at.motor]));
-    const massKg = this.#weighs ? this.#assembler.massKg(at) : craft.massKg;
-    if (craft.kind !== 'boat') {
-      const ratio = p.thrustN / (massKg * GRAVITY_MS2);
-      if (below(ratio, l.thrustRatio)) over(BIT['thrust-to-weight'], excess(l.thrustRatio, ratio));
-      const share = (100 * this.#assembler.batteryKg(at.battery)) / massKg;
-      if (above(share, l.packShare)) over(BIT['pack-weight'], excess(share, l.packShare));
+    for (const { bit, value, limit, holdsAbove } of this.#sieved) {
+      const is = value(standing);
+      const may = limit(at, massKg);
+      if (holdsAbove ? below(is, may) : above(is, may)) {
+        over(bit, holdsAbove ? excess(may, is) : excess(is, may));
+        if (!all) return mask;
+      }
     }
-    if (mask !== 0 && !all) return mask;
-    if (above(amps, l.leadA)) over(BIT['wiring-current'], excess(amps, l.leadA));
-    const plugA = Math.min(l.connectorA.battery[at.battery], l.connectorA.esc[at.esc]);
-    if (above(amps, plugA)) over(BIT['connector-current'], excess(amps, plugA));
-    const drop =
-      (100 * ((amps - powertrain.auxiliaryCurrentA) * powertrain.wiringResistanceOhm)) / p.batteryVoltageV;
-    if (p.batteryVoltageV > 0 && above(drop, l.dropShare))
-      over(BIT['voltage-drop'], excess(drop, l.dropShare));
-    if (above(each, l.escBurstA[at.esc])) over(BIT['esc-burst'], excess(each, l.escBurstA[at.esc]));
-    const poles = this.#space.motors[at.motor].document.poles;
-    if (poles != null) {
-      const electrical = (rpm * powertrain.gearRatio * poles) / 2;
-      if (above(electrical, l.escErpm[at.esc]))
-        over(BIT['esc-electrical-rpm'], excess(electrical, l.escErpm[at.esc]));
-    }
-    if (above(rpm, l.propulsorRpm[at.propulsor]))
-      over(BIT['propulsor-rpm'], excess(rpm, l.propulsorRpm[at.propulsor]));
-    const propulsor = this.#assembler.propulsor(at.propulsor);
-    if (!propulsor.inWater) {
-      const mach = (Math.PI * powertrain.diameterM * rpm) / 60 / propulsor.fluid.soundSpeedMs;
-      if (above(mach, l.mach)) over(BIT['tip-mach'], excess(mach, l.mach));
-    }
-    if (craft.kind === 'fixed-wing') {
-      const least = this.#weighs
-        ? leastPitchSpeedMs({ ...craft, massKg }, propulsor.fluid.densityKgM3)
-        : this.#fixedPitchMs;
-      const pitchMs = (rpm / 60) * powertrain.pitchM;
-      if (least !== null && below(pitchMs, least)) over(BIT['pitch-speed'], excess(least, pitchMs));
-    }
-    if (above(amps, this.#maxCurrentA)) over(LIMIT_BIT['limit-current'], excess(amps, this.#maxCurrentA));
+    if (above(batteryA, this.#maxCurrentA))
+      over(LIMIT_BIT['limit-current'], excess(batteryA, this.#maxCurrentA));
     if (above(massKg, this.#maxMassKg)) over(LIMIT_BIT['limit-weight'], excess(massKg, this.#maxMassKg));
     return mask;
+  }
+
+  /** The solved point of a combination as what checks compare; one record, filled anew. */
+  #stand(at: Places, powertrain: PowertrainModel): Standing {
+    const p = this.#point;
+    const a = this.#assembler;
+    const s = this.#standing;
+    s.batteryA = p.batteryCurrentA;
+    s.batteryV = p.batteryVoltageV;
+    s.motorA = p.motorCurrentA;
+    s.electricalW = p.electricalPowerW;
+    s.auxiliaryW = p.lossAuxiliaryW;
+    s.rpm = radSToRpm(p.omegaRadS / powertrain.gearRatio);
+    s.thrustN = p.thrustN;
+    s.count = powertrain.count;
+    s.auxiliaryA = powertrain.auxiliaryCurrentA;
+    s.gearRatio = powertrain.gearRatio;
+    s.outputLimit = powertrain.outputLimit;
+    s.wiringOhm = powertrain.wiringResistanceOhm;
+    s.diameterM = powertrain.diameterM;
+    s.pitchM = powertrain.pitchM;
+    s.poles = this.#space.motors[at.motor].document.poles ?? NaN;
+    s.massKg = this.#weighs ? a.massKg(at) : this.#space.head.craft.massKg;
+    s.packKg = a.batteryKg(at.battery);
+    s.soundSpeedMs = a.propulsor(at.propulsor).fluid.soundSpeedMs;
+    return s;
   }
 }
