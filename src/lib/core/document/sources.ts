@@ -69,6 +69,13 @@ export const markedPart = (
   own: Record<string, FigureSource> = {}
 ): SetupDocument => ({ ...setup, sources: { ...marksWithout(setup, part), [part]: source, ...own } });
 
+/** The setup without the mark that `withGivenWeight` gives one that has none: what is read of both is the same. */
+export function withoutGivenWeight(setup: SetupDocument): SetupDocument {
+  const { ['craft.massKg']: weight, ...others } = marksOf(setup);
+  const bare = weight === 'typed' ? withMarks(setup, others) : setup;
+  return withGivenWeight(bare) === bare ? setup : bare;
+}
+
 /** What the user gave of a craft in a document of before sources were kept: marked as typed where it stands unmarked. */
 export function withGivenWeight(setup: SetupDocument): SetupDocument {
   const given = setup.craft.airframeMassKg == null && markOf(setup, 'craft.massKg') === undefined;

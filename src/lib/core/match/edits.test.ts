@@ -4,7 +4,7 @@ import type { Brief } from '../brief/brief.ts';
 import { runChecks } from '../checks/run-checks.ts';
 import { readPath, withChanges } from '../document/change.ts';
 import type { SetupDocument } from '../document/schema.ts';
-import { markOf, withGivenWeight } from '../document/sources.ts';
+import { markOf, withGivenWeight, withoutGivenWeight } from '../document/sources.ts';
 import { validateSetup } from '../document/validate.ts';
 import { firstSketch } from '../alternatives/first-sketch.ts';
 import { mendingOf } from '../alternatives/put-right.ts';
@@ -183,6 +183,7 @@ test('a document of before sources were kept: its all-up weight was given by som
   const old = withChanges(SETUP, []);
   delete (old as { sources?: unknown }).sources;
   assert.equal(markOf(withGivenWeight(old), 'craft.massKg'), 'typed');
+  assert.deepEqual(withoutGivenWeight(withGivenWeight(old)), old);
   assert.equal(withGivenWeight(SETUP), SETUP);
   const guessed = { ...old, sources: { 'craft.massKg': 'estimated' } } as SetupDocument;
   assert.equal(withGivenWeight(guessed), guessed);

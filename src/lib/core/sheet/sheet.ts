@@ -1,3 +1,4 @@
+import { withoutGivenWeight } from '../document/sources.ts';
 import { withoutKnown } from '../model/known.ts';
 import { cautionsOf, DEFERS, type ActCautions } from '../cautions/cautions.ts';
 import { runChecks } from '../checks/run-checks.ts';
@@ -82,10 +83,12 @@ const MOST_SQUARES = 4;
 
 /** The setup for the square codes; without what was fitted where that would take too many of them. */
 function carry(setup: SetupDocument): Pick<BuildSheet, 'carried' | 'carriedWhole'> {
-  const whole = carriedTexts(withoutKnown(setup));
+  // a mark less may be a code less on the paper
+  const bare = withoutGivenWeight(withoutKnown(setup));
+  const whole = carriedTexts(bare);
   if (whole.length <= MOST_SQUARES || setup.calibration == null)
     return { carried: whole, carriedWhole: true };
-  return { carried: carriedTexts({ ...withoutKnown(setup), calibration: null }), carriedWhole: false };
+  return { carried: carriedTexts({ ...bare, calibration: null }), carriedWhole: false };
 }
 
 /** The build sheet of a valid setup document. */
