@@ -27,6 +27,13 @@
   const unsettled = $derived(unsettledOf(checks));
   const over = $derived(checks.filter((c) => c.finding === 'over').length);
   const tight = $derived(checks.filter((c) => c.finding === 'tight').length);
+  /** What the list of `cannot` is of: limits that the first offer leaves unmet, else margins that it leaves tight. */
+  const left = $derived.by(() => {
+    if (offers.length === 0) return 'What nothing here puts right';
+    const unmet = cannot.filter((c) => offers[0].stillOver.includes(c.id)).length;
+    const [count, what, how] = unmet > 0 ? [unmet, 'limit', 'unmet'] : [cannot.length, 'margin', 'tight'];
+    return `${count === 1 ? `One ${what} stays` : `${count} ${what}s stay`} ${how} with the first`;
+  });
   const moved = (value: number | null, unit: string): string =>
     value === null ? 'not known' : showUnit(value, unit);
 </script>
@@ -97,7 +104,7 @@
     {#if cannot.length > 0}
       <details class="mt-1 text-xs leading-4" open={offers.length === 0} data-testid="cannot">
         <summary class="cursor-pointer py-1 font-semibold max-sm:py-3">
-          {cannot.length === 1 ? 'One limit stays' : `${cannot.length} limits stay`} unmet
+          {left}
         </summary>
         {#each cannot as c (c.id)}<p class="text-ink-soft py-0.5">{c.sentence}</p>{/each}
       </details>
