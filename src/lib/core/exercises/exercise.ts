@@ -1,5 +1,6 @@
 import type { SetupDocument } from '../document/schema.ts';
 import type { QuantityName } from '../units/quantity.ts';
+import { titleOf } from './texts.ts';
 
 /** A figure that an exercise gives, or asks for; SI. */
 export interface Given {
@@ -9,7 +10,7 @@ export interface Given {
 }
 
 /** A typical wrong way, with what comes out of it and what is wrong. */
-interface WrongStep {
+export interface WrongStep {
   readonly value: number;
   readonly says: string;
 }
@@ -39,8 +40,8 @@ export interface ExerciseKind {
   readonly make: (draw: () => number, setup: SetupDocument | null) => Exercise | readonly Exercise[];
 }
 
-/** Declares a kind of exercise. */
-export const kind = (k: ExerciseKind): ExerciseKind => k;
+/** Declares a kind of exercise; its title stands with its other texts. */
+export const kind = (k: Omit<ExerciseKind, 'title'>): ExerciseKind => ({ ...k, title: titleOf(k.id) });
 
 /** One of a list, by a draw. */
 export const oneOf = <T>(draw: () => number, list: readonly T[]): T =>

@@ -5,6 +5,7 @@ import { CONTENTS } from '../help/help.ts';
 import { displayUnit, QUANTITIES, type UnitChoice } from '../units/quantity.ts';
 import { checkAnswer, exerciseOf, EXERCISES } from './check.ts';
 import type { Exercise } from './exercise.ts';
+import { questionOf, titleOf, wrongsOf } from './texts.ts';
 
 const setups = [null, ...DEMO_CRAFTS.map((c) => setupDocument(c, c.setups[0]))];
 /** Every kind, made and of every demo setup, several cases each. */
@@ -127,4 +128,12 @@ test('a whole match goes from what a craft of each kind shall do to pack and tim
       assert.equal(steps[esc].givens[0].value, steps[amps].asked.value);
       for (const step of steps) assert.ok(step.wrongs.length >= 3, `${kind} ${seed} ${step.asked.title}`);
     }
+});
+
+test('a text that has no word for a place, or not one for each wrong way, is a fault of the program', () => {
+  assert.match(questionOf('more-cells', { from: 3, to: 4 }), /^On 3 cells .* draw on 4 with/);
+  assert.throws(() => questionOf('more-cells', { from: 3 }), RangeError);
+  assert.throws(() => questionOf('whole-match'), RangeError);
+  assert.throws(() => wrongsOf('watts', [1, 2]), RangeError);
+  assert.throws(() => titleOf('toString'), RangeError);
 });

@@ -6,6 +6,7 @@ import { INCH_M } from '../units/convert.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
 import { AH, atLeast, given, kind, NOMINAL_V, oneOf, unlikeRight, type Exercise } from './exercise.ts';
+import { questionOf, wrongsOf } from './texts.ts';
 
 /** Volts of a lithium cell at full throttle, as one counts on paper. Common practice, no source. */
 const LOADED_V = 3.5;
@@ -37,7 +38,7 @@ function ampsStage(watts: number, cells: number, whose: string): Exercise {
   const volts = cells * LOADED_V;
   const amps = watts / volts;
   return {
-    question: `How many amps are that ${whose}, at ${LOADED_V} V a cell under load?`,
+    question: questionOf('stage-amps', { whose, volts: LOADED_V }),
     givens: [given('watts', 'power', watts), given('cells', 'count', cells)],
     asked: given('amps', 'current', amps),
     tolerance: 0.02,
@@ -45,12 +46,11 @@ function ampsStage(watts: number, cells: number, whose: string): Exercise {
       `${cells} × ${LOADED_V} V = ${showUnit(volts, 'V')}`,
       `${showUnit(watts, 'W')} ÷ ${showUnit(volts, 'V')} = ${showUnit(amps, 'A')}`
     ],
-    wrongs: unlikeRight(amps, 0.02, [
-      { value: watts / LOADED_V, says: 'That is on one cell: divide by the volts of all of them.' },
-      { value: watts / (cells * 4.2), says: 'At 4.2 V a cell, which a pack does not keep under load.' },
-      { value: watts * volts, says: 'Multiplied in place of divided: amps are watts over volts.' },
-      { value: watts / cells, says: 'Divided by the cells, not by their volts.' }
-    ])
+    wrongs: unlikeRight(
+      amps,
+      0.02,
+      wrongsOf('stage-amps', [watts / LOADED_V, watts / (cells * 4.2), watts * volts, watts / cells])
+    )
   };
 }
 
@@ -59,7 +59,9 @@ function escStage(amps: number): Exercise {
   const need = ESC_MARGIN * amps;
   const size = atLeast(ESC_SIZES_A, need);
   return {
-    question: `An ESC shall stand one and a quarter times that. Which is the smallest on sale that does: ${ESC_SIZES_A.filter((a) => a > 0.4 * size && a < 2.2 * size).join(', ')} A?`,
+    question: questionOf('stage-esc', {
+      sizes: ESC_SIZES_A.filter((a) => a > 0.4 * size && a < 2.2 * size).join(', ')
+    }),
     givens: [given('amps of a motor', 'current', amps)],
     asked: given('ESC', 'current', size),
     tolerance: 0.001,
@@ -67,23 +69,18 @@ function escStage(amps: number): Exercise {
       `${ESC_MARGIN} × ${showUnit(amps, 'A')} = ${showUnit(need, 'A')}`,
       `the next on sale: ${showUnit(size, 'A')}`
     ],
-    wrongs: unlikeRight(size, 0.001, [
-      { value: atLeast(ESC_SIZES_A, amps), says: 'The margin is missing: one and a quarter times the amps.' },
-      { value: need, says: 'Right so far; ESCs are sold in steps: take the next one above.' },
-      {
-        value: ESC_SIZES_A.filter((a) => a < need).at(-1) ?? need,
-        says: 'That is the next one below; the margin would be eaten up. Take the one above.'
-      },
-      { value: amps, says: 'Those are the amps themselves; a margin and a size on sale come after.' },
-      {
-        value: amps / ESC_MARGIN,
-        says: 'Divided by the margin: that ESC would be over its rating. Multiply.'
-      },
-      {
-        value: atLeast(ESC_SIZES_A, 2.5 * amps),
-        says: 'Twice too much: it works, and weighs and costs more than it must.'
-      }
-    ])
+    wrongs: unlikeRight(
+      size,
+      0.001,
+      wrongsOf('stage-esc', [
+        atLeast(ESC_SIZES_A, amps),
+        need,
+        ESC_SIZES_A.filter((a) => a < need).at(-1) ?? need,
+        amps,
+        amps / ESC_MARGIN,
+        atLeast(ESC_SIZES_A, 2.5 * amps)
+      ])
+    )
   };
 }
 
@@ -92,7 +89,7 @@ function packStage(amps: number, ah: number): Exercise {
   const need = PACK_MARGIN * amps;
   const c = atLeast(C_RATES, need / ah);
   return {
-    question: `The pack shall give one and a half times all the amps. Which is the lowest C on sale that does: ${C_RATES.join(', ')}?`,
+    question: questionOf('stage-pack', { sizes: C_RATES.join(', ') }),
     givens: [given('amps of the pack', 'current', amps), given('capacity', 'capacity', ah)],
     asked: given('C', 'count', c),
     tolerance: 0.001,
@@ -101,17 +98,18 @@ function packStage(amps: number, ah: number): Exercise {
       `${showUnit(need, 'A')} ÷ ${showUnit(ah, 'Ah')} = ${show(need / ah)} C`,
       `the next on sale: ${show(c)} C`
     ],
-    wrongs: unlikeRight(c, 0.001, [
-      { value: need, says: 'Those are the amps it must give. Divide by the amp hours for C.' },
-      { value: need / ah, says: 'Right so far; but packs are sold in steps: take the next C above.' },
-      {
-        value: need / ah / 1000,
-        says: 'The capacity was taken in milliamp hours: a thousand of them are one amp hour.'
-      },
-      { value: need * ah, says: 'Multiplied by the amp hours: C is amps for each of them.' },
-      { value: ah / need, says: 'The wrong way round: amps over amp hours.' },
-      { value: atLeast(C_RATES, amps / ah), says: 'The margin is missing: one and a half times the amps.' }
-    ])
+    wrongs: unlikeRight(
+      c,
+      0.001,
+      wrongsOf('stage-pack', [
+        need,
+        need / ah,
+        need / ah / 1000,
+        need * ah,
+        ah / need,
+        atLeast(C_RATES, amps / ah)
+      ])
+    )
   };
 }
 
@@ -119,7 +117,7 @@ function packStage(amps: number, ah: number): Exercise {
 function timeStage(ah: number, amps: number, average: string): Exercise {
   const seconds = (USED * ah * 3600) / amps;
   return {
-    question: `${average} Use 80 % of the capacity. How long does it last?`,
+    question: questionOf('stage-time', { average }),
     givens: [given('capacity', 'capacity', ah), given('amps on average', 'current', amps)],
     asked: given('time', 'minutes', seconds),
     tolerance: 0.03,
@@ -127,12 +125,11 @@ function timeStage(ah: number, amps: number, average: string): Exercise {
       `80 % of ${showUnit(ah, 'Ah')} = ${showUnit(USED * ah, 'Ah')}`,
       `${showUnit(USED * ah, 'Ah')} ÷ ${showUnit(amps, 'A')} × 60 = ${showUnit(seconds / 60, 'min')}`
     ],
-    wrongs: unlikeRight(seconds, 0.03, [
-      { value: seconds / USED, says: 'The whole capacity was used. A fifth stays in the pack: times 0.8.' },
-      { value: seconds / 60, says: 'Those are hours, not minutes: times 60.' },
-      { value: (USED * amps * 3600) / ah, says: 'Amps over amp hours: it is the other way round.' },
-      { value: seconds * 0.25, says: 'That is the fifth that stays in the pack, not the part that is used.' }
-    ])
+    wrongs: unlikeRight(
+      seconds,
+      0.03,
+      wrongsOf('stage-time', [seconds / USED, seconds / 60, (USED * amps * 3600) / ah, seconds * 0.25])
+    )
   };
 }
 
@@ -141,7 +138,7 @@ function kvStage(rpm: number, cells: number): Exercise {
   const volts = cells * LOADED_V;
   const kv = rpm / (LOADED_SHARE * volts);
   return {
-    question: `Under its load a motor turns some 80 % of KV × volts. Which KV turns this fast at ${LOADED_V} V a cell?`,
+    question: questionOf('stage-kv', { volts: LOADED_V }),
     givens: [given('rpm under load', 'rpm', rpm), given('cells', 'count', cells)],
     asked: given('KV', 'kv', kv),
     tolerance: 0.02,
@@ -150,15 +147,16 @@ function kvStage(rpm: number, cells: number): Exercise {
       `${showUnit(rpm, 'rpm', 4)} ÷ 0.8 = ${showUnit(rpm / LOADED_SHARE, 'rpm', 4)} without a load`,
       `÷ ${showUnit(volts, 'V')} = ${show(kv)} rpm for each volt`
     ],
-    wrongs: unlikeRight(kv, 0.02, [
-      { value: rpm / volts, says: 'That is without a load. Under it the motor slows: divide by 0.8.' },
-      {
-        value: (rpm * LOADED_SHARE) / volts,
-        says: 'Multiplied by 0.8: a slower motor would turn slower yet.'
-      },
-      { value: rpm / LOADED_SHARE / LOADED_V, says: 'That is on one cell: all of them push.' },
-      { value: rpm / LOADED_SHARE / cells, says: 'Divided by the cells, not by their volts.' }
-    ])
+    wrongs: unlikeRight(
+      kv,
+      0.02,
+      wrongsOf('stage-kv', [
+        rpm / volts,
+        (rpm * LOADED_SHARE) / volts,
+        rpm / LOADED_SHARE / LOADED_V,
+        rpm / LOADED_SHARE / cells
+      ])
+    )
   };
 }
 
@@ -180,27 +178,24 @@ function aeroplane(draw: () => number, setup: Made): Exercise[] {
   const ah = own?.battery.capacityAh ?? capacityFor(amps);
   return [
     {
-      question: `Size ${own ? `the drive of ${own.craft.name ?? 'your craft'}` : 'a drive'} for ${purpose}: ${perKg} W for each kilogram. How many watts must the pack give?`,
+      question: questionOf('aeroplane-watts', {
+        what: own ? `the drive of ${own.craft.name ?? 'your craft'}` : 'a drive',
+        purpose,
+        perKg
+      }),
       givens: [given('all-up weight', 'craftMass', kg), given('W for each kg', 'count', perKg)],
       asked: given('watts', 'power', watts),
       tolerance: 0.02,
       steps: [`${showUnit(kg, 'kg')} × ${perKg} = ${showUnit(watts, 'W')}`],
-      wrongs: unlikeRight(watts, 0.02, [
-        { value: watts * 1000, says: 'Grams were taken for kilograms: a thousand times too much.' },
-        {
-          value: watts * GRAVITY_MS2,
-          says: 'The weight was taken in newtons: these are watts for each kilogram.'
-        },
-        { value: perKg / kg, says: 'Divided by the weight: a heavier craft wants more watts, not fewer.' },
-        {
-          value: watts * 2.2046,
-          says: 'The weight was taken in pounds: these are watts for each kilogram.'
-        }
-      ])
+      wrongs: unlikeRight(
+        watts,
+        0.02,
+        wrongsOf('aeroplane-watts', [watts * 1000, watts * GRAVITY_MS2, perKg / kg, watts * 2.2046])
+      )
     },
     ampsStage(watts, cells, 'on this pack'),
     {
-      question: `Its pitch speed shall be ${PITCH_OVER_STALL} times the stall speed. How fast must a propeller of this pitch turn?`,
+      question: questionOf('aeroplane-rpm', { times: PITCH_OVER_STALL }),
       givens: [given('stall speed', 'speed', stallMs), given('pitch', 'propLength', pitchM)],
       asked: given('rpm', 'rpm', rpm),
       tolerance: 0.02,
@@ -209,21 +204,15 @@ function aeroplane(draw: () => number, setup: Made): Exercise[] {
         `÷ ${showUnit(pitchM, 'm')} = ${show(rpm / 60)} turns a second`,
         `× 60 = ${showUnit(rpm, 'rpm', 4)}`
       ],
-      wrongs: unlikeRight(rpm, 0.02, [
-        { value: rpm / 60, says: 'Those are turns a second: times 60.' },
-        {
-          value: rpm / PITCH_OVER_STALL,
-          says: `That screws at the stall speed: ${PITCH_OVER_STALL} times as fast.`
-        },
-        {
-          value: (rpm * pitchM) / (pitchM / INCH_M),
-          says: 'The pitch stayed in inches: times 0.0254 for metres.'
-        },
-        {
-          value: rpm / Math.PI,
-          says: 'π belongs to the way round the circle; pitch is already the way ahead.'
-        }
-      ])
+      wrongs: unlikeRight(
+        rpm,
+        0.02,
+        wrongsOf(
+          'aeroplane-rpm',
+          [rpm / 60, rpm / PITCH_OVER_STALL, (rpm * pitchM) / (pitchM / INCH_M), rpm / Math.PI],
+          { times: PITCH_OVER_STALL }
+        )
+      )
     },
     kvStage(rpm, cells),
     escStage(amps),
@@ -248,7 +237,9 @@ function multirotor(draw: () => number, setup: Made): Exercise[] {
   const fullA = fullW / (cells * LOADED_V);
   return [
     {
-      question: `Size ${own ? `the drive of ${own.craft.name ?? 'your craft'}` : 'a multirotor'}: at full throttle its rotors shall lift twice its weight. How much thrust must each make?`,
+      question: questionOf('multirotor-thrust', {
+        what: own ? `the drive of ${own.craft.name ?? 'your craft'}` : 'a multirotor'
+      }),
       givens: [given('all-up weight', 'craftMass', kg), given('rotors', 'count', rotors)],
       asked: given('thrust of a rotor', 'thrust', thrustN),
       tolerance: 0.02,
@@ -256,48 +247,37 @@ function multirotor(draw: () => number, setup: Made): Exercise[] {
         `2 × ${showUnit(1000 * kg, 'g')} = ${showUnit(2000 * kg, 'g')}`,
         `÷ ${rotors} = ${showUnit((2000 * kg) / rotors, 'g')}`
       ],
-      wrongs: unlikeRight(thrustN, 0.02, [
-        {
-          value: thrustN / 2,
-          says: 'That only carries it. Twice its weight leaves something to climb and steer with.'
-        },
-        { value: thrustN * rotors, says: 'That is of all rotors together: divide by their number.' },
-        { value: thrustN / GRAVITY_MS2 / 1000, says: 'The point is off by a thousand: grams and kilograms.' }
-      ])
+      wrongs: unlikeRight(
+        thrustN,
+        0.02,
+        wrongsOf('multirotor-thrust', [thrustN / 2, thrustN * rotors, thrustN / GRAVITY_MS2 / 1000])
+      )
     },
     {
-      question:
-        'Its rotors lift this much for each watt when it hovers. How many watts does the pack give then?',
+      question: questionOf('multirotor-watts'),
       givens: [given('all-up weight', 'craftMass', kg), given('grams for each watt', 'count', perWatt)],
       asked: given('watts in hover', 'power', hoverW),
       tolerance: 0.02,
       steps: [`${showUnit(1000 * kg, 'g')} ÷ ${perWatt} = ${showUnit(hoverW, 'W')}`],
-      wrongs: unlikeRight(hoverW, 0.02, [
-        {
-          value: 1000 * kg * perWatt,
-          says: 'Multiplied: more grams for each watt means fewer watts. Divide.'
-        },
-        { value: hoverW / rotors, says: 'That is of one rotor; the pack feeds all of them.' },
-        { value: 2 * hoverW, says: 'In hover it lifts its weight once, not twice.' },
-        { value: kg / perWatt, says: 'Kilograms were divided: the figure is grams for each watt.' }
-      ])
+      wrongs: unlikeRight(
+        hoverW,
+        0.02,
+        wrongsOf('multirotor-watts', [1000 * kg * perWatt, hoverW / rotors, 2 * hoverW, kg / perWatt])
+      )
     },
     {
       ...ampsStage(hoverW, cells, 'in hover'),
-      question: `How many amps are that, at ${NOMINAL_V} V a cell?`,
+      question: questionOf('multirotor-amps', { volts: NOMINAL_V }),
       asked: given('amps in hover', 'current', hoverA),
       steps: [
         `${cells} × ${NOMINAL_V} V = ${showUnit(cells * NOMINAL_V, 'V')}`,
         `${showUnit(hoverW, 'W')} ÷ ${showUnit(cells * NOMINAL_V, 'V')} = ${showUnit(hoverA, 'A')}`
       ],
-      wrongs: unlikeRight(hoverA, 0.02, [
-        { value: hoverW / NOMINAL_V, says: 'That is on one cell: divide by the volts of all of them.' },
-        {
-          value: hoverW * cells * NOMINAL_V,
-          says: 'Multiplied in place of divided: amps are watts over volts.'
-        },
-        { value: hoverW / cells, says: 'Divided by the cells, not by their volts.' }
-      ])
+      wrongs: unlikeRight(
+        hoverA,
+        0.02,
+        wrongsOf('multirotor-amps', [hoverW / NOMINAL_V, hoverW * cells * NOMINAL_V, hoverW / cells])
+      )
     },
     timeStage(ah, hoverA, 'It hovers.'),
     ampsStage(fullW, cells, 'of one motor at full throttle'),
@@ -320,7 +300,9 @@ function boat(draw: () => number, setup: Made): Exercise[] {
   const amps = watts / (cells * LOADED_V);
   return [
     {
-      question: `Size ${own ? `the drive of ${own.craft.name ?? 'your boat'}` : 'a boat’s drive'}: it shall run this fast with a screw of this pitch, and lose this share of pitch × turns to slip. How fast must the screw turn?`,
+      question: questionOf('boat-rpm', {
+        what: own ? `the drive of ${own.craft.name ?? 'your boat'}` : 'a boat’s drive'
+      }),
       givens: [
         given('speed', 'speed', speedMs),
         given('pitch', 'screwLength', pitchM),
@@ -332,21 +314,11 @@ function boat(draw: () => number, setup: Made): Exercise[] {
         `${showUnit(pitchM, 'm')} × (1 − ${show(slip)}) = ${showUnit(pitchM * (1 - slip), 'm')} ahead for each turn`,
         `${showUnit(speedMs, 'm/s')} ÷ ${showUnit(pitchM * (1 - slip), 'm')} × 60 = ${showUnit(rpm, 'rpm', 4)}`
       ],
-      wrongs: unlikeRight(rpm, 0.02, [
-        {
-          value: rpm * (1 - slip),
-          says: 'Without slip; a screw in water always has some: it must turn faster.'
-        },
-        {
-          value: rpm * (1 - slip) ** 2,
-          says: 'Slip made it turn slower: divide by one less slip, do not multiply.'
-        },
-        { value: rpm / 60, says: 'Those are turns a second: times 60.' },
-        {
-          value: (rpm * (1 - slip)) / slip,
-          says: 'Divided by the slip: what is left after it is what drives.'
-        }
-      ])
+      wrongs: unlikeRight(
+        rpm,
+        0.02,
+        wrongsOf('boat-rpm', [rpm * (1 - slip), rpm * (1 - slip) ** 2, rpm / 60, (rpm * (1 - slip)) / slip])
+      )
     },
     kvStage(rpm, cells),
     ampsStage(watts, cells, 'at full speed'),
@@ -372,7 +344,6 @@ const onSale = (steps: readonly Exercise[]): boolean =>
  */
 export const wholeMatch = kind({
   id: 'whole-match',
-  title: 'From what it shall do to pack and time',
   level: 4,
   page: 'watts',
   make: (draw, setup) => {
