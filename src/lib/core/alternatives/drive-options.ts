@@ -1,10 +1,9 @@
+import { otherPropulsors, pitches } from '../checks/propulsor-candidates.ts';
 import {
   cells,
   otherGears,
   otherKv,
   otherMotors,
-  otherPropulsors,
-  pitches,
   waterCooling,
   type Ladder,
   type Rung

@@ -1,23 +1,21 @@
-import type { FixablePart } from '../registry/parts.ts';
-import { checkOf, CHECKS } from '../checks/all-checks.ts';
-import type { Rung } from '../checks/candidates.ts';
-import type { Check, Give } from '../checks/check.ts';
 import type { CheckOutcome } from '../checks/finding.ts';
-import { unsettledOf } from '../checks/unsettled.ts';
 import type { Change } from '../document/change.ts';
-import { partWord } from '../document/part-words.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
-import type { Band } from '../powertrain/bands.ts';
-import { joinList } from '../text/join-list.ts';
-import { show, showUnit } from '../units/show.ts';
-import { failsOf, isBetter, isFailing, type Fails } from '../checks/fails.ts';
-import { Bench, isExcused, type Excused, type Trial } from './trials.ts';
-import { drivesAround, type Also, type Drive } from './drive-options.ts';
-import { reasonOf } from '../yardstick/reason.ts';
-import { carried, isCarried, settledSizes } from './electrics.ts';
+import { type Also, type Drive, drivesAround } from './drive-options.ts';
+import { type Excused, type Trial, Bench, isExcused } from './trials.ts';
+import { type Fails, isBetter, failsOf, isFailing } from '../checks/fails.ts';
 import { effortOf, lossOf, partsOf } from './effort.ts';
+import type { Check } from '../checks/check.ts';
+import { carried, settledSizes, isCarried } from './electrics.ts';
 import { refitted } from './refitted.ts';
+import { show } from '../units/show.ts';
+import type { Rung } from '../checks/candidates.ts';
 import { isShopPart, shopWords } from './shop-words.ts';
+import { unsettledOf } from '../checks/unsettled.ts';
+import { joinList } from '../text/join-list.ts';
+import { CHECKS } from '../checks/all-checks.ts';
+import { reasonOf } from '../yardstick/reason.ts';
+import { type Cannot, cannotOf } from './cannot.ts';
 
 /** What becomes of a check. */
 interface Effect {
@@ -48,12 +46,6 @@ export interface PutRight {
   readonly asBefore?: string[];
 }
 
-/** A check that stays beyond its limit, and why. */
-export interface Cannot {
-  readonly id: string;
-  readonly sentence: string;
-}
-
 /** What a mending goes by beside the limits. */
 export interface Aim {
   /** Paths of figures that stay as they are, or names of parts: what a change was made for. */
@@ -74,11 +66,16 @@ export interface Mending {
 
 /** Most that are offered. */
 const OFFERED = 3;
+
 /** Drives that are judged, and round a setup fitted anew; drives for which ESC, pack and leads are made to suit, and those that are settled: bounds on the work. */
 const MOST_DRIVES = 120;
+
 const MOST_FURTHER = 36;
+
 const MOST_COMPLETED = 6;
+
 const MOST_SETTLED = 3;
+
 /** A drive that is tried: how far it goes from what is there, and what it loses of what the craft is for. */
 interface Start {
   readonly trial: Trial;
@@ -93,8 +90,10 @@ interface Found extends Start {
 /** What a solution asks of the user, and the margins that stay used up. */
 const askedOf = ({ trial, fails, cost, loss }: Found, bench: Bench, aim: Aim): number =>
   marginCost(aim) * fails.tight + FAR * cost + effortOf(bench, trial, loss);
+
 /** What it weighs how far a drive goes from what is there. (m) */
 const FAR = 0.25;
+
 const marginCost = (aim: Aim): number => (aim.fewest ? 0.02 : 1);
 
 const isWhole = ({ fails }: Found): boolean => fails.over + fails.tight === 0;
@@ -238,6 +237,7 @@ function afresh(bench: Bench, before: Fails, checks: Check[], aim: Aim, leastOve
 
 /** Most parts that are exchanged for what leaves a limit passed, and the most that may be lost for it: nobody rebuilds a craft for that. (m) */
 const MOST_FOR_LESS = 2;
+
 const MOST_LOSS_FOR_LESS = 2;
 
 /** Whether a solution is worth telling: it leaves nothing over, or it is a small step towards that. */
@@ -333,80 +333,6 @@ function effectsOf(before: readonly CheckOutcome[], after: readonly CheckOutcome
   });
 }
 
-const GIVES: Readonly<Record<Exclude<Give, 'room'>, string>> = {
-  weight: 'the weight',
-  time: 'the wanted time',
-  speed: 'the wanted speed',
-  leads: 'the length of the leads'
-};
-
-/** Exponents by which a wish is met by less weight: thrust for the weight, hovering throttle, time of a craft that hovers. */
-const BY_WEIGHT: Readonly<Record<string, number>> = {
-  'thrust-to-weight': 1,
-  // thrust grows about with the 1.6th power of the throttle
-  'hover-throttle': 1.6,
-  // power to hover goes with the weight to the power 1.5 (momentum theory)
-  time: 1 / 1.5
-};
-/** Most of a craft's weight of which it is said that it would have to go: more is another craft. (m) */
-const MOST_LIGHTER = 0.45;
-/** Rotors that frames have. Common practice, no source. */
-const ROTORS = [3, 4, 6, 8, 12] as const;
-
-/** "about 1.1 kg lighter, or six rotors": what would meet a limit that no part does; null where neither is to be had. */
-function whatWouldDo(r: CheckOutcome, limit: number, s: SetupAnalysis): string | null {
-  const exponent = BY_WEIGHT[r.id];
-  if (exponent === undefined || r.value === null || r.value <= 0 || s.kind === 'boat') return null;
-  if (r.id === 'time' && s.kind !== 'multirotor') return null;
-  const short = r.direction === 'below' ? limit / r.value : r.value / limit;
-  const lighter = 1 - short ** exponent;
-  const { craft, count = 1 } = s.setup;
-  const ways =
-    lighter > 0 && lighter <= MOST_LIGHTER
-      ? [`about ${showUnit(lighter * craft.massKg, 'kg', 2)} lighter`]
-      : [];
-  const needed = s.kind === 'multirotor' && r.id !== 'time' ? count / short ** exponent : Infinity;
-  const rotors = ROTORS.find((n) => n >= needed * 0.97 && n > count);
-  if (rotors && craft.rotorLayout !== 'coaxial') ways.push(`${rotors} rotors`);
-  return ways.length === 0 ? null : ways.join(', or ');
-}
-
-/** What would have to give for a limit that nothing meets: what the user holds, the room, the weight, the wish itself. */
-function whatWouldGive(result: CheckOutcome, s: SetupAnalysis, aim: Aim): string {
-  const { craft, fixed = [] } = s.setup;
-  const held = (fixed as readonly FixablePart[]).map(
-    (part) => `the ${partWord(part, s.setup.propulsor.kind)}`
-  );
-  // a submerged screw is as large as its power asks, not as the room is
-  const bounded = craft.largestPropM != null && s.setup.propulsor.kind !== 'submerged-screw';
-  const gives = [
-    ...(aim.keeps?.length ? ['the change itself'] : []),
-    ...(held.length > 0 ? [`something that is held (${held.join(', ')})`] : []),
-    ...(checkOf(result.id)?.gives ?? [])
-      .filter((g) => g !== 'room' || bounded)
-      .map((g) =>
-        g === 'room' ? `the room for the ${partWord('propulsor', s.setup.propulsor.kind)}` : GIVES[g]
-      )
-  ];
-  return gives.length > 0
-    ? `${joinList(gives)} would have to give`
-    : 'its working says what would have to give';
-}
-
-/** Why a check cannot be met: the best value of what was tried, the limit, and what would have to give. */
-function cannotOf(result: CheckOutcome, s: SetupAnalysis, aim: Aim): string {
-  const limit = result.reason === 'margin' ? result.marginLimit : result.limit;
-  if (result.value === null || limit === null) return `${result.title} is not known.`;
-  const way = result.direction === 'below' ? 'at most' : 'at least';
-  const best = `${result.title}: ${showUnit(result.value, result.unit)} in the best of what was tried, ${way} ${showUnit(limit, result.unit)}`;
-  if (result.reason !== 'band') {
-    const does = whatWouldDo(result, limit, s);
-    return `${best}; ${whatWouldGive(result, s, aim)}${does === null ? '' : `: ${does}`}.`;
-  }
-  const edge = (result.band as Band)[result.direction === 'below' ? 1 : 0];
-  return `${best}, but its band reaches ${showUnit(edge, result.unit)}: measured figures in place of estimated ones would settle it.`;
-}
-
 /**
  * What would put a whole setup right. Every drive near the present one (propulsor, cells, motor, gear; one, two or three of
  * them changed) is judged by every check that ESC, pack and leads cannot mend; for the best of them those are made to suit;
@@ -452,5 +378,5 @@ export function mendingOf(s: SetupAnalysis, results: readonly CheckOutcome[], ai
   const left = (found[0]?.trial.counted ?? counted).filter((r) =>
     aim.fewest ? r.finding === 'over' : isFailing(r)
   );
-  return { putRight, cannot: left.map((r) => ({ id: r.id, sentence: cannotOf(r, s, aim) })) };
+  return { putRight, cannot: left.map((r) => ({ id: r.id, sentence: cannotOf(r, s, aim.keeps ?? []) })) };
 }

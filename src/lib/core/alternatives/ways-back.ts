@@ -1,11 +1,5 @@
-import {
-  firstGears,
-  lighterPropulsors,
-  otherKv,
-  outputLimits,
-  pitches,
-  type Ladder
-} from '../checks/candidates.ts';
+import { lighterPropulsors, pitches } from '../checks/propulsor-candidates.ts';
+import { firstGears, otherKv, outputLimits, type Ladder } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
 import { Bench } from './trials.ts';
 import { effortOf } from './effort.ts';

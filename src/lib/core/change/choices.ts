@@ -1,4 +1,5 @@
-import { otherPropulsors, type Rung } from '../checks/candidates.ts';
+import { otherPropulsors } from '../checks/propulsor-candidates.ts';
+import type { Rung } from '../checks/candidates.ts';
 import type { Change } from '../document/change.ts';
 import { Bench } from '../alternatives/trials.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';

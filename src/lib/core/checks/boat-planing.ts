@@ -1,7 +1,8 @@
 import { hullOf } from '../model/hull.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { showUnit } from '../units/show.ts';
-import { cells, heavierPropulsors, otherKv } from './candidates.ts';
+import { heavierPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Planing hulls: on the plane or ploughing. Froude number on beam of 1.6 is taken as planing. */

@@ -1,5 +1,5 @@
 import { show, showUnit } from '../units/show.ts';
-import { heavierPropulsors, pitches } from './candidates.ts';
+import { heavierPropulsors, pitches } from './propulsor-candidates.ts';
 import { check } from './check.ts';
 
 /** Slip at top speed: a propulsor that slips much is too small, or the boat too heavy for it. */

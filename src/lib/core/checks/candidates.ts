@@ -1,25 +1,15 @@
-import { partTitleOnRail } from '../document/rail-words.ts';
-import { withArticle } from '../text/with-article.ts';
-import { joinList } from '../text/join-list.ts';
-import { ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
-import { CONNECTORS } from '../standard-sizes/connectors.ts';
-import { CONNECTORS_A, GAUGES } from '../standard-sizes/leads.ts';
-import { FAN_SIZES_M } from '../standard-sizes/fans.ts';
-import { C_RATES, capacitiesAbove, capacitiesBelow, CELL_COUNTS } from '../standard-sizes/packs.ts';
-import { PROPELLER_SIZES } from '../standard-sizes/propeller-sizes.ts';
-import { SUPPLIES_A } from '../standard-sizes/receiver-supplies.ts';
-import { screwDiametersM } from '../standard-sizes/screws.ts';
-import { otherWindings } from '../standard-sizes/windings.ts';
 import type { Change } from '../document/change.ts';
-import type { Motor, SetupDocument } from '../document/schema.ts';
-import { buildOfPoles } from '../parts/motor/estimate.ts';
-import { motorMassOf } from '../parts/motor/mass.ts';
-import { plugsOf } from '../model/plugs.ts';
-import { receiverFeedOf } from '../model/receiver-feed.ts';
-import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
-import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
+import type { SetupDocument, Motor } from '../document/schema.ts';
 import { INCH_M } from '../units/convert.ts';
-import { inInches, show } from '../units/show.ts';
+import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
+import { CELL_COUNTS, capacitiesAbove, C_RATES, capacitiesBelow } from '../standard-sizes/packs.ts';
+import { withArticle } from '../text/with-article.ts';
+import { ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
+import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
+import { otherWindings } from '../standard-sizes/windings.ts';
+import { motorMassOf } from '../parts/motor/mass.ts';
+import { show } from '../units/show.ts';
+import { buildOfPoles } from '../parts/motor/estimate.ts';
 
 /** One change that may mend a check, in words: "an 80 A ESC". */
 export interface Rung {
@@ -35,7 +25,8 @@ export type Ladder = readonly Rung[];
 /** Most rungs of one ladder: a long list of sizes is thinned evenly. */
 const MOST_RUNGS = 16;
 
-function thinned<T>(list: readonly T[]): T[] {
+/** A list at its most: of a longer one every so many, with both ends. */
+export function thinned<T>(list: readonly T[]): T[] {
   if (list.length <= MOST_RUNGS) return [...list];
   const step = (list.length - 1) / (MOST_RUNGS - 1);
   return Array.from({ length: MOST_RUNGS }, (_, k) => list[Math.round(k * step)]);
@@ -45,139 +36,11 @@ function thinned<T>(list: readonly T[]): T[] {
 export const isFixed = (setup: SetupDocument, part: string): boolean =>
   (setup.fixed as readonly string[] | undefined)?.includes(part) ?? false;
 
-interface Size extends Rung {
-  readonly diameterM: number;
-  readonly pitchM: number;
-  /** How hard it loads the motor: D⁴ P. */
-  readonly load: number;
-}
-
-/** How far pitch over diameter may go from the present one: a propulsor of another character is another decision. */
-const SHAPE = 0.16;
-/** How far the diameter may go from the present one, share. */
-const REACH = 0.45;
-/** The same of rotors, either way: the frame is made for them, and may have room for larger ones. */
-const ROTOR_REACH = [0.88, 1.3] as const;
-
-const sized = (diameterM: number, pitchM: number, text: string): Size => ({
-  diameterM,
-  pitchM,
-  load: diameterM ** 4 * pitchM,
-  text,
-  changes: [
-    { path: 'propulsor.diameterM', value: diameterM },
-    { path: 'propulsor.pitchM', value: pitchM }
-  ]
-});
-
-/** Propulsor sizes on sale near the present one that fit the craft. Fans come as a unit with their motor: none. */
-function sizes(s: SetupAnalysis): Size[] {
-  const { propulsor: p } = s.setup;
-  if (isFixed(s.setup, 'propulsor') || p.coefficients || p.kind === 'ducted-fan') return [];
-  const shape = s.powertrain.pitchM / p.diameterM;
-  return p.kind === 'propeller' ? propellers(s, shape) : screws(s, shape);
-}
-
-/** Whether a diameter is near the present one and fits the craft. */
-function fits(s: SetupAnalysis, diameterM: number): boolean {
-  const { propulsor: p, craft } = s.setup;
-  const [least, most] = s.kind === 'multirotor' ? ROTOR_REACH : [1 - REACH, 1 + REACH];
-  return (
-    diameterM > least * p.diameterM &&
-    diameterM < most * p.diameterM &&
-    diameterM <= (craft.largestPropM ?? Infinity) * 1.0001
-  );
-}
-
-const propellers = (s: SetupAnalysis, shape: number): Size[] =>
-  PROPELLER_SIZES.map(([d, q]) => [d * INCH_M, q * INCH_M] as const)
-    .filter(([d, q]) => fits(s, d) && Math.abs(q / d - shape) < SHAPE)
-    .map(([d, q]) =>
-      sized(Number(d.toPrecision(6)), Number(q.toPrecision(6)), `${inInches(d)} × ${inInches(q)}`)
-    );
-
-const screws = (s: SetupAnalysis, shape: number): Size[] =>
-  screwDiametersM(s.setup.propulsor.diameterM, 0.56, 1.44, 23)
-    .filter((d) => fits(s, d))
-    .map((d) => sized(d, Number((shape * d).toFixed(4)), `${Math.round(d * 1000)} mm screw`));
-
-/** Fans on sale near the present one that fit the craft; hub and exit go with the diameter. */
-const fans = (s: SetupAnalysis): Rung[] =>
-  FAN_SIZES_M.filter((d) => fits(s, d) && d !== s.setup.propulsor.diameterM).map((diameterM) => {
-    const { propulsor: p } = s.setup;
-    const by = diameterM / p.diameterM;
-    const changes: Change[] = [{ path: 'propulsor.diameterM', value: diameterM }];
-    for (const [field, factor] of [
-      ['hubDiameterM', by],
-      ['pitchM', by],
-      ['exitAreaM2', by ** 2]
-    ] as const) {
-      const value = (p as Readonly<Record<string, unknown>>)[field];
-      if (typeof value === 'number')
-        changes.push({ path: `propulsor.${field}`, value: Number((value * factor).toPrecision(4)) });
-    }
-    return { text: withArticle(`${Math.round(1000 * diameterM)} mm fan`), changes };
-  });
-
-/**
- * Every propulsor on sale near the present one, the nearest in load first: where the present one was measured, the others
- * are not, and fans are others too. For a whole setup; a single remedy keeps to what `lighterPropulsors` says.
- */
-export function otherPropulsors(s: SetupAnalysis): Ladder {
-  const { propulsor: p } = s.setup;
-  if (isFixed(s.setup, 'propulsor')) return [];
-  if (p.kind === 'ducted-fan') return fans(s);
-  const shape = s.powertrain.pitchM / p.diameterM;
-  const present = p.diameterM ** 4 * s.powertrain.pitchM;
-  return (p.kind === 'propeller' ? propellers(s, shape) : screws(s, shape))
-    .filter((x) => Math.abs(x.load / present - 1) > 0.02)
-    .sort((a, b) => Math.abs(Math.log(a.load / present)) - Math.abs(Math.log(b.load / present)))
-    .map(({ text, changes }) => ({
-      text,
-      changes: p.coefficients ? [...changes, { path: 'propulsor.coefficients', value: null }] : changes
-    }));
-}
-
-/** Propulsors that load the motor less, the nearest first. */
-export function lighterPropulsors(s: SetupAnalysis): Ladder {
-  const present = s.setup.propulsor.diameterM ** 4 * s.powertrain.pitchM;
-  return thinned(
-    sizes(s)
-      .filter((x) => x.load < 0.97 * present)
-      .sort((a, b) => b.load - a.load)
-  );
-}
-
-/** Propulsors that load the motor more, the nearest first. */
-export function heavierPropulsors(s: SetupAnalysis): Ladder {
-  const present = s.setup.propulsor.diameterM ** 4 * s.powertrain.pitchM;
-  return thinned(
-    sizes(s)
-      .filter((x) => x.load > 1.03 * present)
-      .sort((a, b) => a.load - b.load)
-  );
-}
-
-/** The same diameter with other pitches, in steps of half an inch (5 % of a screw's diameter). */
-export function pitches(s: SetupAnalysis, direction: 'up' | 'down'): Ladder {
-  const { propulsor: p } = s.setup;
-  if (isFixed(s.setup, 'propulsor') || p.coefficients || p.kind === 'ducted-fan') return [];
-  const present = s.powertrain.pitchM;
-  const step = p.kind === 'propeller' ? 0.5 * INCH_M : 0.05 * p.diameterM;
-  return Array.from({ length: 8 }, (_, k) => present + (direction === 'up' ? 1 : -1) * step * (k + 1))
-    .filter((pitch) => pitch > 0.15 * p.diameterM && pitch < 2.2 * p.diameterM)
-    .map((pitch) => {
-      const value = Number(pitch.toPrecision(6));
-      return {
-        text: p.kind === 'propeller' ? `pitch ${inInches(pitch)} in` : `pitch ${show(1000 * pitch)} mm`,
-        changes: [{ path: 'propulsor.pitchM', value }]
-      };
-    });
-}
-
 /** How far a cell count may go from the present one: a half more, or to three fifths. (m) */
 const MORE_CELLS = 1.5;
+
 const FEWER_CELLS = 0.6;
+
 /** Propeller from which multirotors carry six cells: below it four are enough. Common practice, no source. */
 const SIX_CELLS_FROM_M = 3.5 * INCH_M;
 
@@ -362,6 +225,7 @@ export const firstGears = (s: SetupAnalysis): Ladder =>
 
 /** Steps of an output limit, share. */
 const LIMIT_STEP = 0.05;
+
 const LEAST_LIMIT = 0.4;
 
 /**
@@ -379,141 +243,6 @@ export function outputLimits(s: SetupAnalysis, first: readonly number[] = []): L
       text: `the output limited to ${Math.round(100 * value)} %`,
       changes: [{ path: 'outputLimit', value }]
     }));
-}
-
-/** Thicker leads. */
-export function thickerLeads(s: SetupAnalysis): Ladder {
-  const { setup } = s;
-  const gauge = setup.wiring?.gaugeAwg;
-  if (isFixed(setup, 'wiring') || gauge == null) return [];
-  return GAUGES.filter((g) => g < gauge).map((value) => ({
-    text: `gauge ${value} leads`,
-    changes: [{ path: 'wiring.gaugeAwg', value }]
-  }));
-}
-
-/** Volts of a pack fresh off the charger, to a tenth. */
-const fullVolts = ({ battery: b }: SetupDocument): number =>
-  Math.ceil(10 * b.series * CHEMISTRIES[b.chemistry].fullV - 1e-9) / 10;
-
-/** A separate switching supply that gives what servos and receiver ask for; the nearest in size first. */
-export function separateSupplies(s: SetupAnalysis): Ladder {
-  const { setup } = s;
-  const outputV = setup.receiverSupply?.outputV ?? setup.esc?.becV ?? 5;
-  return SUPPLIES_A.filter((a) => a >= (receiverFeedOf(setup).peakA ?? 0)).map((value) => ({
-    text: withArticle(`${value} A switching supply of its own for the receiver`),
-    changes: [
-      { path: 'receiverSupply.kind', value: 'switching' },
-      { path: 'receiverSupply.outputV', value: outputV },
-      { path: 'receiverSupply.continuousA', value },
-      { path: 'receiverSupply.maxVoltageV', value: fullVolts(setup) }
-    ]
-  }));
-}
-
-/** A receiver supply that stands the pack's volts. */
-export const supplyForVolts = (s: SetupAnalysis): Ladder => [
-  {
-    text: `a receiver supply for ${s.setup.battery.series} cells`,
-    changes: [
-      { path: 'receiverSupply.maxVoltageV', value: fullVolts(s.setup) },
-      ...(s.setup.receiverSupply?.minVoltageV == null
-        ? []
-        : [{ path: 'receiverSupply.minVoltageV', value: null }])
-    ]
-  }
-];
-
-/** Whatever on the pack cannot stand its volts is fed by a supply of its own. */
-export function fedBySupply(s: SetupAnalysis): Ladder {
-  const full = s.worst.openCircuitV;
-  const weak = (s.setup.rail ?? []).flatMap((part, k) =>
-    part.fedBy !== 'supply' && part.maxVoltageV != null && part.maxVoltageV < full ? [{ part, k }] : []
-  );
-  return weak.length === 0
-    ? []
-    : [
-        {
-          text: `the ${joinList(weak.map(({ part }) => partTitleOnRail(part)))} on a supply of its own`,
-          changes: weak.map(({ k }) => ({ path: `rail.${k}.fedBy`, value: 'supply' }))
-        }
-      ];
-}
-
-/** Connectors for more current: by their rating where that is told, else other plugs at pack and ESC. */
-export function largerConnectors(s: SetupAnalysis): Ladder {
-  const { setup } = s;
-  const amps = setup.wiring?.connectorA;
-  if (isFixed(setup, 'wiring')) return [];
-  if (amps != null)
-    return CONNECTORS_A.filter((a) => a > amps).map((value) => ({
-      text: `a connector for ${value} A`,
-      changes: [{ path: 'wiring.connectorA', value }]
-    }));
-  const { pack, esc, ratingA } = plugsOf(setup);
-  // a plug is a part of its pack or ESC: who holds one of them holds its plug
-  if (ratingA === null || (pack && isFixed(setup, 'battery')) || (esc && isFixed(setup, 'esc'))) return [];
-  return CONNECTORS.filter((c) => c.continuousA > ratingA).map(({ id, title }) => ({
-    text: `${title} at both ends`,
-    changes: [
-      ...(pack ? [{ path: 'battery.connector', value: id }] : []),
-      ...(esc ? [{ path: 'esc.connector', value: id }] : [])
-    ]
-  }));
-}
-
-/** An adapter between unlike plugs, or the pack's plug on the ESC. */
-export function matchingPlugs(s: SetupAnalysis): Ladder {
-  const { pack, unlike } = plugsOf(s.setup);
-  if (!unlike || !pack) return [];
-  return [
-    ...(isFixed(s.setup, 'esc')
-      ? []
-      : [
-          {
-            text: `the pack’s kind of plug soldered to the ESC`,
-            changes: [{ path: 'esc.connector', value: pack.id }]
-          }
-        ]),
-    ...(isFixed(s.setup, 'wiring')
-      ? []
-      : [{ text: 'an adapter between the plugs', changes: [{ path: 'wiring.adapter', value: 'fitted' }] }])
-  ];
-}
-
-/** Lower outputs that the supply can be set to, and a step-down in the lead of what cannot stand it. */
-export function gentlerVolts(s: SetupAnalysis): Ladder {
-  const { setup } = s;
-  const feed = receiverFeedOf(setup);
-  const weak = feed.loads.flatMap((l) => {
-    const k = l.path.startsWith('loads.') ? Number(l.path.slice(6)) : -1;
-    const most = k < 0 ? null : setup.loads?.[k].maxVoltageV;
-    return most != null && l.volts > most ? [{ k, most, title: l.title }] : [];
-  });
-  if (weak.length === 0) return [];
-  const least = Math.min(...weak.map((w) => w.most));
-  const path = feed.source === 'esc' ? 'esc.becV' : 'receiverSupply.outputV';
-  return [
-    ...feed.outputsV
-      .filter((v) => v <= least)
-      .sort((a, b) => b - a)
-      .map((value) => ({
-        text: `the supply set to ${show(value)} V`,
-        changes: [{ path, value }]
-      })),
-    ...(feed.source === 'own-pack' && feed.kind === 'direct'
-      ? [
-          {
-            text: `a regulator of ${show(least)} V behind the receiver’s pack`,
-            changes: [{ path, value: least }]
-          }
-        ]
-      : []),
-    {
-      text: `a step-down to ${show(least)} V in the lead of ${joinList(weak.map((w) => w.title))}`,
-      changes: weak.map(({ k }) => ({ path: `loads.${k}.stepDownV`, value: least }))
-    }
-  ];
 }
 
 /** ESCs on sale below the present rating, the largest of them first; whether they carry the current is for the checks to say. None where the rating is not known or the ESC is held. */

@@ -1,7 +1,8 @@
 import { vapourPressurePa } from '../fluids/water.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
-import { cells, heavierPropulsors, lighterPropulsors } from './candidates.ts';
+import { heavierPropulsors, lighterPropulsors } from './propulsor-candidates.ts';
+import { cells } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Shaft depth taken for the pressure at a submerged screw, m. */

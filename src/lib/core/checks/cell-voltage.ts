@@ -1,6 +1,7 @@
 import { CHEMISTRIES } from '../parts/pack/chemistry.ts';
 import { show, showUnit } from '../units/show.ts';
-import { capacities, lighterPropulsors } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { capacities } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Loaded volts per cell at full throttle when the usable share is spent; those that are held, where they are. */

@@ -1,7 +1,7 @@
 import { partWord } from '../document/part-words.ts';
 import { INCH_M } from '../units/convert.ts';
 import { showUnit } from '../units/show.ts';
-import { lighterPropulsors } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
 import { check } from './check.ts';
 
 /** Diameter against the room there is. */

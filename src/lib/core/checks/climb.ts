@@ -1,5 +1,6 @@
 import { showUnit } from '../units/show.ts';
-import { cells, heavierPropulsors, otherKv } from './candidates.ts';
+import { heavierPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Climb that gets a model over what stands in its way, and the least that is one at all, m/s. Common practice, no source. */

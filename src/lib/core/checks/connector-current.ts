@@ -1,6 +1,7 @@
 import { plugsOf } from '../model/plugs.ts';
 import { showUnit } from '../units/show.ts';
-import { largerConnectors, lighterPropulsors } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { largerConnectors } from './wiring-candidates.ts';
 import { check } from './check.ts';
 import { packAmps, standingOf } from './standing.ts';
 

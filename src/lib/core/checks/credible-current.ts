@@ -1,6 +1,7 @@
 import { credibleCurrentA } from '../parts/pack/cell-resistance.ts';
 import { show, showUnit } from '../units/show.ts';
-import { capacities, cells, lighterPropulsors } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { capacities, cells } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Current the pack can honestly carry, from its resistance, beside the label's C, against what ordinary use asks of it. */

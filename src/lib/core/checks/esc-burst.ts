@@ -1,5 +1,6 @@
 import { showUnit } from '../units/show.ts';
-import { largerEscs, lighterPropulsors } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { largerEscs } from './candidates.ts';
 import { check, withBand } from './check.ts';
 import { perUnit } from './per-unit.ts';
 

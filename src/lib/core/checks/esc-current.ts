@@ -1,7 +1,8 @@
 import { ESC_SIZES_A } from '../standard-sizes/esc-sizes.ts';
 import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { showUnit } from '../units/show.ts';
-import { cells, largerEscs, lighterPropulsors } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { cells, largerEscs } from './candidates.ts';
 import { check, withBand } from './check.ts';
 import { perUnit, propulsorWord } from './per-unit.ts';
 

@@ -1,5 +1,6 @@
 import { show } from '../units/show.ts';
-import { cells, heavierPropulsors, otherKv } from './candidates.ts';
+import { heavierPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Hover throttle: at most 60 %, best 35 to 50 %. Common practice, no source. */

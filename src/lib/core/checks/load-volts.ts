@@ -1,7 +1,7 @@
 import { receiverFeedOf } from '../model/receiver-feed.ts';
 import { joinList } from '../text/join-list.ts';
 import { showUnit } from '../units/show.ts';
-import { gentlerVolts } from './candidates.ts';
+import { gentlerVolts } from './wiring-candidates.ts';
 import { check } from './check.ts';
 
 /** Volts that each load of the receiver supply gets against what it stands. Only where that is told. */

@@ -3,7 +3,8 @@ import type { SetupAnalysis } from '../analysis/setup-analysis.ts';
 import { airOf } from '../powertrain/heat-run.ts';
 import { wattsPerGram } from '../parts/motor/estimate.ts';
 import { showUnit } from '../units/show.ts';
-import { cells, lighterPropulsors, otherKv } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check, mayEstimate, withBand } from './check.ts';
 import { perUnit } from './per-unit.ts';
 

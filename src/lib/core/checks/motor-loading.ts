@@ -2,7 +2,8 @@ import { wattsPerGram } from '../parts/motor/estimate.ts';
 import { steadyPowerW } from '../powertrain/heat-run.ts';
 import { operatingPoint, solveOperatingPoint } from '../powertrain/operating-point.ts';
 import { show, showUnit } from '../units/show.ts';
-import { cells, lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
 import { driveWEach } from './per-unit.ts';
 

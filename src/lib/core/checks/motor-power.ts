@@ -1,7 +1,8 @@
 import { wattsPerGram } from '../parts/motor/estimate.ts';
 import type { Band } from '../powertrain/bands.ts';
 import { show, showUnit } from '../units/show.ts';
-import { cells, lighterPropulsors, otherKv } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check, mayEstimate, withBand } from './check.ts';
 import { driveWEach } from './per-unit.ts';
 

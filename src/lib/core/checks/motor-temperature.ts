@@ -3,7 +3,8 @@ import { BURNT_C, CASE_LIMIT_C, MAGNETS_LOSE_C, WINDING_LIMIT_C } from '../parts
 import { bandsOf } from '../powertrain/bands.ts';
 import { airOf, coolingOf, heatRun, type HeatRun } from '../powertrain/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
-import { cells, lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
 import { motorRatingA } from './motor-current.ts';
 import { perUnit } from './per-unit.ts';

@@ -1,5 +1,6 @@
 import { show, showUnit } from '../units/show.ts';
-import { capacities, higherC, lighterPropulsors } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { capacities, higherC } from './candidates.ts';
 import { check, withBand } from './check.ts';
 import { packAmps, standingOf } from './standing.ts';
 

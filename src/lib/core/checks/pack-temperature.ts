@@ -1,5 +1,6 @@
 import { show, showUnit } from '../units/show.ts';
-import { capacities, higherC, lighterPropulsors } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { capacities, higherC } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Pack temperatures: best below 50, never above 60 °C. Common practice, no source. */

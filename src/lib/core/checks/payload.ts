@@ -1,6 +1,7 @@
 import { heaviestHover } from '../powertrain/craft/heaviest-hover.ts';
 import { show, showUnit } from '../units/show.ts';
-import { cells, heavierPropulsors } from './candidates.ts';
+import { heavierPropulsors } from './propulsor-candidates.ts';
+import { cells } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Hover throttle above which nothing is left to steer with. Common practice, no source. */

@@ -2,7 +2,8 @@ import type { Craft } from '../document/schema.ts';
 import { stallSpeedMs } from '../craft/fixed-wing/polar.ts';
 import { wingOf } from '../model/wing.ts';
 import { show, showUnit } from '../units/show.ts';
-import { cells, otherKv, pitches } from './candidates.ts';
+import { pitches } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 import { pitchMs, standingOf } from './standing.ts';
 

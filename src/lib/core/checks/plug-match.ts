@@ -1,6 +1,6 @@
 import { plugsOf } from '../model/plugs.ts';
 import { show } from '../units/show.ts';
-import { matchingPlugs } from './candidates.ts';
+import { matchingPlugs } from './wiring-candidates.ts';
 import { check } from './check.ts';
 
 /** Plugs of pack and ESC: of one kind, or with an adapter between. Only where both are told. */

@@ -2,7 +2,8 @@ import { partWord } from '../document/part-words.ts';
 import type { Propulsor } from '../document/schema.ts';
 import { INCH_M } from '../units/convert.ts';
 import { show } from '../units/show.ts';
-import { cells, heavierPropulsors, lighterPropulsors, otherKv } from './candidates.ts';
+import { heavierPropulsors, lighterPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 import { propulsorTurns, standingOf } from './standing.ts';
 

@@ -1,7 +1,7 @@
 import { partTitleOnRail } from '../document/rail-words.ts';
 import { joinList } from '../text/join-list.ts';
 import { showUnit } from '../units/show.ts';
-import { fedBySupply } from './candidates.ts';
+import { fedBySupply } from './wiring-candidates.ts';
 import { check } from './check.ts';
 
 /** Full-charge volts against what everything else on the pack stands: camera, video, flight controller, lights. */

@@ -3,7 +3,7 @@ import { escSupplyOf, receiverFeedOf, type ReceiverFeed } from '../model/receive
 import { LINEAR_HEAT_W, supplyHeatW } from '../parts/bec/regulator.ts';
 import { joinList } from '../text/join-list.ts';
 import { show, showUnit } from '../units/show.ts';
-import { separateSupplies } from './candidates.ts';
+import { separateSupplies } from './wiring-candidates.ts';
 import { check } from './check.ts';
 
 /** Cells, or servos, from which two of the schools want a supply of its own. Common practice, no source. */

@@ -1,5 +1,5 @@
 import { showUnit } from '../units/show.ts';
-import { supplyForVolts } from './candidates.ts';
+import { supplyForVolts } from './wiring-candidates.ts';
 import { check } from './check.ts';
 
 /** Pack volts against what a separate receiver supply takes. */

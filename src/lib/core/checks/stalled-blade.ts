@@ -1,6 +1,6 @@
 import { INCH_M } from '../units/convert.ts';
 import { show } from '../units/show.ts';
-import { pitches } from './candidates.ts';
+import { pitches } from './propulsor-candidates.ts';
 import { check } from './check.ts';
 
 /** Pitch over diameter: steep blades stall standing still and only bite in flight. */

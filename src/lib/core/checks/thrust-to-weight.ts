@@ -1,7 +1,8 @@
 import { purposeNamed, PURPOSES } from '../document/schools.ts';
 import { GRAVITY_MS2 } from '../units/constants.ts';
 import { show, showUnit } from '../units/show.ts';
-import { cells, heavierPropulsors, otherKv } from './candidates.ts';
+import { heavierPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 import { standingOf, thrustShare } from './standing.ts';
 

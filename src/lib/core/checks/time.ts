@@ -1,5 +1,6 @@
 import { show, showUnit } from '../units/show.ts';
-import { capacities, heavierPropulsors, lighterPropulsors } from './candidates.ts';
+import { heavierPropulsors, lighterPropulsors } from './propulsor-candidates.ts';
+import { capacities } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Share of the predicted time that the first timer is set to. Common practice, no source. */

@@ -1,5 +1,6 @@
 import { show, showUnit } from '../units/show.ts';
-import { cells, lighterPropulsors, otherKv } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 import { standingOf, tipMachOf } from './standing.ts';
 

@@ -1,5 +1,6 @@
 import { showUnit } from '../units/show.ts';
-import { cells, otherKv, pitches } from './candidates.ts';
+import { pitches } from './propulsor-candidates.ts';
+import { cells, otherKv } from './candidates.ts';
 import { check } from './check.ts';
 
 /** Top speed against the wanted one, for boats and for aeroplanes with a wing. */

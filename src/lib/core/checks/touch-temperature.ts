@@ -1,7 +1,8 @@
 import { CASE_LIMIT_C } from '../parts/motor/heat.ts';
 import type { HeatRun } from '../powertrain/heat-run.ts';
 import { show, showUnit } from '../units/show.ts';
-import { lighterPropulsors, otherKv, waterCooling } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { otherKv, waterCooling } from './candidates.ts';
 import { check } from './check.ts';
 
 /**

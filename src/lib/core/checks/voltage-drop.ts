@@ -1,5 +1,6 @@
 import { show, showUnit } from '../units/show.ts';
-import { lighterPropulsors, thickerLeads } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { thickerLeads } from './wiring-candidates.ts';
 import { check } from './check.ts';
 import { dropPercent, standingOf } from './standing.ts';
 

@@ -1,7 +1,8 @@
 import { leadLimits } from '../model/leads.ts';
 import { PLUG_LIMIT_C, TOUCH_C } from '../parts/wiring/insulation.ts';
 import { showUnit } from '../units/show.ts';
-import { lighterPropulsors, thickerLeads } from './candidates.ts';
+import { lighterPropulsors } from './propulsor-candidates.ts';
+import { thickerLeads } from './wiring-candidates.ts';
 import { check, withBand } from './check.ts';
 import { packAmps, standingOf } from './standing.ts';
 

@@ -1,6 +1,7 @@
 import type { CheckResult } from '../checks/finding.ts';
 import type { Estimate } from '../model/tolerance.ts';
-import type { Cannot, PutRight } from '../alternatives/put-right.ts';
+import type { Cannot } from '../alternatives/cannot.ts';
+import type { PutRight } from '../alternatives/put-right.ts';
 import type { FanFigures } from '../parts/propulsor/ducted-fan/figures.ts';
 import type { ForwardFlight } from '../powertrain/craft/forward-flight.ts';
 import type { MissionResult } from '../powertrain/mission.ts';

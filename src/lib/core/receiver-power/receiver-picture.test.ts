@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { gentlerVolts } from '../checks/candidates.ts';
+import { gentlerVolts } from '../checks/wiring-candidates.ts';
 import { withChanges } from '../document/change.ts';
 import { validateSetup } from '../document/validate.ts';
 import type { SetupDocument } from '../document/schema.ts';

@@ -4,7 +4,8 @@
   import { joinList } from '../../core/text/join-list.ts';
   import { unsettledOf } from '../../core/checks/unsettled.ts';
   import { wordOf } from '../../core/checks/finding.ts';
-  import type { Cannot, PutRight } from '../../core/alternatives/put-right.ts';
+  import type { Cannot } from '../../core/alternatives/cannot.ts';
+  import type { PutRight } from '../../core/alternatives/put-right.ts';
   import { showUnit } from '../../core/units/show.ts';
 
   /** What would put the whole setup right: at most three ways, each with all it changes, taken with one press. */
