@@ -16,7 +16,11 @@ const PATIENCE_MS = 60;
 /** How long it waits for what puts the setup right: it is there at once where the setup was opened before, ms. */
 const MENDS_PATIENCE_MS = 15;
 
-export const load: PageServerLoad = async ({ params, url }) => {
+/** Whether somebody looks at the page now: a browser that fetches it beforehand, to have it at the pond, is not to fill the queue. */
+const isLookedAt = (request: Request, isDataRequest: boolean): boolean =>
+  isDataRequest || ['navigate', null].includes(request.headers.get('sec-fetch-mode'));
+
+export const load: PageServerLoad = async ({ params, url, request, isDataRequest }) => {
   const { db, stored, craft, settings } = setupRoom(params.id);
   const { craftId, document } = stored;
   const { schools } = settings;
@@ -39,10 +43,12 @@ export const load: PageServerLoad = async ({ params, url }) => {
   if (!page.drawn.ok)
     error(422, `This setup cannot be worked out: ${page.drawn.errors.map((e) => e.message).join(' ')}`);
   // begun when the page itself is ready, which nothing is to hold up; a page that does not get it works it out itself
-  const mends = await soon(
-    computePage('matchMends', document, schools).catch(() => null),
-    MENDS_PATIENCE_MS
-  );
+  const mends = isLookedAt(request, isDataRequest)
+    ? await soon(
+        computePage('matchMends', document, schools).catch(() => null),
+        MENDS_PATIENCE_MS
+      )
+    : { now: null, later: null };
   const { picture } = page.drawn;
   const compared = page.shown.map((at) => pinned[at]);
   return {
