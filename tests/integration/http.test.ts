@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { execFile } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
+import { get } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
@@ -192,6 +193,37 @@ test('the description is true of every route: each answers as it says, and does 
     }
   }
   assert.ok(checked >= 40, `${checked} answers were checked`);
+});
+
+/** A page as a browser asks for it: to look at it, or beforehand. The whole text, with what is sent after the page. */
+const pageAsked = (path: string, mode: 'navigate' | 'cors'): Promise<string> =>
+  new Promise((resolve, reject) => {
+    get(server.address + path, { headers: { 'sec-fetch-mode': mode } }, (response) => {
+      let text = '';
+      response.setEncoding('utf8');
+      response.on('data', (chunk: string) => (text += chunk)).on('end', () => resolve(text));
+    }).on('error', reject);
+  });
+
+test('what puts a setup right comes with its page, in it the second time, and is what the interface says of it', async () => {
+  const { document } = (await (await fetch(`${server.address}/api/v1/setups/4`)).json()) as {
+    document: object;
+  };
+  const { putRight } = (await (
+    await post('/api/v1/predict', { setup: document, putRight: true })
+  ).json()) as {
+    putRight: { outcome: string[] }[];
+  };
+  assert.ok(putRight.length > 0);
+  // fetched beforehand it is not worked out
+  assert.ok(!(await pageAsked('/match/4', 'cors')).includes(putRight[0].outcome[1]));
+  assert.ok(
+    (await pageAsked('/match/4', 'navigate')).includes(putRight[0].outcome[1]),
+    'sent after the page'
+  );
+  const again = await pageAsked('/match/4', 'navigate');
+  assert.match(again, /data-testid="put-right-0"/);
+  for (const said of putRight[0].outcome) assert.ok(again.includes(said), said);
 });
 
 test('predict over HTTP, by the command line and by the core give the same answer', async () => {

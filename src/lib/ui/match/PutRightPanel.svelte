@@ -28,12 +28,14 @@
   const unsettled = $derived(unsettledOf(checks));
   const over = $derived(checks.filter((c) => c.finding === 'over').length);
   const tight = $derived(checks.filter((c) => c.finding === 'tight').length);
-  /** What the list of `cannot` is of: limits that the first offer leaves unmet, else margins that it leaves tight. */
+  const counted = (n: number, what: string, how: string): string[] =>
+    n === 0 ? [] : [`${n} ${n === 1 ? `${what} stays` : `${what}s stay`} ${how}`];
+  /** What the list of `cannot` is of: limits that the first change leaves unmet, and margins that it leaves tight. */
   const left = $derived.by(() => {
-    if (offers.length === 0) return 'What nothing here puts right';
+    if (offers.length === 0) return 'What cannot be put right';
     const unmet = cannot.filter((c) => offers[0].stillOver.includes(c.id)).length;
-    const [count, what, how] = unmet > 0 ? [unmet, 'limit', 'unmet'] : [cannot.length, 'margin', 'tight'];
-    return `${count === 1 ? `One ${what} stays` : `${count} ${what}s stay`} ${how} with the first`;
+    const stays = [...counted(unmet, 'limit', 'unmet'), ...counted(cannot.length - unmet, 'margin', 'tight')];
+    return `${joinList(stays)} with the first change`;
   });
   const moved = (value: number | null, unit: string): string =>
     value === null ? 'not known' : showUnit(value, unit);
