@@ -22,8 +22,11 @@ const BROWSER = /^tests\/browser\//;
 const BUILT = /^tests\/integration\/(http|guard|asvs|release|restore|hostile|fuzz|kill|start|data-folder)/;
 /** Tests that need nothing but the sources and leave nothing behind: several of them share a process. */
 const PURE = /^(src\/lib\/(core|api|ui)\/|tests\/(reference\/|recorded\/|[^/]+\.test\.ts))/;
-/** Processes that the pure tests are shared out among: starting one for every file would take as long as the tests. */
-const GROUPS = 12;
+/** Tests that share a server and a browser with the others of their process. */
+const STAGED = /^tests\/browser\/(?!offline|renewed|walkthrough)/;
+/** Processes that tests of a kind are shared out among: starting one for every file would take as long as the tests. */
+const PURE_GROUPS = 12;
+const STAGED_GROUPS = 2;
 
 /** Whether a file of tests runs on the sources alone, without a built server or a browser. */
 export const isUnitTest = (file) => !BROWSER.test(file) && !BUILT.test(file);
@@ -37,30 +40,34 @@ export function chosenFiles(words) {
     .filter((f) => wanted.length === 0 || wanted.some((w) => f.includes(w)));
 }
 
-/** The bundles of the pure tests as a few files that import them, each as many bytes as the next; those of the others as they are. */
-function grouped(files, folder) {
-  const bundles = (of) => of.map((f) => bundleOf(f, folder));
-  const pure = files.filter((f) => PURE.test(f));
-  if (pure.length < 2 * GROUPS) return bundles(files);
-  const groups = Array.from({ length: GROUPS }, () => ({ files: [], bytes: 0 }));
+/** Files of tests as a few bundles that import them, each as many bytes as the next; as they are where they are few. */
+function inGroups(name, files, count, folder) {
+  if (files.length < 2 * count) return files.map((f) => bundleOf(f, folder));
+  const groups = Array.from({ length: count }, () => ({ files: [], bytes: 0 }));
   const bytes = (f) => statSync(join(root, f)).size;
-  for (const file of pure.sort((a, b) => bytes(b) - bytes(a))) {
+  for (const file of files.sort((a, b) => bytes(b) - bytes(a))) {
     const least = groups.reduce((a, b) => (b.bytes < a.bytes ? b : a));
     least.files.push(file);
     least.bytes += bytes(file);
   }
-  const made = groups.map(({ files: of }, k) => {
-    const path = join(folder, `group-${k + 1}.test.mjs`);
-    writeFileSync(
-      path,
-      bundles(of)
-        .map((path) => `import ${JSON.stringify(pathToFileURL(path).href)};\n`)
-        .join('')
-    );
+  return groups.map(({ files: of }, k) => {
+    const path = join(folder, `${name}-${k + 1}.test.mjs`);
+    const imports = of.map((f) => `import ${JSON.stringify(pathToFileURL(bundleOf(f, folder)).href)};\n`);
+    writeFileSync(path, imports.join(''));
     return path;
   });
-  // what takes longest by itself begins first
-  return [...bundles(files.filter((f) => !PURE.test(f))), ...made];
+}
+
+/** The bundles of tests in the order in which they begin: what takes longest by itself first. */
+function grouped(files, folder) {
+  const staged = files.filter((f) => STAGED.test(f));
+  const pure = files.filter((f) => PURE.test(f));
+  const alone = files.filter((f) => !STAGED.test(f) && !PURE.test(f));
+  return [
+    ...inGroups('staged', staged, STAGED_GROUPS, folder),
+    ...alone.map((f) => bundleOf(f, folder)),
+    ...inGroups('pure', pure, PURE_GROUPS, folder)
+  ];
 }
 
 /** Most files whose traces lead to the source. */

@@ -6,7 +6,7 @@ import type { Browser, Page } from '@playwright/test';
 import type { StoredPart, StoredRun, StoredSetup } from '../../src/lib/core/document/stored.ts';
 import { expect, launch, openPage, ready, saved } from '../helpers/browser.ts';
 import { dataFolder, endServer, freePort, launchServer, type Launched } from '../helpers/server.ts';
-import { nightly } from '../helpers/extent.ts';
+import { LONG, nightly } from '../helpers/extent.ts';
 
 const data = dataFolder();
 let port = 0;
@@ -83,9 +83,10 @@ test('it can be installed: a manifest with its icons, and a worker that serves t
   assert.equal((await fetch(`${address()}/service-worker.js`)).status, 200);
 });
 
-test('twice: the server goes, rooms open from the device, an edit and a run are kept and merged when it is back', async () => {
+test('the server goes, rooms open from the device, an edit and a run are kept and merged when it is back', async () => {
   const page = await prepared();
-  for (const round of [1, 2]) {
+  // the first round meets nothing on its return; the second meets what another device did
+  for (const round of LONG ? [1, 2] : [2]) {
     const amps = 30 + round;
     await page.goto(`${address()}/match/1`);
     await ready(page);
@@ -125,7 +126,10 @@ test('twice: the server goes, rooms open from the device, an edit and a run are 
     await ready(page);
     if (round === 2) {
       // the server moved on while the page was shut: both are shown, figure by figure
-      await expect(page.getByTestId('conflict')).toContainText('kept an edit that was never sent');
+      // (on opening, or, where the server was so slow that the page came from the device, once the edit is sent)
+      await expect(page.getByTestId('conflict')).toContainText(
+        /kept an edit that was never sent|it was changed elsewhere/
+      );
       await expect(page.getByTestId('conflict-battery.capacityAh')).toContainText('5');
       await page.getByTestId('take-mine-battery.capacityAh').check({ force: true });
       await page.getByTestId('conflict-picked').click();

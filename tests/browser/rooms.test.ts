@@ -5,7 +5,6 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { gzipSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
-import { seriousInBoth } from '../helpers/axe.ts';
 import { expect, numberIn, openPage, ready, saved } from '../helpers/browser.ts';
 import { root } from '../helpers/server.ts';
 import { setStage } from '../helpers/stage.ts';
@@ -315,64 +314,6 @@ test('settings: another school turns a finding, other units change the figures',
   await page.close();
 });
 
-const VIEWS = ['/', '/match/1', '/match/10', '/match/16', '/shelf', '/settings'];
-for (const [width, height] of some(
-  [
-    [1280, 800],
-    [390, 844],
-    [820, 1180]
-  ] as const,
-  2
-)) {
-  test(`nothing is cut off sideways at ${width} × ${height}${width === 1280 ? ', and Match needs no page scroll' : ''}`, async () => {
-    const { page } = await openPage(stage.browser, { viewport: { width, height } });
-    for (const view of VIEWS) {
-      await page.goto(stage.server.address + view);
-      await ready(page);
-      const size = await page.evaluate(() => ({
-        w: document.documentElement.scrollWidth,
-        h: document.documentElement.scrollHeight
-      }));
-      assert.ok(size.w <= width, `${view}: ${size.w} px wide`);
-      if (width === 1280 && view.startsWith('/match')) {
-        assert.ok(size.h <= height, `${view}: ${size.h} px high`);
-        for (const id of ['throttle-chart', 'ledger', 'useful', 'propulsor.diameterM'])
-          await expect(page.getByTestId(id)).toBeInViewport();
-      }
-      const overlapping = await page.evaluate(() => {
-        const inputs = [...document.querySelectorAll('main input[data-testid], main button[data-why]')]
-          .map((e) => ({ id: e.getAttribute('data-testid'), r: e.getBoundingClientRect() }))
-          .filter((x) => x.r.width > 0);
-        const bad: string[] = [];
-        inputs.forEach((a, i) =>
-          inputs.slice(i + 1).forEach((b) => {
-            if (
-              a.r.left < b.r.right - 1 &&
-              b.r.left < a.r.right - 1 &&
-              a.r.top < b.r.bottom - 1 &&
-              b.r.top < a.r.bottom - 1
-            )
-              bad.push(`${a.id} and ${b.id}`);
-          })
-        );
-        return bad;
-      });
-      assert.deepEqual(overlapping, [], `${view} at ${width}`);
-    }
-    await page.close();
-  });
-}
-
-test('axe finds no serious violation on any main view, light and dark', async () => {
-  const { page } = await openPage(stage.browser);
-  for (const view of some(['/match/1', '/shelf', '/settings', '/match/16', '/', '/match/10'], 3)) {
-    await page.goto(stage.server.address + view);
-    await ready(page);
-    assert.deepEqual(await seriousInBoth(page), [], view);
-  }
-  await page.close();
-});
-
 test('Match’s scripts before the first edit stay under 200 kB gzipped, and are asked for once the page is painted', async () => {
   const { page } = await openPage(stage.browser);
   const scripts = new Set<string>();
@@ -390,19 +331,6 @@ test('Match’s scripts before the first edit stay under 200 kB gzipped, and are
     0
   );
   assert.ok(scripts.size > 3 && total < 200_000, `${total} bytes in ${scripts.size} files`);
-  await page.close();
-});
-
-test('the first key stroke leads past the header, on every room', async () => {
-  const { page } = await openPage(stage.browser);
-  for (const path of ['/', '/match/1', '/shelf', '/settings']) {
-    await page.goto(stage.server.address + path);
-    await ready(page);
-    await page.keyboard.press('Tab');
-    await expect(page.getByTestId('skip')).toBeFocused();
-    await page.keyboard.press('Enter');
-    await expect(page.locator('#main')).toBeFocused();
-  }
   await page.close();
 });
 

@@ -1,8 +1,13 @@
-/** Every text of every main view can be read, and what is pressed can be hit: measured, at three widths and five. */
+/**
+ * Every view, opened once and looked at from all sides: by keys past the header, nothing cut off sideways, no serious finding of
+ * accessibility in light and dark, every text legible and what is pressed large enough, at up to five widths; and nothing asked
+ * of another machine.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { Page } from '@playwright/test';
-import { openPage, ready, whole } from '../helpers/browser.ts';
+import { seriousInBoth } from '../helpers/axe.ts';
+import { expect, openPage, ready, whole } from '../helpers/browser.ts';
 import { illegible, tooSmall } from '../helpers/legible.ts';
 import { setStage } from '../helpers/stage.ts';
 import { LONG, some } from '../helpers/extent.ts';
@@ -131,46 +136,101 @@ const MAIN: readonly string[] = [
   'the plan of a test',
   'a build sheet',
   'help',
-  'motors'
+  'motors',
+  'settings',
+  'backups and trash',
+  'the log'
 ];
+
+/** Views whose structure and colours are looked at on each run; the others of the main ones by night. */
+const LOOKED_THROUGH: readonly string[] = some(['aeroplane', 'hangar', 'motors', 'settings', 'find'], 3);
 
 /** Looks at most, and between them, ms: charts follow a new width with the next frame, or later on a busy machine. */
 const MOST_LOOKS = 20;
 const BETWEEN_MS = 150;
 
 /** What is wrong with the page once it has come to rest at its new width: what stays wrong. */
-async function atRest(page: Page, thumbs: boolean): Promise<string[]> {
+async function atRest(page: Page, width: number): Promise<string[]> {
   let wrong: string[] = [];
   for (let look = 0; look < MOST_LOOKS; look++) {
     await page.waitForTimeout(BETWEEN_MS);
-    wrong = (await illegible(page)).map(({ what, where }) => `${what}, ${where}`);
-    if (thumbs) wrong.push(...(await tooSmall(page)));
+    wrong = [
+      ...(await illegible(page)).map(({ what, where }) => `${what}, ${where}`),
+      ...(await beyond(page, width))
+    ];
+    if (width === 390) wrong.push(...(await tooSmall(page)));
     if (wrong.length === 0) break;
   }
   return wrong;
 }
 
-test('texts are read on a phone, of the main views on a screen too, and on a phone what is pressed is large enough', async () => {
+/** What is wider than the window, and what is entered or asked that lies on another. */
+async function beyond(page: Page, width: number): Promise<string[]> {
+  const { wide, overlapping } = await page.evaluate(() => {
+    const shown = [...document.querySelectorAll('main input[data-testid], main button[data-why]')]
+      .map((e) => ({ id: e.getAttribute('data-testid'), r: e.getBoundingClientRect() }))
+      .filter(({ r }) => r.width > 0);
+    const on = (a: DOMRect, b: DOMRect): boolean =>
+      a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 1 && b.top < a.bottom - 1;
+    return {
+      wide: document.documentElement.scrollWidth,
+      overlapping: shown.flatMap((a, k) =>
+        shown
+          .slice(k + 1)
+          .filter((b) => on(a.r, b.r))
+          .map((b) => `${a.id} lies on ${b.id}`)
+      )
+    };
+  });
+  return [...(wide > width ? [`the page is ${wide} px wide`] : []), ...overlapping];
+}
+
+/** The first key leads past the header. */
+async function skips(page: Page): Promise<void> {
+  await page.keyboard.press('Tab');
+  await expect(page.getByTestId('skip')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#main')).toBeFocused();
+}
+
+/** Match stands on one screen, with what is worked with in sight. */
+async function onOneScreen(page: Page, height: number): Promise<void> {
+  const high = await page.evaluate(() => document.documentElement.scrollHeight);
+  assert.ok(high <= height, `${page.url()}: ${high} px high`);
+  for (const id of ['throttle-chart', 'ledger', 'useful', 'propulsor.diameterM'])
+    await expect(page.getByTestId(id)).toBeInViewport();
+}
+
+test('every view: by keys, on one screen, without a serious finding, legible, and of this machine alone', async () => {
   const wrong: string[] = [];
+  const asked = new Set<string>();
   const { page } = await openPage(stage.browser);
+  page.on('request', (request) => void asked.add(new URL(request.url()).origin));
   const main = VIEWS.filter(([name]) => MAIN.includes(name));
   const others = VIEWS.filter(([name]) => !MAIN.includes(name));
   for (const [name, path, ...acts] of [...main, ...some(others, 5)]) {
     await page.setViewportSize({ width: 1280, height: 800 });
     await page.goto(stage.server.address + path);
     await ready(page);
+    if (acts.length === 0) await skips(page);
+    if (path.startsWith('/match/') && acts.length === 0) await onOneScreen(page, 800);
+    wrong.push(...(await beyond(page, 1280)).map((text) => `${name} at 1280: ${text}`));
     if (path === '/match/1') await whole(page);
     for (const act of acts) await act(page);
+    if (LOOKED_THROUGH.includes(name))
+      wrong.push(...(await seriousInBoth(page)).map((text) => `${name}: ${text}`));
     const widths = MAIN.includes(name) ? MAIN_WIDTHS : EVERYWHERE;
-    const sizes = SIZES.filter(([width]) => widths.includes(width));
-    for (const [width, height] of sizes) {
+    for (const [width, height] of SIZES.filter(([w]) => widths.includes(w))) {
       await page.setViewportSize({ width, height });
-      const at = `${name} at ${width}`;
-      wrong.push(...(await atRest(page, width === 390)).map((t) => `${at}: ${t}`));
+      wrong.push(...(await atRest(page, width)).map((text) => `${name} at ${width}: ${text}`));
     }
   }
   await page.close();
   assert.deepEqual([...new Set(wrong)], []);
+  assert.deepEqual(
+    [...asked].filter((origin) => origin !== 'null'),
+    [stage.server.address]
+  );
 });
 
 test('the measure finds what it is for', async () => {
