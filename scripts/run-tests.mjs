@@ -22,8 +22,9 @@ const BROWSER = /^tests\/browser\//;
 const BUILT = /^tests\/integration\/(http|guard|asvs|release|restore|hostile|fuzz|kill|start|data-folder)/;
 /** Tests that need nothing but the sources and leave nothing behind: several of them share a process. */
 const PURE = /^(src\/lib\/(core|api|ui)\/|tests\/(reference\/|recorded\/|[^/]+\.test\.ts))/;
-/** Tests that share a server and a browser with the others of their process. */
-const STAGED = /^tests\/browser\/(?!offline|renewed|walkthrough)/;
+/** Whether a file's tests can share a server and a browser with those of other files in their process. */
+const isStaged = (file) =>
+  BROWSER.test(file) && readFileSync(join(root, file), 'utf8').includes('helpers/stage');
 /** Processes that tests of a kind are shared out among: starting one for every file would take as long as the tests. */
 const PURE_GROUPS = 12;
 const STAGED_GROUPS = 2;
@@ -60,9 +61,9 @@ function inGroups(name, files, count, folder) {
 
 /** The bundles of tests in the order in which they begin: what takes longest by itself first. */
 function grouped(files, folder) {
-  const staged = files.filter((f) => STAGED.test(f));
+  const staged = files.filter(isStaged);
   const pure = files.filter((f) => PURE.test(f));
-  const alone = files.filter((f) => !STAGED.test(f) && !PURE.test(f));
+  const alone = files.filter((f) => !staged.includes(f) && !pure.includes(f));
   return [
     ...inGroups('staged', staged, STAGED_GROUPS, folder),
     ...alone.map((f) => bundleOf(f, folder)),

@@ -23,7 +23,12 @@ async function post<T>(address: string, path: string): Promise<T> {
 async function begin(): Promise<Stage> {
   // the browser first: where there is none, no server is left running for a test that never comes
   const browser = await launch();
-  return { browser, server: await startServer() };
+  try {
+    return { browser, server: await startServer() };
+  } catch (error) {
+    await browser.close();
+    throw error;
+  }
 }
 const clear = (stage: Partial<Stage>): Promise<unknown> =>
   Promise.allSettled([stage.browser?.close(), stage.server?.stop()]);
